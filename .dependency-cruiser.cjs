@@ -1,0 +1,51 @@
+/** The import directions of docs/architecture.md. Each room may look into those on its line, and into itself. */
+const rooms = {
+  'core/units': [],
+  'core/numeric': [],
+  'core/session': ['core/units'],
+  'core/chain': ['core/units', 'core/numeric', 'core/session'],
+  'core/latency': ['core/units', 'core/numeric', 'core/session'],
+  'core/evaluation': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency'],
+  'core/plan': ['core/units', 'core/session', 'core/chain', 'core/evaluation'],
+  'demo': ['core'],
+  'server': ['core'],
+  'app/persistence': ['core'],
+  'app/charts': ['core'],
+  'app/stores': ['core', 'demo', 'app/persistence'],
+  'app/composables': ['core', 'app/stores'],
+  'app/components': ['core', 'app/composables', 'app/stores', 'app/charts'],
+  'app/pages': ['core', 'app/composables', 'app/stores', 'app/components'],
+}
+const inside = (folders) => `^(${folders.join('|')})/`
+
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'no-unresolved', severity: 'error', from: { path: '^(core|app|server|demo)/' }, to: { couldNotResolve: true, pathNot: '^(#|virtual:)' } },
+    ...Object.entries(rooms).map(([room, allowed]) => ({
+      name: `from-${room.replace('/', '-')}`,
+      severity: 'error',
+      comment: `${room} may import only ${allowed.join(', ') || 'nothing of ours'}`,
+      from: { path: `^${room}/` },
+      to: { path: '^(core|app|server|demo|tests)/', pathNot: inside([room, ...allowed]) },
+    })),
+    {
+      name: 'core-is-pure', severity: 'error', comment: 'core may use zod and nothing else',
+      from: { path: '^core/' }, to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: '^node_modules/zod/' },
+    },
+    {
+      name: 'dexie-only-in-persistence', severity: 'error',
+      from: { pathNot: '^(app/persistence|tests)/' }, to: { path: '^node_modules/dexie/' },
+    },
+    {
+      name: 'chart-js-only-in-charts', severity: 'error',
+      from: { pathNot: '^(app/charts|app/components|tests)/' }, to: { path: '^node_modules/chart.js/' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.paths.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.vue', '.mjs', '.json'], exportsFields: ['exports'], conditionNames: ['import', 'types', 'default'] },
+  },
+}

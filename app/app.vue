@@ -1,0 +1,4 @@
+<template><NuxtPage /></template>
+<script setup lang="ts">
+import { NuxtPage } from '#components'
+</script>

@@ -1,0 +1,28 @@
+import type { Finding, Session, Strip, TargetWindow } from '../../session'
+import type { Contribution, Point } from '../cascade'
+import type { PhantomUse } from '../phantom'
+import type { ResolvedInput, ResolvedMicrophone, ResolvedSource, ResolvedStage } from '../resolve'
+
+/** All that a check may look at: one strip as it is set, what the cascade said of it, and the neighbours' phantom. */
+export interface StripView {
+  readonly session: Session
+  readonly strip: Strip
+  readonly stages: readonly ResolvedStage[]
+  readonly points: readonly Point[]
+  readonly noise: readonly Contribution[]
+  readonly target: TargetWindow
+  readonly phantom: readonly PhantomUse[]
+}
+
+export type Check = (view: StripView) => Finding[]
+
+export const microphones = (view: StripView) => view.stages.filter((stage): stage is ResolvedMicrophone => stage.kind === 'microphone')
+export const inputs = (view: StripView) => view.stages.filter((stage): stage is ResolvedInput => stage.kind === 'interface')
+export const source = (view: StripView) => view.stages.find((stage): stage is ResolvedSource => stage.kind === 'sound-source')
+
+/** The point at the recorder, with the input that makes it; `null` for a strip that does not reach one. */
+export function recorded(view: StripView): { input: ResolvedInput, point: Point } | null {
+  const input = view.stages.at(-1)
+  const point = view.points.at(-1)
+  return input?.kind === 'interface' && point ? { input, point } : null
+}

@@ -1,0 +1,37 @@
+import type { Db, Level } from '../units'
+
+export type SignalUnit = 'dBSPL' | 'dBu' | 'dBFS'
+
+/** One noise of a stage, as a level at that stage's output, A-weighted, 20 Hz–20 kHz. */
+export interface NoiseSource {
+  readonly name: NoiseName
+  readonly level: Level
+}
+export type NoiseName = 'room' | 'self-noise' | 'thermal' | 'preamp' | 'converter' | 'word-length'
+
+/** The programme where it enters a strip, with the noise that comes with it. */
+export interface Programme {
+  readonly stage: string
+  readonly unit: SignalUnit
+  readonly average: Level
+  readonly peak: Level
+  readonly surgePeak: Level
+  /** The level at which whatever takes it up overloads. */
+  readonly ceiling: Level | null
+  readonly noise: readonly NoiseSource[]
+}
+
+/**
+ * What every device, set as it is set, comes down to: the cascade knows nothing else.
+ *
+ * Levels of the input side are in the unit of the stage before, those of the output side in `unit`; `gain` takes
+ * the one into the other, so it also carries the conversion of references (a microphone's from dB SPL to dBu).
+ */
+export interface TwoPort {
+  readonly stage: string
+  readonly unit: SignalUnit
+  readonly gain: Db
+  readonly inputCeiling: Level | null
+  readonly outputCeiling: Level | null
+  readonly noise: readonly NoiseSource[]
+}

@@ -1,0 +1,30 @@
+import { gearById, resolveStrip } from '../chain/resolve'
+import type { Session } from '../session'
+import { applyChanges } from '../session'
+import { evaluateSession } from './evaluate-session'
+
+export interface GainTrade {
+  /** How much more gain was tried: the wished, or what the range still has. */
+  gain: number
+  /** What it adds to the signal-to-noise ratio, dB. */
+  snr: number
+  /** What it takes from the headroom at the recorder, dB. */
+  headroom: number
+}
+
+/**
+ * What more gain at a strip's input would buy and cost.
+ * @returns `null` where the range has no more, or the strip has no input.
+ */
+export function gainTrade(session: Session, stripId: string, wished: number): GainTrade | null {
+  const strip = session.strips.find((each) => each.id === stripId)
+  const input = strip && resolveStrip(strip, gearById(session)).at(-1)
+  if (!strip || input?.kind !== 'interface') return null
+  const gain = Math.min(wished, input.specs.gainMax - input.gain)
+  if (gain <= 0) return null
+  const alone = { ...session, strips: [strip] }
+  const louder = applyChanges(alone, [{ strip: stripId, stage: input.id, setting: 'gain', to: input.gain + gain }])
+  const [before, after] = [alone, louder].map((each) => evaluateSession(each).strips[0]?.points.at(-1))
+  if (before?.snr == null || after?.snr == null || before.headroom === null || after.headroom === null) return null
+  return { gain, snr: after.snr - before.snr, headroom: before.headroom - after.headroom }
+}

@@ -1,0 +1,39 @@
+import type { Finding } from '../session'
+import { formatShort } from '../units'
+import type { RouteInputs } from './routes'
+
+const kHz = (rate: number) => `${formatShort(rate / 1000)} kHz`
+
+/** What is wrong with the clock, the buffer and the route, said at the interface's stage. */
+export function timingFindings(stage: string, { unit, system, monitor }: RouteInputs): Finding[] {
+  const found: Finding[] = []
+  if (unit.sampleRates && !unit.sampleRates.includes(system.sampleRate)) {
+    found.push({
+      code: 'rate-not-offered', severity: 'stop', stage,
+      message: `"${unit.name}" does not offer ${kHz(system.sampleRate)}.`,
+      action: `Choose one of its rates: ${unit.sampleRates.map(kHz).join(', ')}; the same in every device and program.`,
+    })
+  }
+  if (unit.bufferSizes && !unit.bufferSizes.includes(system.bufferFrames)) {
+    found.push({
+      code: 'buffer-not-offered', severity: 'caution', stage,
+      message: `The driver of "${unit.name}" does not offer a buffer of ${system.bufferFrames} frames.`,
+      action: `Choose one of its sizes: ${unit.bufferSizes.join(', ')}.`,
+    })
+  }
+  if (!unit.latency) {
+    found.push({
+      code: 'latency-unprinted', severity: 'note', stage,
+      message: `Nothing is known of the converters and the driver of "${unit.name}": the times shown are its buffers alone, the truth is later.`,
+      action: 'Enter its latency figures, or measure the round trip with a loopback lead.',
+    })
+  }
+  if (monitor.route === 'direct' && unit.direct === 'none') {
+    found.push({
+      code: 'no-direct-route', severity: 'stop', stage,
+      message: `The performer is to listen direct, but "${unit.name}" has no monitoring of its own.`,
+      action: 'Monitor through the host, or split the signal before the interface.',
+    })
+  }
+  return found
+}

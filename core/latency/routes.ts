@@ -1,0 +1,93 @@
+import type { AudioInterface, InterfaceLatency, Monitor, Room, System } from '../session'
+import { latencySpecs } from '../session'
+import type { Frames, Metres, Milliseconds } from '../units'
+import { DEFAULT_TEMPERATURE, airTime, frames, framesToMilliseconds, milliseconds } from '../units'
+
+export type RouteName = 'direct' | 'software'
+export type RoutePartName =
+  | 'air' | 'converter-in' | 'safety-in' | 'buffer-in' | 'plug-ins' | 'buffer-out' | 'safety-out' | 'converter-out' | 'fixed'
+
+export interface RoutePart {
+  name: RoutePartName
+  milliseconds: Milliseconds
+}
+
+/** A way from the source to the performer's ear, with what each part of it takes. */
+export interface Route {
+  route: RouteName
+  milliseconds: Milliseconds
+  parts: RoutePart[]
+}
+
+/** What the routes of a strip depend on. */
+export interface RouteInputs {
+  readonly unit: AudioInterface
+  readonly system: System
+  readonly room: Room
+  readonly monitor: Monitor
+  /** From the source to the capsule, where there is one. */
+  readonly distance: Metres | undefined
+}
+
+/** Up to this distance the air's 3 ms belong to the instrument: the performer hears it as close as the microphone does. */
+const NEAR = 1
+
+/** A unit that prints no latency: one buffer each way is certain, the rest unknown. */
+const UNPRINTED: InterfaceLatency = {
+  converterIn: frames(0), converterOut: frames(0), safetyIn: frames(0), safetyOut: frames(0),
+  buffersIn: latencySpecs.buffersIn.initial, buffersOut: latencySpecs.buffersOut.initial, fixed: milliseconds(0),
+}
+
+/**
+ * The routes that a strip's performer can listen by.
+ *
+ * Software: converter and safety offset in, input buffers, plug-ins, output buffers, safety offset and converter out,
+ * over the sample rate, plus what is fixed. 128 frames at 48 kHz, 1 + 1 buffers, 88 frames, 0.5 ms: 7.667 ms.
+ * Direct: the two converters through the unit's digital mixer, nothing where the unit mixes in analogue, and no such
+ * route where it has none.
+ */
+export function routes(inputs: RouteInputs): Route[] {
+  const direct = directParts(inputs)
+  return [
+    ...(direct ? [route('direct', direct)] : []),
+    route('software', softwareParts(inputs)),
+  ]
+}
+
+function route(name: RouteName, parts: RoutePart[]): Route {
+  return { route: name, milliseconds: milliseconds(parts.reduce((sum, part) => sum + part.milliseconds, 0)), parts }
+}
+
+function directParts(inputs: RouteInputs): RoutePart[] | null {
+  const { unit } = inputs
+  if (unit.direct === 'none') return null
+  const { converterIn, converterOut } = unit.latency ?? UNPRINTED
+  const conversion = unit.direct === 'analogue'
+    ? []
+    : [inFrames('converter-in', converterIn, inputs), inFrames('converter-out', converterOut, inputs)]
+  return [...air(inputs), ...conversion]
+}
+
+function softwareParts(inputs: RouteInputs): RoutePart[] {
+  const { system, monitor, unit } = inputs
+  const latency = unit.latency ?? UNPRINTED
+  return [
+    ...air(inputs),
+    inFrames('converter-in', latency.converterIn, inputs),
+    inFrames('safety-in', latency.safetyIn, inputs),
+    inFrames('buffer-in', frames(latency.buffersIn * system.bufferFrames), inputs),
+    inFrames('plug-ins', monitor.pluginFrames, inputs),
+    inFrames('buffer-out', frames(latency.buffersOut * system.bufferFrames), inputs),
+    inFrames('safety-out', latency.safetyOut, inputs),
+    inFrames('converter-out', latency.converterOut, inputs),
+    { name: 'fixed', milliseconds: latency.fixed },
+  ]
+}
+
+function air({ distance, room }: RouteInputs): RoutePart[] {
+  if (distance === undefined || distance <= NEAR) return []
+  return [{ name: 'air', milliseconds: airTime(distance, room.temperature ?? DEFAULT_TEMPERATURE) }]
+}
+
+const inFrames = (name: RoutePartName, count: Frames, { system }: RouteInputs): RoutePart =>
+  ({ name, milliseconds: framesToMilliseconds(count, system.sampleRate) })

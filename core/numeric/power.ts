@@ -1,0 +1,31 @@
+/** Power of a level in dB, relative to the level's reference. */
+export const power = (level: number): number => 10 ** (level / 10)
+
+/**
+ * Level of unrelated sounds or noises together: 10 lg Σ 10^(L/10). Two equal ones: +3.01 dB.
+ * @returns `null` for an empty list: no noise at all has no level.
+ */
+export function powerSum(levels: readonly number[]): number | null {
+  if (levels.length === 0) return null
+  let total = 0
+  for (const level of levels) total += power(level)
+  return 10 * Math.log10(total)
+}
+
+/**
+ * What is left of a level when a part of it is taken out: 10 lg(10^(whole/10) − 10^(part/10)).
+ * @returns `null` where the part is not below the whole: nothing is left.
+ */
+export function powerDifference(whole: number, part: number): number | null {
+  const rest = power(whole) - power(part)
+  return rest > 0 ? 10 * Math.log10(rest) : null
+}
+
+/** Each level's part of the total power, 0…1, adding to 1. */
+export function shares(levels: readonly number[]): number[] {
+  // Relative to the loudest, so that very low levels do not underflow to 0/0.
+  const loudest = Math.max(...levels)
+  const powers = levels.map((level) => power(level - loudest))
+  const total = powers.reduce((sum, p) => sum + p, 0)
+  return powers.map((p) => p / total)
+}

@@ -1,0 +1,113 @@
+import { z } from 'zod'
+import type {
+  Celsius, Db, Dbu, Dbfs, DbSpl, Frames, Hz, Metres, Milliseconds, MillivoltsPerPascal, Ohms,
+} from '../units'
+
+/** The unit of a field as it is written, and the quantity that it stands for. */
+export interface UnitQuantities {
+  'dB': Db
+  'dBu': Dbu
+  'dBu(A)': Dbu
+  'dBFS': Dbfs
+  'dB SPL': DbSpl
+  'dBA': DbSpl
+  'mV/Pa': MillivoltsPerPascal
+  'Ω': Ohms
+  'm': Metres
+  '°C': Celsius
+  'Hz': Hz
+  'frames': Frames
+  'ms': Milliseconds
+  'buffers': number
+  'h': number
+}
+export type UnitSymbol = keyof UnitQuantities
+
+/**
+ * A number of the session file: what it is called, its unit and its range.
+ * The schema, the form in the interface, its messages and the documentation are all made from this one description.
+ */
+export interface NumberField {
+  readonly label: string
+  readonly unit: UnitSymbol
+  readonly min: number
+  readonly max: number
+  /** One sentence for the person who fills it in. */
+  readonly help: string
+  /** May be left out of the file. */
+  readonly optional?: true
+  /** Counted, not measured. */
+  readonly whole?: true
+  /** The value of a file that leaves it out. */
+  readonly initial?: number
+}
+export type FieldTable = Readonly<Record<string, NumberField>>
+
+export type Value<F extends NumberField> = UnitQuantities[F['unit']]
+type OptionalKeys<T extends FieldTable> = { [K in keyof T]: T[K] extends { optional: true } ? K : never }[keyof T]
+type InitialKeys<T extends FieldTable> = { [K in keyof T]: T[K] extends { initial: number } ? K : never }[keyof T]
+
+/** The values of a table of fields after parsing: complete, but for the optional ones. */
+export type Values<T extends FieldTable> = { -readonly [K in Exclude<keyof T, OptionalKeys<T>>]: Value<T[K]> } & {
+  -readonly [K in OptionalKeys<T>]?: Value<T[K]> | undefined
+}
+type Input<T extends FieldTable> = { [K in Exclude<keyof T, OptionalKeys<T> | InitialKeys<T>>]: number } & {
+  [K in OptionalKeys<T> | InitialKeys<T>]?: number | undefined
+}
+
+/** Declares a table of fields, keeping each field's literal unit and optionality for the types. */
+export const fields = <const T extends FieldTable>(table: T): T => table
+
+const numberSchema = (field: NumberField) =>
+  (field.whole ? z.int() : z.number()).min(field.min).max(field.max).describe(`${field.label}, ${field.unit}. ${field.help}`)
+
+/** Schema of one number. The cast puts the unit on: parsing is where a plain number becomes a quantity. */
+export const number = <const F extends NumberField>(field: F) =>
+  numberSchema(field) as unknown as z.ZodType<Value<F>, number>
+
+/** Schema of a whole table, with further keys where it has some that are not numbers; unknown keys are refused. */
+export function numbers<const T extends FieldTable, E extends z.ZodRawShape = Record<never, never>>(table: T, further?: E) {
+  const shape: Record<string, z.core.$ZodType> = { ...further }
+  for (const [key, field] of Object.entries(table)) {
+    const schema = numberSchema(field)
+    shape[key] = field.optional ? schema.optional() : field.initial === undefined ? schema : schema.default(field.initial)
+  }
+  return z.strictObject(shape) as unknown as z.ZodType<
+    Values<T> & z.output<z.ZodObject<E>>,
+    Input<T> & z.input<z.ZodObject<E>>
+  >
+}
+
+const measurementShape = {
+  on: z.iso.date().optional().describe('Day of the measurement, YYYY-MM-DD.'),
+  method: z.string().max(500).optional().describe('How it was measured.'),
+  spread: z.number().min(0).max(100).optional().describe('Half the spread of the repeats, in the unit of the value.'),
+}
+
+/** A value measured here: it wins over the printed one, and both are kept. */
+export interface Measurement<V = number> {
+  value: V
+  on?: string | undefined
+  method?: string | undefined
+  spread?: number | undefined
+}
+export type Measurements<T extends FieldTable> = { -readonly [K in keyof T]?: Measurement<Value<T[K]>> | undefined }
+
+/** Schema of the `measured` object that stands beside `specs`: any of its fields, each with its provenance. */
+export function measurements<const T extends FieldTable>(table: T): z.ZodType<Measurements<T> | undefined, object | undefined> {
+  const shape: Record<string, z.ZodType> = {}
+  for (const [key, field] of Object.entries(table)) {
+    shape[key] = z.strictObject({ value: numberSchema(field), ...measurementShape }).optional()
+  }
+  return z.strictObject(shape).optional() as unknown as z.ZodType<Measurements<T> | undefined, object | undefined>
+}
+
+/** The specifications in force: printed ones, each replaced by the measured one where there is one. */
+export function inForce<S extends object>(gear: { specs: S, measured?: object | undefined }): S {
+  if (!gear.measured) return gear.specs
+  const specs = { ...gear.specs } as Record<string, unknown>
+  for (const [key, measurement] of Object.entries(gear.measured as Record<string, Measurement | undefined>)) {
+    if (measurement) specs[key] = measurement.value
+  }
+  return specs as S
+}

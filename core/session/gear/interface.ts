@@ -1,0 +1,78 @@
+import { z } from 'zod'
+import type { Values } from '../field'
+import { fields, measurements, number, numbers } from '../field'
+import { bufferFramesField, sampleRateField } from '../system'
+import { id, name } from '../text'
+
+export const inputSpecs = fields({
+  gainMin: { label: 'Lowest gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'What the knob says, or counts as, fully down.' },
+  gainMax: { label: 'Highest gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'Fully up.' },
+  gainStep: { label: 'Gain step', unit: 'dB', min: 0, max: 20, initial: 0, help: 'Of a stepped or digital gain control; 0 for a knob without steps.' },
+  fullScale: { label: '0 dBFS at', unit: 'dBu', min: -60, max: 60, help: 'The input level that reads full scale at the lowest gain, pad out.' },
+  ein: { label: 'EIN, 150 Ω', unit: 'dBu', min: -160, max: -40, optional: true, help: 'Equivalent input noise with a 150 Ω source.' },
+  dynamicRange: { label: 'Dynamic range', unit: 'dB', min: 30, max: 160, help: 'Of the converter, A-weighted (AES17).' },
+  impedance: { label: 'Input impedance', unit: 'Ω', min: 10, max: 100_000_000, optional: true, help: 'The load that the source sees.' },
+  pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, initial: 0, help: 'Loss of the switchable pad; 0 where there is none.' },
+})
+
+export const outputSpecs = fields({
+  fullScale: { label: 'Full scale gives', unit: 'dBu', min: -60, max: 60, help: 'Output level at 0 dBFS, volume fully up.' },
+  dynamicRange: { label: 'Dynamic range', unit: 'dB', min: 30, max: 160, optional: true, help: 'Of the converter, A-weighted (AES17).' },
+  impedance: { label: 'Output impedance', unit: 'Ω', min: 0, max: 100_000, optional: true, help: 'What the headphones or the amplifier are driven from.' },
+})
+
+export const latencySpecs = fields({
+  converterIn: { label: 'A/D converter', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Delay of the input converter.' },
+  converterOut: { label: 'D/A converter', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Delay of the output converter.' },
+  safetyIn: { label: 'Safety offset in', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Transport and safety offset of the driver, input side.' },
+  safetyOut: { label: 'Safety offset out', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Transport and safety offset of the driver, output side.' },
+  buffersIn: { label: 'Buffers in', unit: 'buffers', min: 1, max: 8, whole: true, initial: 1, help: 'How many buffers the driver holds on the way in.' },
+  buffersOut: { label: 'Buffers out', unit: 'buffers', min: 1, max: 8, whole: true, initial: 1, help: 'How many buffers the driver holds on the way out.' },
+  fixed: { label: 'Fixed', unit: 'ms', min: 0, max: 1000, initial: 0, help: 'What does not change with the sample rate.' },
+})
+
+export const knobFields = fields({
+  position: { label: 'Knob position', unit: 'h', min: 7, max: 17, help: 'Hours on a clock face, 7 fully down to 17 (five o’clock) fully up.' },
+  gain: { label: 'Gain there', unit: 'dB', min: -60, max: 100, help: 'Gain read or measured at this position.' },
+})
+
+export const inputTypes = ['mic', 'line', 'instrument'] as const
+export const outputTypes = ['headphone', 'line', 'monitor'] as const
+export const directMonitoring = ['digital', 'analogue', 'none'] as const
+
+const input = z.strictObject({
+  id,
+  type: z.enum(inputTypes),
+  phantom: z.boolean().default(false).describe('Whether this input can give 48 V.'),
+  phantomBank: id.optional().describe('Inputs of one bank get their 48 V from one switch.'),
+  specs: numbers(inputSpecs, {
+    einWeighting: z.enum(['A', 'Z']).default('A').describe('Weighting of the printed EIN; a measured EIN is A-weighted.'),
+  }),
+  measured: measurements(inputSpecs),
+  knob: z.array(numbers(knobFields)).max(100).optional().describe('Gain at marked knob positions, from fully down to fully up.'),
+})
+
+const output = z.strictObject({
+  id,
+  type: z.enum(outputTypes),
+  specs: numbers(outputSpecs),
+  measured: measurements(outputSpecs),
+})
+
+/** An audio interface: converters, the preamps before them, and the way through the host. */
+export const audioInterface = z.strictObject({
+  id,
+  kind: z.literal('interface'),
+  name,
+  inputs: z.array(input).min(1).max(128),
+  outputs: z.array(output).max(128).default([]),
+  sampleRates: z.array(number(sampleRateField)).min(1).max(16).optional().describe('Sample rates that the unit offers, in Hz.'),
+  bufferSizes: z.array(number(bufferFramesField)).min(1).max(32).optional().describe('Buffer sizes that its driver offers, in frames.'),
+  direct: z.enum(directMonitoring).default('digital').describe('How the unit monitors its inputs without the host.'),
+  latency: numbers(latencySpecs).optional(),
+})
+export type AudioInterface = z.infer<typeof audioInterface>
+export type InterfaceInput = z.infer<typeof input>
+export type InterfaceOutput = z.infer<typeof output>
+export type InputSpecs = Values<typeof inputSpecs>
+export type InterfaceLatency = Values<typeof latencySpecs>

@@ -1,0 +1,96 @@
+import { completeStrip, consistencyFaults } from './consistency'
+import type { Fault } from './fault'
+import { describeReceived } from './fault'
+import type { Session } from './session'
+import { SESSION_FORMAT, SESSION_VERSION, session as schema } from './session'
+import { structureFaults } from './structure'
+
+export type Reading = { ok: true, session: Session } | { ok: false, faults: Fault[] }
+
+/** Largest file that an importer reads: far above any session, far below what would stall a browser. */
+export const MOST_CHARACTERS = 16 * 1024 * 1024
+
+/** Faults that one answer names; beyond them only their number is told. */
+const MOST_FAULTS = 100
+
+/** Reads a session from the text of a file. Never throws: what is wrong comes back as a list of faults. */
+export function readSessionText(text: string): Reading {
+  if (text.length > MOST_CHARACTERS) {
+    return refuse({ path: '', code: 'too-big', message: `The file has ${text.length} characters; a session has at most ${MOST_CHARACTERS}. This is hardly a session file: choose another.` })
+  }
+  let raw: unknown
+  try {
+    // A byte order mark is what some editors put before the text; JSON does not know it.
+    raw = JSON.parse(text.replace(/^\uFEFF/, ''))
+  } catch (error) {
+    const where = error instanceof SyntaxError ? error.message.slice(0, 200) : 'unknown reason'
+    return refuse({ path: '', code: 'not-json', message: `The file is not JSON (${where}). Choose a session file, or mend the text at that place.` })
+  }
+  return readSession(raw)
+}
+
+/** Reads a session from parsed JSON, completes it with its defaults, and names all faults at once. */
+export function readSession(raw: unknown): Reading {
+  const foreign = formatFault(raw) ?? sizeFault(raw)
+  if (foreign) return refuse(foreign)
+  const faults = [...structureFaults(raw), ...consistencyFaults(raw)]
+  if (faults.length > 0) return { ok: false, faults: cap(distinct(faults)) }
+  const session = schema.parse(raw)
+  const gear = new Map(session.gear.map((item) => [item.id, item]))
+  return { ok: true, session: { ...session, strips: session.strips.map((strip) => completeStrip(strip, gear)) } }
+}
+
+const refuse = (fault: Fault): Reading => ({ ok: false, faults: [fault] })
+
+/** Another format or a newer version: nothing else in the file can be judged. */
+function formatFault(raw: unknown): Fault | null {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) {
+    return { path: '', code: 'other-format', message: `A session file holds one object; this one holds ${describeReceived(raw)}. Choose a session file.` }
+  }
+  const { format, version } = raw as Record<string, unknown>
+  if (format !== SESSION_FORMAT) {
+    return { path: 'format', code: 'other-format', message: `This file’s format is ${describeReceived(format)}, not "${SESSION_FORMAT}". Choose a session file.` }
+  }
+  if (version === SESSION_VERSION) return null
+  return typeof version === 'number' && Number.isInteger(version) && version > SESSION_VERSION
+    ? { path: 'version', code: 'newer-version', message: `The file has version ${version}; this program knows versions up to ${SESSION_VERSION}. Open it with a newer Remetra. Nothing was changed.` }
+    : { path: 'version', code: 'no-such-version', message: `The version is ${describeReceived(version)}. Give ${SESSION_VERSION}.` }
+}
+
+/** Longest list that any place of the format allows, and the deepest nesting it can have, with room to spare. */
+const LONGEST_LIST = 1000
+const DEEPEST = 24
+
+/** Lists or nesting far beyond the format are refused before they are looked at one by one. */
+function sizeFault(raw: unknown): Fault | null {
+  const open: { value: unknown, depth: number }[] = [{ value: raw, depth: 0 }]
+  for (let next = open.pop(); next; next = open.pop()) {
+    if (typeof next.value !== 'object' || next.value === null) continue
+    const children = Object.values(next.value)
+    if (children.length > LONGEST_LIST) {
+      return { path: '', code: 'too-big', message: `A list or object with ${children.length} entries; no place of a session has more than ${LONGEST_LIST}. Shorten it.` }
+    }
+    if (next.depth > DEEPEST) {
+      return { path: '', code: 'too-deep', message: `Lists or objects nested deeper than ${DEEPEST}; a session has no such place. Flatten it.` }
+    }
+    for (const child of children) open.push({ value: child, depth: next.depth + 1 })
+  }
+  return null
+}
+
+/** One fault for a place and a kind: both checks can find the same missing value. */
+function distinct(faults: Fault[]): Fault[] {
+  const seen = new Set<string>()
+  return faults.filter(({ path, code }) => {
+    const key = `${path} ${code}`
+    return !seen.has(key) && seen.add(key)
+  })
+}
+
+function cap(faults: Fault[]): Fault[] {
+  if (faults.length <= MOST_FAULTS) return faults
+  return [
+    ...faults.slice(0, MOST_FAULTS),
+    { path: '', code: 'more', message: `${faults.length - MOST_FAULTS} more faults. Mend these first.` },
+  ]
+}

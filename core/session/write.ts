@@ -1,0 +1,8 @@
+import type { Session } from './session'
+import { session as schema } from './session'
+
+/**
+ * The text of a session file: two spaces of indentation, keys in the order of the schema, a line end at the end.
+ * Reading it back and writing it again gives the same bytes.
+ */
+export const writeSession = (session: Session): string => `${JSON.stringify(schema.parse(session), null, 2)}\n`

@@ -1,0 +1,7 @@
+export * from './quantity'
+export * from './constants'
+export * from './level'
+export * from './a-weighting'
+export * from './thermal-noise'
+export * from './time'
+export * from './decimal'

@@ -1,0 +1,63 @@
+import { fileURLToPath } from 'node:url'
+import tailwindcss from '@tailwindcss/vite'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  modules: ['@pinia/nuxt', '@nuxtjs/color-mode', '@nuxt/eslint', 'nuxt-security'],
+  // Every import is written out, so that the import directions can be read and checked.
+  imports: { autoImport: false },
+  components: false,
+  devtools: { enabled: false },
+  telemetry: false,
+  css: ['~/assets/main.css'],
+  alias: { '#core': here('./core'), '#demo': here('./demo') },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Remetra',
+      meta: [{ name: 'description', content: 'Gain staging, headroom, noise floor and latency of a recording chain' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+    },
+  },
+  colorMode: { classSuffix: '', preference: 'system', fallback: 'light', storageKey: 'remetra-theme' },
+  // The data lives in the browser, so there is nothing to render on a server.
+  routeRules: { '/**': { ssr: false } },
+  spaLoadingTemplate: 'loading.html',
+  nitro: {
+    compressPublicAssets: true,
+    typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  },
+  vite: {
+    plugins: [tailwindcss()],
+    // Inlined fonts would be data: addresses, which the content security policy refuses.
+    build: { assetsInlineLimit: () => false },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  eslint: { config: { stylistic: false } },
+  security: {
+    // A program on one's own machine: automation may call as often and with whatever text it likes; the API bounds bodies itself.
+    rateLimiter: false,
+    requestSizeLimiter: false,
+    xssValidator: false,
+    headers: {
+      crossOriginEmbedderPolicy: 'require-corp',
+      contentSecurityPolicy: {
+        'default-src': ["'self'"],
+        'base-uri': ["'none'"],
+        'connect-src': ["'self'"],
+        'font-src': ["'self'"],
+        'form-action': ["'none'"],
+        'frame-ancestors': ["'none'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'object-src': ["'none'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'"],
+        'script-src-attr': ["'none'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'worker-src': ["'self'", 'blob:'],
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+})

@@ -1,0 +1,4 @@
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { sessionHandler } from '../utils/session-handler'
+
+export default sessionHandler(evaluateSession)
