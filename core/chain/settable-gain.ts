@@ -24,3 +24,10 @@ export function settableGain({ gainMin, gainMax, gainStep }: InputSpecs, wanted:
   // Steps such as 0.1 are not exact in binary; nobody sets a billionth of a dB.
   return { gain: db(Math.round(rounded * 1e9) / 1e9), limit: null }
 }
+
+/** The settable gain nearest to one that a gesture points at. */
+export function nearestGain(specs: InputSpecs, wanted: number): Db {
+  const step = specs.gainStep || STEPLESS
+  const held = Math.min(specs.gainMax, Math.max(specs.gainMin, wanted))
+  return settableGain(specs, db(Math.min(specs.gainMax, held + step / 2))).gain
+}

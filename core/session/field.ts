@@ -65,17 +65,24 @@ const numberSchema = (field: NumberField) =>
 export const number = <const F extends NumberField>(field: F) =>
   numberSchema(field) as unknown as z.ZodType<Value<F>, number>
 
-/** Schema of a whole table, with further keys where it has some that are not numbers; unknown keys are refused. */
-export function numbers<const T extends FieldTable, E extends z.ZodRawShape = Record<never, never>>(table: T, further?: E) {
-  const shape: Record<string, z.core.$ZodType> = { ...further }
+/** Schema of a whole table; unknown keys are refused. */
+export const numbers = <const T extends FieldTable>(table: T) =>
+  z.strictObject(tableShape(table)) as unknown as z.ZodType<Values<T>, Input<T>>
+
+/** The same with further keys that are not numbers. */
+export const numbersAnd = <const T extends FieldTable, E extends z.ZodRawShape>(table: T, further: E) =>
+  z.strictObject({ ...tableShape(table), ...further }) as unknown as z.ZodType<
+    Values<T> & z.output<z.ZodObject<E>>,
+    Input<T> & z.input<z.ZodObject<E>>
+  >
+
+function tableShape(table: FieldTable): Record<string, z.ZodType> {
+  const shape: Record<string, z.ZodType> = {}
   for (const [key, field] of Object.entries(table)) {
     const schema = numberSchema(field)
     shape[key] = field.optional ? schema.optional() : field.initial === undefined ? schema : schema.default(field.initial)
   }
-  return z.strictObject(shape) as unknown as z.ZodType<
-    Values<T> & z.output<z.ZodObject<E>>,
-    Input<T> & z.input<z.ZodObject<E>>
-  >
+  return shape
 }
 
 const measurementShape = {

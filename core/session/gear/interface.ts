@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Values } from '../field'
-import { fields, measurements, number, numbers } from '../field'
+import { fields, measurements, number, numbers, numbersAnd } from '../field'
 import { bufferFramesField, sampleRateField } from '../system'
 import { id, name } from '../text'
 
@@ -45,7 +45,7 @@ const input = z.strictObject({
   type: z.enum(inputTypes),
   phantom: z.boolean().default(false).describe('Whether this input can give 48 V.'),
   phantomBank: id.optional().describe('Inputs of one bank get their 48 V from one switch.'),
-  specs: numbers(inputSpecs, {
+  specs: numbersAnd(inputSpecs, {
     einWeighting: z.enum(['A', 'Z']).default('A').describe('Weighting of the printed EIN; a measured EIN is A-weighted.'),
   }),
   measured: measurements(inputSpecs),

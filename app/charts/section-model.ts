@@ -1,0 +1,102 @@
+import type { Point } from '#core/chain/cascade'
+import type { TargetWindow } from '#core/session'
+import { formatDecimal, formatSigned } from '#core/units'
+
+/** How the section is read: every stage under its own ceiling, or every stage in its own unit. */
+export type SectionReading = 'ceiling' | 'own'
+
+/** One stage of the section, in dB on the ruler that all columns share. */
+export interface SectionColumn {
+  stage: string
+  ceiling: number | null
+  surge: number
+  peak: number
+  average: number
+  noise: number | null
+  ceilingText: string
+  averageText: string
+  peakText: string
+  noiseText: string
+  headroomText: string | null
+  surgeText: string | null
+  snrText: string | null
+  tightest: boolean
+  clipped: boolean
+}
+
+export interface SectionModel {
+  reading: SectionReading
+  columns: SectionColumn[]
+  /** Ends of the ruler. */
+  top: number
+  bottom: number
+  /** The target’s window at the recorder. */
+  window: { low: number, high: number, label: string } | null
+}
+
+const UNITS: Record<Point['unit'], string> = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' }
+const WINDOWS: Record<TargetWindow['reads'], string> = { 'peak': 'window, peaks', 'average': 'window, average', 'surge-peak': 'window, surge' }
+
+/** Places the points of a strip on one ruler. */
+export function sectionModel(points: readonly Point[], reading: SectionReading, tightest: string | null, target: TargetWindow): SectionModel {
+  const zeros = reading === 'own' ? points.map(() => 0) : clipLevels(points)
+  const columns = points.map((point, i) => column(point, zeros[i] ?? 0, point.stage === tightest))
+  const last = points.at(-1)
+  const zero = zeros.at(-1) ?? 0
+  return {
+    reading, columns, ...ruler(columns, reading),
+    window: last?.unit === 'dBFS' ? { low: target.low - zero, high: target.high - zero, label: WINDOWS[target.reads] } : null,
+  }
+}
+
+/**
+ * The level that each column has at the ruler’s zero: its own ceiling. A stage without a printed one takes the level
+ * at which a later stage clips, so that the picture stays one picture.
+ */
+function clipLevels(points: readonly Point[]): number[] {
+  const levels: number[] = []
+  let after: { point: Point, level: number } | null = null
+  for (let i = points.length - 1; i >= 0; i--) {
+    const point = points[i] as Point
+    const level: number = point.ceiling ?? (after ? after.level - (after.point.peak - point.peak) : point.surgePeak)
+    levels[i] = level
+    after = { point, level }
+  }
+  return levels
+}
+
+function column(point: Point, zero: number, tightest: boolean): SectionColumn {
+  const unit = UNITS[point.unit]
+  const level = point.unit === 'dBu' ? formatSigned : formatDecimal
+  return {
+    stage: point.stage,
+    ceiling: point.ceiling === null ? null : point.ceiling - zero,
+    surge: point.surgePeak - zero,
+    peak: point.peak - zero,
+    average: point.average - zero,
+    noise: point.noise === null ? null : point.noise - zero,
+    ceilingText: point.ceiling === null ? 'no limit given' : `${level(point.ceiling, 1)} ${unit}`,
+    averageText: `${level(point.average, 1)} ${unit}`,
+    peakText: level(point.peak, 1),
+    noiseText: point.noise === null ? 'no noise known' : `${level(point.noise, 1)} ${unit}(A)`,
+    headroomText: point.headroom === null ? null : formatDecimal(point.headroom, 1),
+    surgeText: point.ceiling === null || point.surgePeak <= point.peak ? null : formatDecimal(point.ceiling - point.surgePeak, 1),
+    snrText: point.snr === null ? null : formatDecimal(point.snr, 1),
+    tightest,
+    clipped: point.clipped || point.carriesClipping !== null,
+  }
+}
+
+/** Room above the highest and below the lowest thing drawn, dB; ends on round numbers so that a drag does not shake it. */
+const ABOVE = 9
+const BELOW = 12
+const ROUND = 10
+
+function ruler(columns: readonly SectionColumn[], reading: SectionReading): { top: number, bottom: number } {
+  const highest = Math.max(0, ...columns.flatMap((each) => [each.ceiling ?? 0, each.surge]))
+  const lowest = Math.min(...columns.map((each) => each.noise ?? each.average), reading === 'ceiling' ? -60 : 0)
+  return {
+    top: highest === 0 ? ABOVE : Math.ceil((highest + ABOVE) / ROUND) * ROUND,
+    bottom: Math.floor((lowest - BELOW) / ROUND) * ROUND,
+  }
+}

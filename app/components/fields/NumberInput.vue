@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, useId } from 'vue'
+import type { NumberField } from '#core/session'
+import { rangeInWords, readTypedNumber } from '#core/session'
+import { formatShort } from '#core/units'
+
+/**
+ * A number that is edited where it stands. Enter or leaving takes it, Esc gives the old one back, the arrow keys step.
+ * A number that cannot be is refused in words, and the last good value stays.
+ */
+const props = defineProps<{
+  value: number | undefined
+  field: NumberField
+  /** Takes the value, or says in words why not. */
+  commit: (value: number | undefined) => string | null
+  name?: string
+  step?: number
+}>()
+
+const id = useId()
+const typed = ref<string | null>(null)
+const refusal = ref<string | null>(null)
+const shown = computed(() => typed.value ?? (props.value === undefined ? '' : formatShort(props.value, 4)))
+const kept = computed(() => (props.value === undefined ? 'It stays empty.' : `Kept ${formatShort(props.value, 4)} ${props.field.unit}.`))
+
+function take() {
+  if (typed.value === null) return
+  const read = readTypedNumber(props.field, typed.value)
+  offer(read.ok ? read.value : undefined, read.ok ? null : read.message)
+  typed.value = null
+}
+
+function offer(value: number | undefined, wrong: string | null) {
+  const message = wrong ?? props.commit(value)
+  refusal.value = message && `${message} ${kept.value}`
+}
+
+async function nudge(event: KeyboardEvent, direction: number) {
+  event.preventDefault()
+  take()
+  await nextTick()
+  const by = props.step || (props.field.whole ? 1 : 0.5)
+  const next = Math.round(((props.value ?? props.field.min) + direction * by) * 1e6) / 1e6
+  offer(next, next < props.field.min || next > props.field.max ? `The range is ${rangeInWords(props.field)}.` : null)
+}
+
+function giveBack(event: KeyboardEvent) {
+  if (typed.value === null && refusal.value === null) return
+  event.stopPropagation()
+  typed.value = null
+  refusal.value = null
+}
+</script>
+
+<template>
+  <span class="relative inline-flex items-baseline gap-1">
+    <input
+      :id="id"
+      class="field-number figure w-16 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
+      type="text" inputmode="decimal" autocomplete="off" spellcheck="false"
+      :aria-label="`${name ?? field.label}, ${field.unit}`"
+      :aria-invalid="refusal !== null" :aria-describedby="refusal ? `${id}-why` : undefined"
+      :title="`${field.help} ${rangeInWords(field)}`"
+      :placeholder="field.optional ? 'none' : undefined"
+      :value="shown"
+      @focus="($event.target as HTMLInputElement).select()"
+      @input="typed = ($event.target as HTMLInputElement).value; refusal = null"
+      @blur="take" @keydown.enter.prevent="take" @keydown.esc="giveBack"
+      @keydown.up="nudge($event, 1)" @keydown.down="nudge($event, -1)"
+    >
+    <span class="text-muted whitespace-nowrap">{{ field.unit }}</span>
+    <span v-if="refusal" :id="`${id}-why`" role="alert" class="refusal">{{ refusal }}</span>
+  </span>
+</template>
+
+<style scoped>
+.refusal {
+  position: absolute;
+  z-index: 30;
+  top: calc(100% + 3px);
+  right: 0;
+  width: max-content;
+  max-width: 15rem;
+  padding: 0.3rem 0.5rem;
+  background: var(--sheet);
+  color: var(--ceiling);
+  border: 1px solid var(--ceiling);
+  text-align: left;
+  font-size: 12px;
+}
+</style>

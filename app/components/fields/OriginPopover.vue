@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import { computed } from 'vue'
+import type { Measurement, NumberField } from '#core/session'
+import { formatDecimal, formatSigned } from '#core/units'
+import NumberInput from './NumberInput.vue'
+import TextInput from './TextInput.vue'
+
+/** Where a value is from: printed, or measured here with its day, method and spread; both, and their difference. */
+const props = defineProps<{
+  name: string
+  field: NumberField
+  printed: number | undefined
+  measured: Measurement | undefined
+  editPrinted: (value: number | undefined) => string | null
+  editMeasured: (measurement: Measurement | undefined) => string | null
+}>()
+
+const measuredField = computed<NumberField>(() => ({ ...props.field, optional: true, label: `${props.name} measured` }))
+const spreadField = computed<NumberField>(() => ({ label: 'Spread', unit: props.field.unit, min: 0, max: 100, optional: true, help: 'Half the spread of the repeats.' }))
+const difference = computed(() => (props.measured && props.printed !== undefined ? props.measured.value - props.printed : null))
+
+const setValue = (value: number | undefined) => props.editMeasured(value === undefined ? undefined : { ...props.measured, value })
+const setPart = (part: Partial<Measurement>) => (props.measured ? props.editMeasured({ ...props.measured, ...part }) : null)
+const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement).value || undefined })
+</script>
+
+<template>
+  <Popover class="relative w-15.5">
+    <PopoverButton class="text-left text-xs underline decoration-dotted underline-offset-2" :class="measured ? 'text-change' : 'text-muted'">
+      {{ measured ? 'measured' : printed === undefined ? 'not given' : 'printed' }}
+      <span class="sr-only">: where {{ name }} is from</span>
+    </PopoverButton>
+    <PopoverPanel class="plate absolute top-full right-0 z-40 w-72 space-y-1.5 p-3 shadow-lg">
+      <h4 class="font-semibold">{{ name }}</h4>
+      <p class="flex justify-between"><span class="text-muted">Printed</span><NumberInput :value="printed" :field="field" :name="`${name}, printed`" :commit="editPrinted" /></p>
+      <p class="flex justify-between"><span class="text-muted">Measured here</span><NumberInput :value="measured?.value" :field="measuredField" :commit="setValue" /></p>
+      <template v-if="measured">
+        <p v-if="difference !== null" class="flex justify-between"><span class="text-muted">Differs by</span><span class="figure">{{ formatSigned(difference, 2) }} <span class="font-sans text-muted">{{ field.unit }}</span></span></p>
+        <p class="flex justify-between"><span class="text-muted">Spread ±</span><NumberInput :value="measured.spread" :field="spreadField" :commit="(spread) => setPart({ spread })" /></p>
+        <label class="flex justify-between"><span class="text-muted">On</span><input type="date" class="bg-transparent" :value="measured.on" @change="setDay"></label>
+        <p class="flex gap-2"><span class="text-muted">How</span><TextInput class="grow" :value="measured.method ?? ''" :label="`How ${name} was measured`" optional :commit="(method) => setPart({ method: method || undefined })" /></p>
+        <button type="button" class="action" @click="editMeasured(undefined)">Go back to the printed value, {{ formatDecimal(printed, 2) }}</button>
+      </template>
+      <p v-else class="text-muted">A measured value wins over the printed one; both are kept.</p>
+    </PopoverPanel>
+  </Popover>
+</template>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Measurement, NumberField, Specified } from '#core/session'
+import { withMeasurement, withSpec } from '#core/session'
+import NumberInput from './NumberInput.vue'
+import OriginPopover from './OriginPopover.vue'
+
+/**
+ * One specification: the value in force, edited in place, and where it is from. Editing changes the value in force;
+ * the printed one behind a measured one is in the popover.
+ */
+const props = defineProps<{
+  owner: Specified
+  spec: string
+  field: NumberField
+  /** Keeps a changed owner, or says why not. */
+  edit: (label: string, change: <T extends Specified>(owner: T) => T) => string | null
+  /** Shown after the unit, such as a weighting. */
+  label?: string
+}>()
+
+const printed = computed(() => (props.owner.specs as Record<string, number | undefined>)[props.spec])
+const measured = computed(() => (props.owner.measured as Record<string, Measurement | undefined> | undefined)?.[props.spec])
+const name = computed(() => props.label ?? props.field.label)
+
+const editPrinted = (value: number | undefined) =>
+  props.edit(name.value, (owner) => withSpec(owner, props.spec, value))
+const editMeasured = (measurement: Measurement | undefined) =>
+  props.edit(`${name.value}, measured`, (owner) => withMeasurement(owner, props.spec, measurement))
+const editInForce = (value: number | undefined) =>
+  measured.value ? editMeasured(value === undefined ? undefined : { ...measured.value, value }) : editPrinted(value)
+</script>
+
+<template>
+  <div class="flex items-baseline justify-between gap-2 py-px">
+    <span class="truncate text-muted" :title="field.help">{{ name }}</span>
+    <span class="flex shrink-0 items-baseline gap-1.5">
+      <NumberInput :value="measured?.value ?? printed" :field="field" :name="name" :commit="editInForce" />
+      <OriginPopover :name="name" :field="field" :printed="printed" :measured="measured" :edit-printed="editPrinted" :edit-measured="editMeasured" />
+    </span>
+  </div>
+</template>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { useMediaQuery, useResizeObserver } from '@vueuse/core'
+import type { ChartConfiguration } from 'chart.js'
+import { Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import { useColorMode } from '#imports'
+import type { ResolvedStage } from '#core/chain/resolve'
+import type { Palette } from '~/charts/palette'
+import { readPalette } from '~/charts/palette'
+import { RULER, sectionChart } from '~/charts/section-chart'
+import { sectionDrawing } from '~/charts/section-drawing'
+import type { SectionModel } from '~/charts/section-model'
+import GainHandle from './GainHandle.vue'
+
+/** The strip as a river in section, with a handle on every gain. */
+const props = defineProps<{ model: SectionModel, stages: readonly ResolvedStage[], summary: string }>()
+
+Chart.register(LineController, LineElement, LinearScale, PointElement, Filler)
+
+const frame = ref<HTMLElement | null>(null)
+const canvas = ref<HTMLCanvasElement | null>(null)
+const palette = shallowRef<Palette | null>(null)
+/** The drawn area, px; the handles stand in it. */
+const area = ref({ top: 0, height: 1, width: 1 })
+const printing = useMediaQuery('print')
+const theme = useColorMode()
+let chart: Chart | null = null
+
+const scene = () => ({ model: props.model, palette: palette.value as Palette })
+
+function draw() {
+  if (!canvas.value || !palette.value) return
+  const { type, data, options } = sectionChart(scene())
+  if (chart) Object.assign(chart, { data, options }).update('none')
+  else chart = new Chart(canvas.value, { type, data, options, plugins: [sectionDrawing(scene)] } as ChartConfiguration)
+  place()
+}
+
+function place() {
+  if (chart) area.value = { top: chart.chartArea.top, height: chart.chartArea.height, width: chart.chartArea.width }
+}
+
+const pixelsPerDb = computed(() => area.value.height / (props.model.top - props.model.bottom))
+const columnWidth = computed(() => area.value.width / Math.max(1, props.model.columns.length))
+const handles = computed(() => props.stages.flatMap((stage, i) => {
+  const column = props.model.columns[i]
+  if (stage.kind !== 'interface' || !column || stage.specs.gainMax <= stage.specs.gainMin) return []
+  return [{ stage, left: RULER + i * columnWidth.value, top: area.value.top + (props.model.top - column.peak) * pixelsPerDb.value }]
+}))
+
+onMounted(async () => {
+  // Canvas text does not wait for a font: the first drawing must.
+  await Promise.all(['450 12px "JetBrains Mono Variable"', '450 12px "Instrument Sans Variable"'].map((font) => document.fonts.load(font)))
+  if (!frame.value) return
+  palette.value = readPalette(frame.value)
+  draw()
+})
+watch(() => props.model, draw)
+watch([() => theme.value, printing], () => {
+  if (!frame.value) return
+  palette.value = readPalette(frame.value)
+  draw()
+}, { flush: 'post' })
+useResizeObserver(frame, place)
+onBeforeUnmount(() => chart?.destroy())
+</script>
+
+<template>
+  <div ref="frame" class="relative h-full min-h-0">
+    <canvas ref="canvas" role="img" :aria-label="summary" />
+    <GainHandle
+      v-for="handle in handles" :key="handle.stage.id" :input="handle.stage" :pixels-per-db="pixelsPerDb"
+      :style="{ left: `${handle.left}px`, top: `${handle.top}px` }"
+    />
+  </div>
+</template>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { CircleAlert, Info, OctagonX } from '@lucide/vue'
+import type { Finding, SettingChange } from '#core/session'
+import { applyChanges } from '#core/session'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
+
+/** What is to be seen to on this strip, the gravest first, each with what to do. */
+const store = useSessionStore()
+const view = useViewStore()
+
+const kinds = {
+  stop: { word: 'Stop', icon: OctagonX, tone: 'border-l-4 border-l-ceiling' },
+  caution: { word: 'See to', icon: CircleAlert, tone: 'border-l-4 border-l-rule' },
+  note: { word: 'Note', icon: Info, tone: 'border-l border-l-line' },
+} as const
+
+const mend = (finding: Finding) => store.edit(`Mend: ${finding.code}`, (session) => applyChanges(session, finding.changes ?? []))
+/** Switching 48 V is done by hand at the box; here only the record of it is changed. */
+const button = (changes: readonly SettingChange[]) => (changes.some((change) => change.setting === 'phantom') ? 'It is done' : 'Do it')
+</script>
+
+<template>
+  <section aria-labelledby="findings-title" class="flex min-h-0 flex-col">
+    <h2 id="findings-title" class="border-b border-ink pb-0.5">To see to</h2>
+    <p v-if="view.evaluated?.findings.length === 0" class="mt-1 text-muted">Nothing. Play the loudest passage once more and begin.</p>
+    <ul v-else class="mt-1.5 space-y-1.5">
+      <li v-for="finding in view.evaluated?.findings" :key="finding.code + finding.message" class="plate px-2 py-1" :class="kinds[finding.severity].tone" :data-finding="finding.code">
+        <p><component :is="kinds[finding.severity].icon" class="mr-1 inline size-3.5 align-[-2px]" aria-hidden="true" /><strong>{{ kinds[finding.severity].word }}.</strong> {{ finding.message }}</p>
+        <p class="text-muted">{{ finding.action }}
+          <button v-if="finding.changes" type="button" class="action" @click="mend(finding)">{{ button(finding.changes) }}</button>
+        </p>
+      </li>
+    </ul>
+  </section>
+</template>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import { computed } from 'vue'
+import { noiseWords } from '#core/evaluation/verdict'
+import { formatDecimal, formatShort } from '#core/units'
+import { useStripStages } from '~/composables/use-strip-stages'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
+import PathTable from './PathTable.vue'
+
+/** The path on paper: the verdict, the settings to dial in, the levels, the noise, and what to see to. */
+const store = useSessionStore()
+const view = useViewStore()
+const { stages } = useStripStages()
+
+const statements = computed(() => (view.statements ? Object.values(view.statements) : []))
+const settings = computed(() => stages.value.map((stage) => ({
+  name: stage.gear.name,
+  words: stage.kind === 'sound-source' ? `${formatShort(stage.distance)} m from the capsule`
+    : stage.kind === 'interface'
+      ? `input ${stage.input.id}: gain ${formatShort(stage.gain, 1)} dB, 48 V ${stage.phantom ? 'on' : 'off'}, pad ${stage.pad ? 'in' : 'out'}`
+      : stage.gear.principle,
+})))
+</script>
+
+<template>
+  <article v-if="view.strip && view.evaluated && store.session" class="space-y-5 text-[12px]">
+    <header class="flex items-baseline justify-between border-b-2 border-ink pb-1">
+      <h1 class="text-xl">{{ store.session.name }}: {{ view.strip.name }}</h1>
+      <p>Remetra, {{ format(Date.now(), 'd MMMM yyyy, HH:mm') }}</p>
+    </header>
+    <ul>
+      <li v-for="each in statements" :key="each.headline"><strong>{{ each.headline }}</strong>, {{ each.detail }}</li>
+      <li>{{ formatShort(store.session.system.sampleRate / 1000) }} kHz, {{ store.session.system.bitDepth }} bits, buffer {{ store.session.system.bufferFrames }} frames</li>
+    </ul>
+    <section><h2 class="mb-1 text-base">Settings</h2>
+      <table class="w-full"><tbody><tr v-for="(each, i) in settings" :key="i" class="border-b border-line"><th scope="row" class="w-1/2 py-1 text-left font-semibold">{{ i + 1 }} {{ each.name }}</th><td>{{ each.words }}</td></tr></tbody></table>
+    </section>
+    <section><h2 class="mb-1 text-base">Levels</h2><PathTable :points="view.evaluated.points" :stages="stages" /></section>
+    <section><h2 class="mb-1 text-base">Noise at the recorder, dBFS(A)</h2>
+      <table><tbody><tr v-for="each in view.evaluated.noise" :key="each.stage + each.name"><th scope="row" class="pr-6 text-left font-normal">{{ noiseWords[each.name] }}</th><td class="figure pr-6 text-right">{{ formatDecimal(each.level, 1) }}</td><td class="figure text-right">{{ formatDecimal(100 * each.share, 1) }} %</td></tr></tbody></table>
+    </section>
+    <section v-if="view.evaluated.findings.length > 0"><h2 class="mb-1 text-base">To see to</h2>
+      <ul class="list-disc pl-5"><li v-for="each in view.evaluated.findings" :key="each.code + each.message">{{ each.message }} {{ each.action }}</li></ul>
+    </section>
+    <section v-if="store.session.notes"><h2 class="mb-1 text-base">Notes</h2><p class="whitespace-pre-line">{{ store.session.notes }}</p></section>
+  </article>
+</template>

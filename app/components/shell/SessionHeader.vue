@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { Download, Keyboard, Moon, Printer, Redo2, Sun, Undo2, Upload } from '@lucide/vue'
+import { format } from 'date-fns'
+import { computed } from 'vue'
+import TextInput from '~/components/fields/TextInput.vue'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
+
+/** The session’s name, its strips, whether it is kept, and what can be done with it as a whole. */
+defineProps<{ dark: boolean }>()
+const emit = defineEmits<{ exportFile: [], importFile: [], keys: [], theme: [], print: [] }>()
+const store = useSessionStore()
+const view = useViewStore()
+
+const state = computed(() => {
+  if (store.trouble || store.conflict) return 'not kept'
+  if (store.saving) return 'saving…'
+  return store.savedAt ? `saved ${format(store.savedAt, 'HH:mm')}` : ''
+})
+const rename = (name: string) => store.edit('Rename the session', (session) => ({ ...session, name }))
+</script>
+
+<template>
+  <header class="flex items-center gap-3 px-5 py-2">
+    <h1 class="max-w-64 min-w-28 text-[17px]"><TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" /></h1>
+    <nav class="flex min-w-0 gap-1.5 overflow-x-auto p-0.5" aria-label="Strips">
+      <button
+        v-for="strip in store.session?.strips" :key="strip.id" type="button" class="push shrink-0"
+        :class="{ 'border-change! font-semibold': strip.id === view.strip?.id }" :aria-current="strip.id === view.strip?.id ? 'true' : undefined"
+        @click="view.select(strip.id)"
+      >{{ strip.name }}</button>
+    </nav>
+    <div class="ml-auto flex shrink-0 items-center gap-3">
+      <span class="text-muted" role="status" data-saved>{{ state }}</span>
+      <button type="button" class="tool" :disabled="!store.undoLabel" :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="store.undo"><Undo2 aria-hidden="true" />Undo</button>
+      <button type="button" class="tool" :disabled="!store.redoLabel" :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="store.redo"><Redo2 aria-hidden="true" />Redo</button>
+      <button type="button" class="tool" title="Export the session to a file (E)" @click="emit('exportFile')"><Download aria-hidden="true" />Export</button>
+      <button type="button" class="tool" title="Import a session file (I); or drop it, or paste it" @click="emit('importFile')"><Upload aria-hidden="true" />Import</button>
+      <button type="button" class="tool" title="Print this path (P)" aria-label="Print" @click="emit('print')"><Printer aria-hidden="true" /></button>
+      <button type="button" class="tool" :title="dark ? 'Drawing office (T)' : 'Control room (T)'" aria-label="Change the theme" @click="emit('theme')"><component :is="dark ? Sun : Moon" aria-hidden="true" /></button>
+      <button type="button" class="tool" title="Keys (?)" aria-label="Keys" @click="emit('keys')"><Keyboard aria-hidden="true" /></button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.tool {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.25rem;
+  &:hover { color: var(--change); }
+  &:disabled { opacity: 0.45; cursor: default; color: inherit; }
+  :deep(svg) { width: 15px; height: 15px; }
+}
+</style>

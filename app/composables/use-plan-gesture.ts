@@ -1,0 +1,35 @@
+import { ref, watch } from 'vue'
+import type { PlannedSetting } from '#core/plan/plan-session'
+import { applyChanges } from '#core/session'
+import { useSessionStore } from '~/stores/session'
+
+export interface AppliedPlan {
+  settings: (PlannedSetting & { stripName: string })[]
+}
+
+const LABEL = 'Set for me'
+
+/** "Set for me": applies the plan as one change that can be undone, and remembers what it told. */
+const applied = ref<AppliedPlan | null>(null)
+
+export function usePlanGesture() {
+  const store = useSessionStore()
+
+  function apply() {
+    const { committed, plan } = store
+    if (!committed || !plan) return
+    const settings = plan.settings.map((setting) => ({
+      ...setting, stripName: committed.strips.find((strip) => strip.id === setting.strip)?.name ?? '',
+    }))
+    store.edit(LABEL, (session) => applyChanges(session, plan.settings))
+    applied.value = { settings }
+  }
+  function takeBack() {
+    if (store.undoLabel === LABEL) store.undo()
+    applied.value = null
+  }
+  const dismiss = () => { applied.value = null }
+  // What was told is about the settings of that moment: after another change or an undo it would be a lie.
+  watch(() => store.committed, (now, before) => { if (before && store.undoLabel !== LABEL) dismiss() })
+  return { applied, apply, takeBack, dismiss }
+}

@@ -1,0 +1,26 @@
+import { useEventListener } from '@vueuse/core'
+
+export interface Shortcut {
+  /** As shown and as matched: a key, with "Ctrl+" before it where it takes that. */
+  keys: readonly string[]
+  does: string
+  /** Left out where the key belongs to a control, and is only listed. */
+  run?: () => void
+}
+
+/** Listens to a list of shortcuts. Plain keys are left alone while something is typed or a dialog is open. */
+export function useShortcuts(shortcuts: readonly Shortcut[]) {
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (event.altKey || event.defaultPrevented) return
+    const command = event.ctrlKey || event.metaKey
+    if (isTyping(event.target) || (!command && document.querySelector('[role="dialog"]'))) return
+    const pressed = `${command ? 'Ctrl+' : ''}${command && event.shiftKey ? 'Shift+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`
+    const shortcut = shortcuts.find((each) => each.run && each.keys.some((key) => key.toLowerCase() === pressed.toLowerCase()))
+    if (!shortcut?.run) return
+    event.preventDefault()
+    shortcut.run()
+  })
+}
+
+export const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && (target as HTMLInputElement).type !== 'radio')

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { NuxtLink } from '#components'
+import { useRoute, useRouter } from '#imports'
+import PathView from '~/components/path/PathView.vue'
+import { useLibraryStore } from '~/stores/library'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
+
+defineProps<{ startNew: () => void }>()
+const route = useRoute()
+const router = useRouter()
+const library = useLibraryStore()
+const store = useSessionStore()
+const view = useViewStore()
+const missing = ref(false)
+
+watch(() => String(route.params.key), async (key) => {
+  missing.value = !await library.show(key)
+  if (typeof route.query.strip === 'string') view.select(route.query.strip)
+}, { immediate: true })
+
+// The strip stands in the address, so that a reload and a second tab show the same one.
+watch(() => view.strip?.id, (strip) => {
+  if (strip && store.key === route.params.key && route.query.strip !== strip) void router.replace({ query: { ...route.query, strip } })
+})
+</script>
+
+<template>
+  <p v-if="missing" class="p-6">There is no such session in this browser; it may have been deleted or belong to another one. <NuxtLink class="action" to="/sessions">See all sessions</NuxtLink>.</p>
+  <template v-else>
+    <p v-if="store.session?.id === 'net-loft'" class="px-5 pt-1.5 text-muted">This is the demo: invented people and gear in an old net loft. Change anything, or <button type="button" class="action" @click="startNew">start your own</button>.</p>
+    <PathView />
+  </template>
+</template>

@@ -1,0 +1,42 @@
+import type { Table } from 'dexie'
+import Dexie from 'dexie'
+import type { Session } from '#core/session'
+
+/** A kept session. Its key is the browser's own: a file imported twice makes two rows and keeps its id in both. */
+export interface SessionRow {
+  key: string
+  name: string
+  updatedAt: number
+  /** Number of the revision shown; those above it can be redone. */
+  cursor: number
+  /** Counts every write; two tabs that both think they are up to date differ in it. */
+  writes: number
+  /** Time of deletion, 0 while it is kept. */
+  deletedAt: number
+}
+
+/** The session after one committed change. */
+export interface RevisionRow {
+  key: string
+  number: number
+  /** What the change was, as undo names it. */
+  label: string
+  session: Session
+}
+
+/** A small fact about this browser, such as which session was open last. */
+export interface MemoRow {
+  name: string
+  value: string
+}
+
+export class RemetraDatabase extends Dexie {
+  sessions!: Table<SessionRow, string>
+  revisions!: Table<RevisionRow, [string, number]>
+  memos!: Table<MemoRow, string>
+
+  constructor(name = 'remetra') {
+    super(name)
+    this.version(1).stores({ sessions: 'key', revisions: '[key+number], key', memos: 'name' })
+  }
+}

@@ -1,0 +1,12 @@
+import { RemetraDatabase } from './database'
+import { Memos } from './memo'
+import { SessionRepository } from './session-repository'
+
+const database = new RemetraDatabase()
+export const sessionRepository = new SessionRepository(database)
+export const memos = new Memos(database)
+
+export { describeStorageTrouble } from './storage-trouble'
+export { ConflictError } from './session-repository'
+export type { KeptSession, SessionRepository } from './session-repository'
+export type { RevisionRow, SessionRow } from './database'

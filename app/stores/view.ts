@@ -1,0 +1,25 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { verdict } from '#core/evaluation/verdict'
+import { useSessionStore } from './session'
+
+export type Reading = 'ceiling' | 'own' | 'table'
+
+/** What the screen looks at: one strip of the open session, and how its section is read. */
+export const useViewStore = defineStore('view', () => {
+  const open = useSessionStore()
+  const wanted = ref<string | null>(null)
+  const reading = ref<Reading>('ceiling')
+
+  const index = computed(() => Math.max(0, open.session?.strips.findIndex((strip) => strip.id === wanted.value) ?? 0))
+  const strip = computed(() => open.session?.strips[index.value] ?? null)
+  const evaluated = computed(() => open.evaluation?.strips[index.value] ?? null)
+  const statements = computed(() => (open.session && strip.value && evaluated.value ? verdict(open.session, strip.value, evaluated.value) : null))
+
+  function step(by: number) {
+    const strips = open.session?.strips ?? []
+    wanted.value = strips[(index.value + by + strips.length) % strips.length]?.id ?? null
+  }
+
+  return { reading, strip, evaluated, statements, select: (id: string) => { wanted.value = id }, step }
+})

@@ -1,0 +1,22 @@
+import { formatShort, parseDecimal } from '../units'
+import type { NumberField } from './field'
+
+export type TypedNumber = { ok: true, value: number | undefined } | { ok: false, message: string }
+
+/** Reads what a person typed into a number field; what is refused is told in words, with the range. */
+export function readTypedNumber(field: NumberField, text: string): TypedNumber {
+  if (text.trim() === '') {
+    return field.optional ? { ok: true, value: undefined } : refuse(`${field.label} cannot be empty`, field)
+  }
+  const value = parseDecimal(text, field.unit)
+  if (value === null) return refuse(`“${text.trim().slice(0, 24)}” is not a number`, field)
+  if (field.whole && !Number.isInteger(value)) return refuse(`${formatShort(value, 4)} is not a whole number`, field)
+  if (value < field.min || value > field.max) return refuse(`${formatShort(value, 4)} is out of range`, field)
+  return { ok: true, value }
+}
+
+/** The range of a field as words: "0.01 to 100 m". */
+export const rangeInWords = ({ min, max, unit }: NumberField): string => `${formatShort(min, 4)} to ${formatShort(max, 4)} ${unit}`
+
+const refuse = (what: string, field: NumberField): TypedNumber =>
+  ({ ok: false, message: `${what}. Enter ${rangeInWords(field)}.` })
