@@ -137,7 +137,7 @@ function drawFloor(pen: Pen, column: SectionColumn, i: number) {
   pen.dimension(x, average + 4, noise, pen.palette.floor, false)
   pen.text(column.snrText, x - 6, (average + noise) / 2, pen.palette.floor, { align: 'right' })
   plate(pen, column.noiseText, pen.x(i + 0.5), Math.min(pen.bottom - 10, noise + 14), pen.palette.floor)
-  if (i === 0) pen.text('noise bed, A-weighted', pen.x(0) + 8, pen.bottom - 9, pen.palette.floor, { mono: false, size: 11 })
+  if (i === 0 && pen.bottom - noise > 3 * LEGIBLE) pen.text('noise bed, A-weighted', pen.x(0) + 8, pen.bottom - 9, pen.palette.floor, { mono: false, size: 11 })
 }
 
 /** The target’s window as a bracket at the recorder’s edge. */
@@ -153,5 +153,5 @@ function drawWindow(pen: Pen, { low, high, label }: NonNullable<SectionModel['wi
   context.lineTo(x, bottom)
   context.lineTo(x - 9, bottom)
   context.stroke()
-  pen.text(label, x - 13, top - 1, pen.palette.ink, { align: 'right', mono: false, size: 11 })
+  pen.text(label, x - 13, top - 7, pen.palette.ink, { align: 'right', mono: false, size: 11 })
 }

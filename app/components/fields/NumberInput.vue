@@ -56,7 +56,7 @@ function giveBack(event: KeyboardEvent) {
   <span class="relative inline-flex items-baseline gap-1">
     <input
       :id="id"
-      class="field-number figure w-16 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
+      class="field-number figure w-12 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
       type="text" inputmode="decimal" autocomplete="off" spellcheck="false"
       :aria-label="`${name ?? field.label}, ${field.unit}`"
       :aria-invalid="refusal !== null" :aria-describedby="refusal ? `${id}-why` : undefined"

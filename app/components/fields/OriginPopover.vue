@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { computed } from 'vue'
+import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/vue'
+import { computed, ref } from 'vue'
 import type { Measurement, NumberField } from '#core/session'
 import { formatDecimal, formatSigned } from '#core/units'
 import NumberInput from './NumberInput.vue'
@@ -16,6 +17,13 @@ const props = defineProps<{
   editMeasured: (measurement: Measurement | undefined) => string | null
 }>()
 
+// Opens where there is room: a row near the lower edge of the window gets it above.
+const anchor = ref(null)
+const panel = ref(null)
+const { floatingStyles } = useFloating(anchor, panel, {
+  placement: 'bottom-end', strategy: 'fixed', middleware: [offset(4), flip(), shift({ padding: 8 })], whileElementsMounted: autoUpdate,
+})
+
 const measuredField = computed<NumberField>(() => ({ ...props.field, optional: true, label: `${props.name} measured` }))
 const spreadField = computed<NumberField>(() => ({ label: 'Spread', unit: props.field.unit, min: 0, max: 100, optional: true, help: 'Half the spread of the repeats.' }))
 const difference = computed(() => (props.measured && props.printed !== undefined ? props.measured.value - props.printed : null))
@@ -26,12 +34,12 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
 </script>
 
 <template>
-  <Popover class="relative w-15.5">
-    <PopoverButton class="text-left text-xs underline decoration-dotted underline-offset-2" :class="measured ? 'text-change' : 'text-muted'">
+  <Popover class="w-14.5">
+    <PopoverButton ref="anchor" class="text-left text-xs underline decoration-dotted underline-offset-2" :class="measured ? 'text-change' : 'text-muted'">
       {{ measured ? 'measured' : printed === undefined ? 'not given' : 'printed' }}
       <span class="sr-only">: where {{ name }} is from</span>
     </PopoverButton>
-    <PopoverPanel class="plate absolute top-full right-0 z-40 w-72 space-y-1.5 p-3 shadow-lg">
+    <PopoverPanel ref="panel" :style="floatingStyles" class="plate z-40 w-72 space-y-1.5 p-3 shadow-lg">
       <h4 class="font-semibold">{{ name }}</h4>
       <p class="flex justify-between"><span class="text-muted">Printed</span><NumberInput :value="printed" :field="field" :name="`${name}, printed`" :commit="editPrinted" /></p>
       <p class="flex justify-between"><span class="text-muted">Measured here</span><NumberInput :value="measured?.value" :field="measuredField" :commit="setValue" /></p>

@@ -17,16 +17,15 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
 
 <template>
   <section id="floor-panel" tabindex="-1" aria-labelledby="floor-title">
-    <h2 id="floor-title" class="border-b border-ink pb-0.5">What sets the floor</h2>
-    <ol class="mt-1">
+    <h2 id="floor-title" class="flex justify-between border-b border-ink pb-0.5">What sets the floor <span class="text-xs font-normal text-muted">dBFS(A), recorded</span></h2>
+    <ol class="mt-1 leading-snug">
       <li v-for="each in noise" :key="`${each.stage} ${each.name}`" class="grid grid-cols-[1fr_auto_3.2rem] items-baseline gap-x-2" :data-noise="each.name">
         <span>{{ noiseWords[each.name] }}</span>
         <span class="figure text-right">{{ formatDecimal(each.level, 1) }}</span>
         <span class="figure text-right">{{ percent(each.share) }} %</span>
-        <span class="col-span-3 mb-0.5 h-[3px] bg-floor" :style="{ width: `${Math.max(0.6, 100 * each.share)}%` }" aria-hidden="true" />
+        <span class="col-span-3 mb-1 h-[3px] bg-floor" :style="{ width: `${Math.max(0.6, 100 * each.share)}%` }" aria-hidden="true" />
       </li>
     </ol>
-    <p class="text-xs text-muted">dBFS(A) at the recorder</p>
     <p v-if="trade" class="mt-1" data-trade>
       {{ formatShort(trade.gain, 1) }} dB more gain: <span class="figure">{{ formatDecimal(trade.snr, 2) }}</span> dB less noise,
       <span class="figure">{{ formatDecimal(trade.headroom, 1) }}</span> dB less headroom.

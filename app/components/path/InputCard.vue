@@ -5,7 +5,7 @@ import { gainToPosition, positionInWords } from '#core/chain/knob'
 import type { ResolvedInput } from '#core/chain/resolve'
 import type { SettingChange, Specified } from '#core/session'
 import { applyChanges, inputSpecs, settingFields } from '#core/session'
-import { formatSigned } from '#core/units'
+import { formatShort, formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'
@@ -67,18 +67,17 @@ function setPort(port: string) {
 
   <template v-if="stage.specs.gainMax > stage.specs.gainMin">
     <div class="mt-1 flex items-baseline justify-between">
-      <span class="font-semibold">Gain <span class="font-normal text-muted">{{ knob ? `knob about ${knob}` : '' }}</span></span>
-      <span class="mr-17 font-semibold"><NumberInput :value="stage.gain" :field="gainField" :step="stage.specs.gainStep || 0.5" :commit="edit.setting(stage.id, 'gain', 'Gain')" /></span>
+      <span class="font-semibold">Gain</span>
+      <span class="mr-16 font-semibold"><NumberInput :value="stage.gain" :field="gainField" :step="stage.specs.gainStep || 0.5" :commit="edit.setting(stage.id, 'gain', 'Gain')" /></span>
     </div>
     <GainScale :input="stage" :planned="planned" />
   </template>
-  <p class="mb-1 text-muted">As set, 0 dBFS is at <span class="figure text-ink">{{ formatSigned(fullScaleAt(stage), 1) }}</span> dBu.</p>
+  <p class="mb-1 text-muted"><template v-if="knob">Knob about {{ knob }}. </template>0 dBFS is at <span class="figure text-ink">{{ formatSigned(fullScaleAt(stage), 1) }}</span> dBu.</p>
 
-  <SpecRow :owner="stage.input" spec="fullScale" :field="inputSpecs.fullScale" label="0 dBFS at, lowest gain" :edit="editInput" />
-  <div class="flex items-baseline">
-    <SpecRow class="grow" :owner="stage.input" spec="ein" :field="inputSpecs.ein" :edit="editInput" />
-    <SelectInput class="-ml-4 w-8 text-xs" :value="stage.input.specs.einWeighting" label="EIN weighting" :options="weightings" :commit="setWeighting" />
-  </div>
+  <SpecRow :owner="stage.input" spec="fullScale" :field="inputSpecs.fullScale" :label="`0 dBFS, gain ${formatShort(stage.specs.gainMin, 1)}`" :edit="editInput" />
+  <SpecRow :owner="stage.input" spec="ein" :field="inputSpecs.ein" :edit="editInput">
+    <SelectInput class="ml-1.5 text-xs text-ink" :value="stage.input.specs.einWeighting" label="EIN weighting" :options="weightings" :commit="setWeighting" />
+  </SpecRow>
   <SpecRow v-for="key in (['dynamicRange', 'impedance', 'pad'] as const)" :key="key" :owner="stage.input" :spec="key" :field="inputSpecs[key]" :edit="editInput" />
   <UnitDialog v-if="unitOpen" :unit="stage.gear" :input="stage.input" @close="unitOpen = false" />
 </template>

@@ -35,7 +35,7 @@ const summary = computed(() => `Section of ${view.strip?.name}: ${[view.statemen
 </script>
 
 <template>
-  <div v-if="view.strip && view.evaluated" class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_17rem] gap-4 pr-4 pl-2">
+  <div v-if="view.strip && view.evaluated" class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_17rem] grid-rows-[minmax(0,1fr)] gap-4 pr-4 pl-2">
     <div class="flex min-h-0 min-w-0 flex-col">
       <div class="flex items-center justify-between py-1.5 pl-13">
         <h2 class="font-normal text-muted">Section of {{ view.strip.name }}</h2>

@@ -39,7 +39,7 @@ const tidy = (value: number | undefined) => frames(value ?? 0)
 <template>
   <section v-if="system && view.strip" id="timing-panel" aria-labelledby="timing-title">
     <h2 id="timing-title" class="border-b border-ink pb-0.5">When it is heard</h2>
-    <div class="mt-1.5 flex flex-wrap gap-x-3 gap-y-1">
+    <div class="mt-1.5 flex flex-wrap gap-x-1.5 gap-y-1">
       <SelectInput label="Sample rate" :value="system.sampleRate as number" :options="rates" :commit="(value) => setSystem('Sample rate', { sampleRate: hz(value) })" />
       <SelectInput label="Buffer" :value="system.bufferFrames as number" :options="buffers" :commit="(value) => setSystem('Buffer', { bufferFrames: frames(value) })" />
       <SelectInput label="Word length" :value="system.bitDepth" :options="depths" :commit="(value) => setSystem('Word length', { bitDepth: value })" />

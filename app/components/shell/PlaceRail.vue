@@ -8,10 +8,10 @@ const store = useSessionStore()
 </script>
 
 <template>
-  <nav class="flex w-21 shrink-0 flex-col border-r border-line print:hidden" aria-label="Places">
+  <nav class="flex w-22 shrink-0 flex-col border-r border-line print:hidden" aria-label="Places">
     <p class="px-3 py-3.5 text-[15px] font-semibold">Remetra</p>
-    <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"><Waypoints aria-hidden="true" />Path</NuxtLink>
-    <NuxtLink to="/sessions" class="place mt-auto mb-3" active-class="here"><FolderOpen aria-hidden="true" />Sessions</NuxtLink>
+    <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink>
+    <NuxtLink to="/sessions" class="place mt-auto mb-3" active-class="here"><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink>
   </nav>
 </template>
 
@@ -19,11 +19,10 @@ const store = useSessionStore()
 .place {
   display: flex;
   align-items: center;
-  gap: 0.4rem;
-  padding: 0.9rem 0.6rem;
+  gap: 0.35rem;
+  padding: 0.9rem 0.4rem;
   color: var(--muted);
   border-left: 3px solid transparent;
-  :deep(svg) { width: 15px; height: 15px; }
 }
 .here {
   color: var(--ink);

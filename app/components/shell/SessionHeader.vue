@@ -32,13 +32,13 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
     </nav>
     <div class="ml-auto flex shrink-0 items-center gap-3">
       <span class="text-muted" role="status" data-saved>{{ state }}</span>
-      <button type="button" class="tool" :disabled="!store.undoLabel" :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="store.undo"><Undo2 aria-hidden="true" />Undo</button>
-      <button type="button" class="tool" :disabled="!store.redoLabel" :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="store.redo"><Redo2 aria-hidden="true" />Redo</button>
-      <button type="button" class="tool" title="Export the session to a file (E)" @click="emit('exportFile')"><Download aria-hidden="true" />Export</button>
-      <button type="button" class="tool" title="Import a session file (I); or drop it, or paste it" @click="emit('importFile')"><Upload aria-hidden="true" />Import</button>
-      <button type="button" class="tool" title="Print this path (P)" aria-label="Print" @click="emit('print')"><Printer aria-hidden="true" /></button>
-      <button type="button" class="tool" :title="dark ? 'Drawing office (T)' : 'Control room (T)'" aria-label="Change the theme" @click="emit('theme')"><component :is="dark ? Sun : Moon" aria-hidden="true" /></button>
-      <button type="button" class="tool" title="Keys (?)" aria-label="Keys" @click="emit('keys')"><Keyboard aria-hidden="true" /></button>
+      <button type="button" class="tool" :disabled="!store.undoLabel" :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="store.undo"><Undo2 class="size-4" aria-hidden="true" />Undo</button>
+      <button type="button" class="tool" :disabled="!store.redoLabel" :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="store.redo"><Redo2 class="size-4" aria-hidden="true" />Redo</button>
+      <button type="button" class="tool" title="Export the session to a file (E)" @click="emit('exportFile')"><Download class="size-4" aria-hidden="true" />Export</button>
+      <button type="button" class="tool" title="Import a session file (I); or drop it, or paste it" @click="emit('importFile')"><Upload class="size-4" aria-hidden="true" />Import</button>
+      <button type="button" class="tool" title="Print this path (P)" aria-label="Print" @click="emit('print')"><Printer class="size-4" aria-hidden="true" /></button>
+      <button type="button" class="tool" :title="dark ? 'Drawing office (T)' : 'Control room (T)'" aria-label="Change the theme" @click="emit('theme')"><component :is="dark ? Sun : Moon" class="size-4" aria-hidden="true" /></button>
+      <button type="button" class="tool" title="Keys (?)" aria-label="Keys" @click="emit('keys')"><Keyboard class="size-4" aria-hidden="true" /></button>
     </div>
   </header>
 </template>
@@ -50,6 +50,5 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
   gap: 0.25rem;
   &:hover { color: var(--change); }
   &:disabled { opacity: 0.45; cursor: default; color: inherit; }
-  :deep(svg) { width: 15px; height: 15px; }
 }
 </style>

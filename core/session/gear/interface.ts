@@ -9,7 +9,7 @@ export const inputSpecs = fields({
   gainMax: { label: 'Highest gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'Fully up.' },
   gainStep: { label: 'Gain step', unit: 'dB', min: 0, max: 20, initial: 0, help: 'Of a stepped or digital gain control; 0 for a knob without steps.' },
   fullScale: { label: '0 dBFS at', unit: 'dBu', min: -60, max: 60, help: 'The input level that reads full scale at the lowest gain, pad out.' },
-  ein: { label: 'EIN, 150 Ω', unit: 'dBu', min: -160, max: -40, optional: true, help: 'Equivalent input noise with a 150 Ω source.' },
+  ein: { label: 'EIN', unit: 'dBu', min: -160, max: -40, optional: true, help: 'Equivalent input noise with a 150 Ω source.' },
   dynamicRange: { label: 'Dynamic range', unit: 'dB', min: 30, max: 160, help: 'Of the converter, A-weighted (AES17).' },
   impedance: { label: 'Input impedance', unit: 'Ω', min: 10, max: 100_000_000, optional: true, help: 'The load that the source sees.' },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, initial: 0, help: 'Loss of the switchable pad; 0 where there is none.' },

@@ -5,9 +5,9 @@ import { id, name } from '../text'
 
 export const microphoneSpecs = fields({
   sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.001, max: 1000, help: 'Open circuit, at 1 kHz.' },
-  impedance: { label: 'Output impedance', unit: 'Ω', min: 1, max: 1_000_000, help: 'At 1 kHz.' },
+  impedance: { label: 'Impedance', unit: 'Ω', min: 1, max: 1_000_000, help: 'At 1 kHz.' },
   selfNoise: { label: 'Self-noise', unit: 'dBA', min: -20, max: 80, optional: true, help: 'Equivalent sound level, A-weighted. Leave it out for a passive microphone: its impedance makes the noise.' },
-  maxSpl: { label: 'Maximum level', unit: 'dB SPL', min: 60, max: 200, optional: true, help: 'The sine at which it overloads.' },
+  maxSpl: { label: 'Overloads at', unit: 'dB SPL', min: 60, max: 200, optional: true, help: 'The sine at which it overloads.' },
 })
 
 export const principles = ['condenser', 'moving-coil', 'ribbon'] as const
