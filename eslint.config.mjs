@@ -12,8 +12,10 @@ export default withNuxt({
     'no-console': 'error',
     'vue/multi-word-component-names': 'off',
     'vue/require-default-prop': 'off',
-    '@typescript-eslint/consistent-type-imports': 'error',
   },
+}, {
+  files: ['**/*.{ts,vue}'],
+  rules: { '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }] },
 }, {
   files: ['scripts/**'],
   rules: { 'no-console': 'off' },

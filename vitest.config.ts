@@ -7,7 +7,6 @@ export default defineConfig({
   resolve: { alias: { '#core': here('./core'), '#demo': here('./demo'), '~': here('./app') } },
   test: {
     include: ['tests/{unit,reference,http}/**/*.test.ts'],
-    globalSetup: 'tests/http/serve.ts',
     testTimeout: 60_000,
   },
 })

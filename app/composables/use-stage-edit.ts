@@ -1,3 +1,5 @@
+import { phantomChanges, phantomUses } from '#core/chain/phantom'
+import { gearById, resolveStrip } from '#core/chain/resolve'
 import type { GearKind, GearOf, SettingName, Session, Specified } from '#core/session'
 import { applyChanges, editGear, editInput, editStrip } from '#core/session'
 import { useSessionStore } from '~/stores/session'
@@ -12,6 +14,13 @@ export function useStageEdit() {
   return {
     setting: (stage: string, setting: SettingName, label: string) => (to: number | boolean | undefined) =>
       to === undefined ? null : store.edit(label, (session) => applyChanges(session, [{ strip: strip(), stage, setting, to }])),
+
+    /** One switch may feed a bank: all strips on it change together. */
+    phantom: (stage: string) => (to: boolean) => store.edit('Phantom power', (session) => {
+      const gear = gearById(session)
+      const uses = phantomUses(session, session.strips.map((each) => resolveStrip(each, gear)))
+      return applyChanges(session, phantomChanges(uses, stage, to))
+    }),
 
     gear: <K extends GearKind>(id: string, kind: K) => (label: string, change: (gear: GearOf<K>) => GearOf<K>) =>
       store.edit(label, (session) => editGear(session, id, kind, change)),

@@ -1,4 +1,4 @@
-import type { Gear, Session } from '../session'
+import type { Gear, Session, SettingChange } from '../session'
 import type { ResolvedInput, ResolvedMicrophone, ResolvedStage } from './resolve'
 
 /** A microphone on an interface input, and the switch that decides about its 48 V. */
@@ -18,6 +18,14 @@ export function phantomUses(session: Session, resolved: readonly (readonly Resol
     if (stage.kind !== 'microphone' || input?.kind !== 'interface') return []
     return [{ strip: strip.id, stripName: strip.name, microphone: stage, input, switchId: switchOf(input.gear, input) }]
   }))
+}
+
+/** A change of the switch that feeds an input, for every input of the session that it feeds. */
+export const phantomChanges = (uses: readonly PhantomUse[], stage: string, to: boolean): SettingChange[] => {
+  const own = uses.find((use) => use.input.id === stage)
+  return uses
+    .filter((use) => use.switchId === own?.switchId)
+    .map((use) => ({ strip: use.strip, stage: use.input.id, setting: 'phantom', to }))
 }
 
 const switchOf = (unit: Gear, { input }: ResolvedInput) =>

@@ -12,6 +12,9 @@ export interface GainTrade {
   headroom: number
 }
 
+/** Less than this is no gain to be had, dB. */
+const LEAST = 0.1
+
 /**
  * What more gain at a strip's input would buy and cost.
  * @returns `null` where the range has no more, or the strip has no input.
@@ -21,7 +24,7 @@ export function gainTrade(session: Session, stripId: string, wished: number): Ga
   const input = strip && resolveStrip(strip, gearById(session)).at(-1)
   if (!strip || input?.kind !== 'interface') return null
   const gain = Math.min(wished, input.specs.gainMax - input.gain)
-  if (gain <= 0) return null
+  if (gain < LEAST) return null
   const alone = { ...session, strips: [strip] }
   const louder = applyChanges(alone, [{ strip: stripId, stage: input.id, setting: 'gain', to: input.gain + gain }])
   const [before, after] = [alone, louder].map((each) => evaluateSession(each).strips[0]?.points.at(-1))

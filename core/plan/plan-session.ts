@@ -1,7 +1,7 @@
 import { gearById, resolveStrip } from '../chain/resolve'
 import type { ResolvedInput } from '../chain/resolve'
 import type { SettableGain } from '../chain/settable-gain'
-import { settableGain } from '../chain/settable-gain'
+import { isSetFor, settableGain } from '../chain/settable-gain'
 import { aimError, readingOf } from '../chain/target-reading'
 import type { Evaluation, StripEvaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
@@ -46,8 +46,9 @@ export function planSession(session: Session): Plan {
 function planGain(strip: string, input: ResolvedInput, evaluated: StripEvaluation, target: TargetWindow): PlannedSetting[] {
   const point = evaluated.points.at(-1)
   if (!point) return []
-  const settable = settableGain(input.specs, db(input.gain - aimError(point, target)))
-  if (settable.gain === input.gain) return []
+  const wanted = db(input.gain - aimError(point, target))
+  if (isSetFor(input.specs, wanted, input.gain)) return []
+  const settable = settableGain(input.specs, wanted)
   const reached = readingOf(point, target.reads) + settable.gain - input.gain
   return [{
     strip, stage: input.id, setting: 'gain', from: input.gain, to: settable.gain,

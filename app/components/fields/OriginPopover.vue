@@ -26,6 +26,7 @@ const { floatingStyles } = useFloating(anchor, panel, {
 
 const measuredField = computed<NumberField>(() => ({ ...props.field, optional: true, label: `${props.name} measured` }))
 const spreadField = computed<NumberField>(() => ({ label: 'Spread', unit: props.field.unit, min: 0, max: 100, optional: true, help: 'Half the spread of the repeats.' }))
+const origin = computed(() => (props.measured ? 'measured' : props.printed === undefined ? 'not given' : 'printed'))
 const difference = computed(() => (props.measured && props.printed !== undefined ? props.measured.value - props.printed : null))
 
 const setValue = (value: number | undefined) => props.editMeasured(value === undefined ? undefined : { ...props.measured, value })
@@ -35,9 +36,8 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
 
 <template>
   <Popover class="w-14.5">
-    <PopoverButton ref="anchor" class="text-left text-xs underline decoration-dotted underline-offset-2" :class="measured ? 'text-change' : 'text-muted'">
-      {{ measured ? 'measured' : printed === undefined ? 'not given' : 'printed' }}
-      <span class="sr-only">: where {{ name }} is from</span>
+    <PopoverButton ref="anchor" :aria-label="`${origin}: where ${name} is from`" class="text-left text-xs underline decoration-dotted underline-offset-2" :class="measured ? 'text-change' : 'text-muted'">
+      {{ origin }}
     </PopoverButton>
     <PopoverPanel ref="panel" :style="floatingStyles" class="plate z-40 w-72 space-y-1.5 p-3 shadow-lg">
       <h4 class="font-semibold">{{ name }}</h4>

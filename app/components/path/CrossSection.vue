@@ -49,10 +49,11 @@ const handles = computed(() => props.stages.flatMap((stage, i) => {
 }))
 
 onMounted(async () => {
-  // Canvas text does not wait for a font: the first drawing must.
-  await Promise.all(['450 12px "JetBrains Mono Variable"', '450 12px "Instrument Sans Variable"'].map((font) => document.fonts.load(font)))
   if (!frame.value) return
   palette.value = readPalette(frame.value)
+  draw()
+  // Text on a canvas does not change by itself when its font arrives.
+  await Promise.all(['450 12px "JetBrains Mono Variable"', '450 12px "Instrument Sans Variable"'].map((font) => document.fonts.load(font)))
   draw()
 })
 watch(() => props.model, draw)

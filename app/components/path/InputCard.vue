@@ -58,7 +58,7 @@ function setPort(port: string) {
     <SwitchChip
       v-if="stage.input.phantom" :on="stage.phantom" label="48 V"
       caution="Mute the outputs first, wait before plugging or unplugging, and mind what else the bank feeds."
-      @change="edit.setting(stage.id, 'phantom', 'Phantom power')($event)"
+      @change="edit.phantom(stage.id)($event)"
     />
     <SwitchChip v-if="stage.specs.pad > 0" :on="stage.pad" label="pad" @change="edit.setting(stage.id, 'pad', 'Pad')($event)" />
     <button type="button" class="action ml-auto" @click="unitOpen = true">Unit…</button>

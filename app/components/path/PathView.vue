@@ -1,3 +1,8 @@
+<script lang="ts">
+// The chart library is a large part of the program: it is fetched beside the session, not after it.
+const section = import('./CrossSection.vue')
+</script>
+
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
 import { targetWindow } from '#core/session'
@@ -13,8 +18,7 @@ import StageCard from './StageCard.vue'
 import TargetPanel from './TargetPanel.vue'
 import TimingPanel from './TimingPanel.vue'
 
-// The chart library is the largest part of the program and the last that is needed.
-const CrossSection = defineAsyncComponent(() => import('./CrossSection.vue'))
+const CrossSection = defineAsyncComponent(() => section)
 
 const store = useSessionStore()
 const view = useViewStore()

@@ -16,8 +16,9 @@ const view = useViewStore()
 const missing = ref(false)
 
 watch(() => String(route.params.key), async (key) => {
-  missing.value = !await library.show(key)
+  // Before the session is there, or the address would be set to its first strip.
   if (typeof route.query.strip === 'string') view.select(route.query.strip)
+  missing.value = !await library.show(key)
 }, { immediate: true })
 
 // The strip stands in the address, so that a reload and a second tab show the same one.
@@ -27,9 +28,11 @@ watch(() => view.strip?.id, (strip) => {
 </script>
 
 <template>
-  <p v-if="missing" class="p-6">There is no such session in this browser; it may have been deleted or belong to another one. <NuxtLink class="action" to="/sessions">See all sessions</NuxtLink>.</p>
-  <template v-else>
-    <p v-if="store.session?.id === 'net-loft'" class="px-5 pt-1.5 text-muted">This is the demo: invented people and gear in an old net loft. Change anything, or <button type="button" class="action" @click="startNew">start your own</button>.</p>
-    <PathView />
-  </template>
+  <div class="flex min-h-0 grow flex-col">
+    <p v-if="missing" class="p-6">There is no such session in this browser; it may have been deleted or belong to another one. <NuxtLink class="action" to="/sessions">See all sessions</NuxtLink>.</p>
+    <template v-else>
+      <p v-if="store.session?.id === 'net-loft'" class="px-5 pt-1.5 text-muted">This is the demo: invented people and gear in an old net loft. Change anything, or <button type="button" class="action" @click="startNew">start your own</button>.</p>
+      <PathView />
+    </template>
+  </div>
 </template>

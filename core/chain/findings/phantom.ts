@@ -1,5 +1,6 @@
 import type { Finding } from '../../session'
 import type { PhantomUse } from '../phantom'
+import { phantomChanges } from '../phantom'
 import type { Check, StripView } from './view'
 
 /**
@@ -17,21 +18,24 @@ const neighbours = (view: StripView, use: PhantomUse) =>
 /** A bank is live when any of its inputs has phantom on. */
 const isLive = (view: StripView, use: PhantomUse) => use.input.phantom || neighbours(view, use).some((other) => other.input.phantom)
 
-const change = (use: PhantomUse, to: boolean): Pick<Finding, 'changes'> =>
-  ({ changes: [{ strip: use.strip, stage: use.input.id, setting: 'phantom', to }] })
+const change = (view: StripView, use: PhantomUse, to: boolean): Pick<Finding, 'changes'> =>
+  ({ changes: phantomChanges(view.phantom, use.input.id, to) })
 
 export const phantomMissing: Check = (view) => own(view)
   .filter((use) => use.microphone.gear.phantom === 'needed' && !isLive(view, use))
-  .map((use) => ({
-    code: 'phantom-missing',
-    severity: 'stop',
-    stage: use.input.id,
-    message: `"${use.microphone.gear.name}" needs 48 V phantom power and gets none: it gives no signal.`,
-    action: use.input.input.phantom
-      ? `${MUTE_FIRST}, then switch 48 V on for this input and wait until it has settled.`
-      : 'This input cannot give 48 V: use one that can, or a separate phantom supply.',
-    ...(use.input.input.phantom && change(use, true)),
-  }))
+  .map((use) => {
+    const endangered = neighbours(view, use).find((other) => other.microphone.gear.phantom === 'harmful')
+    const found: Finding = {
+      code: 'phantom-missing',
+      severity: 'stop',
+      stage: use.input.id,
+      message: `"${use.microphone.gear.name}" needs 48 V phantom power and gets none: it gives no signal.`,
+      action: 'This input cannot give 48 V: use one that can, or a separate phantom supply.',
+    }
+    if (!use.input.input.phantom) return found
+    if (endangered) return { ...found, action: `Its bank also feeds "${endangered.microphone.gear.name}", which 48 V can harm: first move one of the two to another bank.` }
+    return { ...found, action: `${MUTE_FIRST}, then switch 48 V on for this input and wait until it has settled.`, ...change(view, use, true) }
+  })
 
 export const phantomHarmful: Check = (view) => own(view)
   .filter((use) => use.microphone.gear.phantom === 'harmful' && use.input.phantom)
@@ -41,7 +45,7 @@ export const phantomHarmful: Check = (view) => own(view)
     stage: use.input.id,
     message: `48 V is on and can harm "${use.microphone.gear.name}".`,
     action: `${MUTE_FIRST}, switch 48 V off, and wait before plugging or unplugging anything.`,
-    ...change(use, false),
+    ...change(view, use, false),
   }))
 
 export const phantomUnneeded: Check = (view) => own(view)
@@ -52,7 +56,7 @@ export const phantomUnneeded: Check = (view) => own(view)
     stage: use.input.id,
     message: `48 V is on, and "${use.microphone.gear.name}" has no use for it.`,
     action: `${MUTE_FIRST}, then switch it off: only what needs phantom power should get it.`,
-    ...change(use, false),
+    ...change(view, use, false),
   }))
 
 /** Said at the input whose switch is on, and at the neighbour that it reaches. */

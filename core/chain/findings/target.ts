@@ -44,7 +44,7 @@ export const gainRangeExhausted: Check = (view) => {
   const base = { code: 'gain-range-exhausted', stage: input.id }
   if (limit === 'highest') {
     const short = wanted - input.specs.gainMax
-    return [{ ...base, severity: 'caution', message: `The target wants ${dB(short)} more gain than this input has.`, action: `Go to ${formatDecimal(100 * 10 ** (-short / 20), 0)} % of the distance, or put a booster of ${formatDecimal(Math.ceil(short), 0)} dB or more before the input.` } satisfies Finding]
+    return [{ ...base, severity: 'caution', message: `The target wants ${dB(short)} more gain than this input has.`, action: `Go to ${formatDecimal(Math.floor(100 * 10 ** (-short / 20)), 0)} % of the distance, or put a booster of ${formatDecimal(Math.ceil(short), 0)} dB or more before the input.` } satisfies Finding]
   }
   const excess = input.specs.gainMin - wanted
   const pad = input.specs.pad

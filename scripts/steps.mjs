@@ -1,0 +1,94 @@
+// What the set-up scripts share. Plain Node: they run before anything is installed.
+import { spawn, spawnSync } from 'node:child_process'
+import { existsSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { fileURLToPath } from 'node:url'
+
+export const root = fileURLToPath(new URL('..', import.meta.url))
+
+/** Runs a command with its output shown. Resolves to its exit code. */
+export function run(command, args, options = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], ...options })
+    child.on('error', (error) => {
+      console.error(`${command}: ${error.message}`)
+      resolve(1)
+    })
+    child.on('exit', (code) => resolve(code ?? 1))
+  })
+}
+
+/** Stops the script, saying which step failed. */
+export async function need(what, command, args, options) {
+  const code = await run(command, args, options)
+  if (code !== 0) {
+    console.error(`\n${what} failed (exit code ${code}).`)
+    process.exit(1)
+  }
+}
+
+// `npm install`, not `npm ci`: optional binaries of other platforms may be missing from the lock, and `ci` would refuse.
+export const install = () => need('Installing packages', 'npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'])
+export const prepare = () => need('Preparing Nuxt', 'npx', ['nuxt', 'prepare'], { stdio: ['ignore', 'ignore', 'inherit'] })
+export const build = () => run('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] })
+
+/** The Chromium that the browser tests drive: Debian's, installed where it is missing and this may be done. */
+export async function chromium() {
+  const found = findChromium()
+  if (found) return found
+  console.log('Installing Chromium…')
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo']
+  const apt = (...args) => need('Installing Chromium', [...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+  await apt('update')
+  await apt('install', '-y', 'chromium')
+  const installed = findChromium()
+  if (installed) return installed
+  console.error('No Chromium was found. Install one and set CHROMIUM to its path.')
+  process.exit(1)
+}
+
+function findChromium() {
+  if (process.env.CHROMIUM) return process.env.CHROMIUM
+  const { stdout } = spawnSync('sh', ['-c', 'command -v chromium || command -v chromium-browser'], { encoding: 'utf8' })
+  return stdout.trim() || null
+}
+
+export const built = () => existsSync(`${root}.output/server/index.mjs`)
+
+/** A port that is free now. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const server = createServer()
+    server.on('error', reject)
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address()
+      server.close(() => resolve(port))
+    })
+  })
+}
+
+/** Starts the built server and waits until it answers. */
+export async function serve(port = undefined, host = '127.0.0.1') {
+  const chosen = port ?? await freePort()
+  const child = spawn(process.execPath, ['.output/server/index.mjs'], {
+    cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, PORT: String(chosen), HOST: host, NODE_ENV: 'production' },
+  })
+  // An address that means "all of them" is not one to call.
+  const address = `http://${['0.0.0.0', '::'].includes(host) ? '127.0.0.1' : host}:${chosen}`
+  for (let attempt = 0; attempt < 100; attempt++) {
+    if (child.exitCode !== null) throw new Error(`The server stopped at once (exit code ${child.exitCode}). Is port ${chosen} taken?`)
+    if (await answers(address)) return { address, child, stop: () => child.kill() }
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  child.kill()
+  throw new Error(`The server did not answer at ${address}.`)
+}
+
+async function answers(address) {
+  try {
+    return (await fetch(`${address}/api/schema/session`)).ok
+  } catch (error) {
+    if (error instanceof TypeError) return false // not listening yet
+    throw error
+  }
+}

@@ -1,0 +1,60 @@
+// Everything that has to hold, from lint to the browser. The last line counts it honestly.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { build, chromium, install, prepare, root, run } from './steps.mjs'
+
+const results = `${root}test-results`
+const tally = { passed: 0, failed: 0 }
+const count = (passed, failed) => {
+  tally.passed += passed
+  tally.failed += failed
+}
+const title = (words) => console.log(`\n── ${words}`)
+
+async function check(words, command, args) {
+  title(words)
+  const ok = await run(command, args) === 0
+  console.log(ok ? 'ok' : 'FAILED')
+  count(ok ? 1 : 0, ok ? 0 : 1)
+  return ok
+}
+
+/** A runner's own counts; a runner that broke before it could count is one failure. */
+function countReport(file, read) {
+  try {
+    const { passed, failed } = read(JSON.parse(readFileSync(file, 'utf8')))
+    count(passed, failed)
+  } catch (error) {
+    console.error(`No readable report in ${file}: ${error.message}`)
+    count(0, 1)
+  }
+}
+
+title('Set-up')
+await install()
+const CHROMIUM = await chromium()
+await prepare()
+rmSync(results, { recursive: true, force: true })
+mkdirSync(results, { recursive: true })
+
+await check('Lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
+await check('Import directions and cycles', 'npx', ['depcruise', 'core', 'app', 'server', 'demo', 'tests', '--config', '.dependency-cruiser.cjs'])
+await check('Types of the core, without the DOM', 'npx', ['tsc', '-p', 'core'])
+await check('Types', 'npx', ['nuxt', 'typecheck'])
+
+title('Build')
+if (await build() === 0) {
+  title('Unit, reference and HTTP tests')
+  const vitest = await run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/vitest.json`])
+  countReport(`${results}/vitest.json`, (report) => ({ passed: report.numPassedTests, failed: Math.max(report.numFailedTests, vitest === 0 ? 0 : 1) }))
+
+  title('Browser tests')
+  const env = { ...process.env, CHROMIUM, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/browser.json` }
+  const browser = await run('npx', ['playwright', 'test', '--reporter=list,json'], { env })
+  countReport(`${results}/browser.json`, ({ stats }) => ({ passed: stats.expected, failed: Math.max(stats.unexpected + stats.flaky, browser === 0 ? 0 : 1) }))
+} else {
+  console.log('FAILED: nothing could be run against it')
+  count(0, 1)
+}
+
+console.log(`\n${tally.passed} passed, ${tally.failed} failed`)
+process.exit(tally.failed === 0 ? 0 : 1)

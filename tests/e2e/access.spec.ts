@@ -1,0 +1,61 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, open, paste, test } from './app'
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(`${colorScheme} theme`, () => {
+    test.use({ colorScheme })
+
+    test('no violation on any screen or dialog', async ({ page }) => {
+      test.setTimeout(180_000)
+      const check = async (screen: string) => {
+        const { violations } = await new AxeBuilder({ page }).analyze()
+        expect(violations.map((each) => `${screen}: ${each.id}: ${each.nodes.map((node) => node.target.join(' ')).join(', ')}`)).toEqual([])
+      }
+      await open(page)
+      await check('path')
+      await page.getByRole('button', { name: 'Set for me' }).click()
+      await page.getByRole('radio', { name: 'Table' }).click()
+      await check('path, table')
+      await page.getByRole('button', { name: 'measured: where 0 dBFS, gain 0 is from' }).click()
+      await check('origin')
+      await page.keyboard.press('Escape')
+      await page.getByRole('button', { name: 'Unit…' }).click()
+      await check('unit')
+      await page.keyboard.press('Escape')
+      await page.keyboard.press('?')
+      await check('keys')
+      await page.keyboard.press('Escape')
+      await paste(page, '{}')
+      await check('refused file')
+      await page.getByRole('link', { name: 'Sessions' }).click()
+      await page.getByRole('button', { name: 'Delete Net loft, evening' }).click()
+      await check('sessions')
+    })
+  })
+}
+
+test('the whole main job without a mouse', async ({ page }) => {
+  await open(page)
+  await page.keyboard.press('g')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('s')
+  await expect(page.locator('[data-plan]')).toContainText('36 → 39 dB')
+  await page.keyboard.press('v')
+  await page.keyboard.press('v')
+  await expect(page.getByRole('table', { name: 'Levels at the output of every stage' })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('t')
+  await expect(page.locator('html')).toHaveClass(/dark/)
+})
+
+test('first load: less than 250 kB of compressed JavaScript, fonts from here', async ({ page }) => {
+  let bytes = 0
+  page.on('response', async (response) => {
+    if (response.url().endsWith('.js')) bytes += Number((await response.allHeaders())['content-length'] ?? Infinity)
+  })
+  await open(page)
+  await page.waitForLoadState('networkidle')
+  expect(bytes).toBeGreaterThan(50_000)
+  expect(bytes).toBeLessThan(250_000)
+  expect(await page.evaluate(() => document.fonts.check('13px "Instrument Sans Variable"'))).toBe(true)
+})

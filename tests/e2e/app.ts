@@ -1,0 +1,52 @@
+import type { Page } from '@playwright/test'
+import { test as base, expect } from '@playwright/test'
+
+/** A page that may not leave the machine, may not log errors, and saves files without the system’s dialog. */
+export const test = base.extend<{ page: Page }>({
+  page: async ({ page, baseURL }, use) => {
+    const trouble: string[] = []
+    page.on('request', (request) => {
+      const url = request.url()
+      if (!url.startsWith(baseURL ?? '') && !/^(blob|data):/.test(url)) trouble.push(`left the machine: ${url}`)
+    })
+    page.on('pageerror', (error) => trouble.push(`threw: ${error.message}`))
+    page.on('console', (message) => { if (message.type() === 'error') trouble.push(`logged: ${message.text()}`) })
+    await page.addInitScript(() => {
+      Reflect.deleteProperty(window, 'showSaveFilePicker')
+      Reflect.deleteProperty(window, 'showOpenFilePicker')
+    })
+    await use(page)
+    expect(trouble).toEqual([])
+  },
+})
+
+export { expect }
+
+/** Opens the program as on a first visit: the demo session. */
+export async function open(page: Page, address = '/') {
+  await page.goto(address)
+  await expect(page.locator('[data-gain-handle]')).toBeVisible()
+}
+
+export const verdict = (page: Page, key: 'headroom' | 'floor' | 'latency') => page.locator(`[data-verdict="${key}"]`)
+export const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
+export const gain = (page: Page) => field(page, 'Gain, dB')
+
+export async function type(page: Page, name: string, value: string) {
+  await field(page, name).fill(value)
+  await field(page, name).press('Enter')
+}
+
+/** The figures of the table behind the chart, of one stage’s point. */
+export async function point(page: Page, stage: string) {
+  await page.getByRole('radio', { name: 'Table' }).click()
+  const figure = async (key: string) => Number((await page.locator(`main [data-point="${stage}.${key}"]`).innerText()).replace('−', '-'))
+  return { average: await figure('average'), peak: await figure('peak'), headroom: await figure('headroom'), noise: await figure('noise'), snr: await figure('snr') }
+}
+
+/** Opens a session file by pasting its text into the import dialog. */
+export async function paste(page: Page, text: string) {
+  await page.getByRole('button', { name: 'Import' }).click()
+  await page.getByRole('textbox', { name: 'Or paste its text' }).fill(text)
+  await page.getByRole('button', { name: 'Open the pasted text' }).click()
+}
