@@ -34,6 +34,12 @@ export default defineNuxtConfig({
     // Inlined fonts would be data: addresses, which the content security policy refuses.
     build: { assetsInlineLimit: () => false },
   },
+  hooks: {
+    // Dialogs and the like are fetched when they are opened; hinting at all of them would load the whole program at once.
+    'build:manifest': (manifest) => {
+      for (const item of Object.values(manifest)) item.prefetch = false
+    },
+  },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   eslint: { config: { stylistic: false } },
   security: {

@@ -107,21 +107,21 @@ function drawHeadroom(pen: Pen, column: SectionColumn, i: number) {
   if (column.ceiling === null || column.headroomText === null) return
   const x = pen.x(i) + pen.width * 0.36
   const [ceiling, peak, surge] = [pen.y(column.ceiling), pen.y(column.peak), pen.y(column.surge)]
-  const colour = column.tightest ? pen.palette.ceiling : pen.palette.muted
+  const colour = column.tightest || column.clipped ? pen.palette.ceiling : pen.palette.muted
   pen.dimension(x, ceiling, peak, colour, true)
+  // Where the band leaves no room under the ceiling, the words go below the band.
   const room = surge - ceiling
-  const at = room < 2 * LEGIBLE ? Math.max(ceiling, surge) - Math.max(room, 0) / 2 : ceiling + room / 2
-  if (column.clipped) return pen.text('clips', x + 7, ceiling + 10, pen.palette.ceiling, { bold: true, mono: false })
-  if (room < LEGIBLE) return
-  pen.text(column.headroomText, x + 7, at, colour, { bold: column.tightest, size: column.tightest ? 14 : 11.5 })
-  if (column.tightest) pen.text('tightest', x + 52, at, colour, { mono: false })
+  const at = room < LEGIBLE ? Math.max(pen.y(column.average), ceiling) + 12 : ceiling + room / 2
+  const bold = column.tightest || column.clipped
+  pen.text(column.headroomText, x + 7, at, colour, { bold, size: bold ? 14 : 11.5 })
+  if (bold) pen.text(column.clipped ? 'clips' : 'tightest', x + 52, at, colour, { mono: false })
   if (column.surgeText && room > 3.2 * LEGIBLE && pen.width > 130) {
     pen.text(`${column.surgeText} with the surge`, x + 7, at + 15, pen.palette.muted, { mono: false, size: 11 })
   }
 }
 
 function drawLevels(pen: Pen, column: SectionColumn, i: number) {
-  const x = pen.x(i + 0.64)
+  const x = pen.x(i + 0.6)
   const [peak, average] = [pen.y(column.peak), pen.y(column.average)]
   const inside = average - peak >= LEGIBLE
   if (average - peak >= 2.2 * LEGIBLE) pen.text(`peak ${column.peakText}`, x, peak + 9, pen.palette.onBody, { align: 'center' })
@@ -153,5 +153,5 @@ function drawWindow(pen: Pen, { low, high, label }: NonNullable<SectionModel['wi
   context.lineTo(x, bottom)
   context.lineTo(x - 9, bottom)
   context.stroke()
-  pen.text(label, x - 13, top - 7, pen.palette.ink, { align: 'right', mono: false, size: 11 })
+  plate(pen, label, x - 36, top - 3, pen.palette.ink)
 }

@@ -35,7 +35,7 @@ export interface SectionModel {
 }
 
 const UNITS: Record<Point['unit'], string> = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' }
-const WINDOWS: Record<TargetWindow['reads'], string> = { 'peak': 'window', 'average': 'window (average)', 'surge-peak': 'window (surge)' }
+const WINDOWS: Record<TargetWindow['reads'], string> = { 'peak': 'window', 'average': 'average', 'surge-peak': 'surge' }
 
 /** Places the points of a strip on one ruler. */
 export function sectionModel(points: readonly Point[], reading: SectionReading, tightest: string | null, target: TargetWindow): SectionModel {

@@ -38,11 +38,12 @@ export interface Cascade {
   noise: Contribution[]
 }
 
+/** The signal on its way. Local to one walk, so it is changed in place: a walk of many stages makes few objects. */
 interface Carried {
   average: Level
   peak: Level
   surgePeak: Level
-  noise: { stage: string, name: NoiseName, level: Level }[]
+  readonly noise: { readonly stage: string, readonly name: NoiseName, level: Level }[]
   clippedAt: string | null
 }
 
@@ -53,39 +54,30 @@ interface Carried {
  * distortion quieter, not smaller. Noises are unrelated and add in power; each is counted once, where it arises.
  */
 export function cascade(programme: Programme, twoPorts: readonly TwoPort[]): Cascade {
-  let carried = enter(programme)
-  const points = [pointAt(programme.stage, programme.unit, carried, programme.ceiling)]
+  const { average, peak, surgePeak } = programme
+  const signal: Carried = { average, peak, surgePeak, noise: [], clippedAt: null }
+  arise(signal, programme.stage, programme.noise)
   // Air does not clip: what overloads on it is the capsule, which is the next two-port's input.
+  const points = [pointAt(programme.stage, programme.unit, signal, programme.ceiling)]
   for (const twoPort of twoPorts) {
-    carried = pass(carried, twoPort)
+    pass(signal, twoPort)
     const ceiling = ceilingOf(twoPort)
-    const point = pointAt(twoPort.stage, twoPort.unit, carried, ceiling)
-    points.push(point)
-    carried = clip(carried, ceiling, twoPort.stage)
+    points.push(pointAt(twoPort.stage, twoPort.unit, signal, ceiling))
+    clip(signal, ceiling, twoPort.stage)
   }
-  return { points, noise: contributions(carried) }
+  return { points, noise: contributions(signal) }
 }
 
-function enter(programme: Programme): Carried {
-  return {
-    average: programme.average,
-    peak: programme.peak,
-    surgePeak: programme.surgePeak,
-    noise: arising(programme.stage, programme.noise),
-    clippedAt: null,
-  }
+function arise(signal: Carried, stage: string, noise: readonly NoiseSource[]) {
+  for (const { name, level } of noise) signal.noise.push({ stage, name, level })
 }
 
-const arising = (stage: string, noise: readonly NoiseSource[]) => noise.map(({ name, level }) => ({ stage, name, level }))
-
-function pass(signal: Carried, { stage, gain, noise }: TwoPort): Carried {
-  return {
-    average: raise(signal.average, gain),
-    peak: raise(signal.peak, gain),
-    surgePeak: raise(signal.surgePeak, gain),
-    noise: [...signal.noise.map((each) => ({ ...each, level: raise(each.level, gain) })), ...arising(stage, noise)],
-    clippedAt: signal.clippedAt,
-  }
+function pass(signal: Carried, { stage, gain, noise }: TwoPort) {
+  signal.average = raise(signal.average, gain)
+  signal.peak = raise(signal.peak, gain)
+  signal.surgePeak = raise(signal.surgePeak, gain)
+  for (const each of signal.noise) each.level = raise(each.level, gain)
+  arise(signal, stage, noise)
 }
 
 /** The lower of the output's ceiling and the input's, seen at the output. */
@@ -93,25 +85,22 @@ function ceilingOf({ gain, inputCeiling, outputCeiling }: TwoPort): Level | null
   const throughInput = inputCeiling === null ? null : raise(inputCeiling, gain)
   if (throughInput === null) return outputCeiling
   if (outputCeiling === null) return throughInput
-  return throughInput < outputCeiling ? throughInput : outputCeiling
+  return lower(throughInput, outputCeiling)
 }
 
-function clip(signal: Carried, ceiling: Level | null, stage: string): Carried {
-  if (ceiling === null || signal.surgePeak <= ceiling) return signal
-  return {
-    ...signal,
-    peak: lower(signal.peak, ceiling),
-    surgePeak: ceiling,
-    // A square wave, the hardest clipping there is, has its average 3.01 dB above the sine of the same peak.
-    average: lower(signal.average, raise(ceiling, SINE_CREST)),
-    clippedAt: signal.clippedAt ?? (signal.peak > ceiling ? stage : null),
-  }
+function clip(signal: Carried, ceiling: Level | null, stage: string) {
+  if (ceiling === null || signal.surgePeak <= ceiling) return
+  if (signal.peak > ceiling) signal.clippedAt ??= stage
+  signal.peak = lower(signal.peak, ceiling)
+  signal.surgePeak = ceiling
+  // A square wave, the hardest clipping there is, has its average 3.01 dB above the sine of the same peak.
+  signal.average = lower(signal.average, raise(ceiling, SINE_CREST))
 }
 
 const lower = (a: Level, b: Level): Level => (a < b ? a : b)
 
 function pointAt(stage: string, unit: SignalUnit, signal: Carried, ceiling: Level | null): Point {
-  const noise = powerSum(signal.noise.map((each) => each.level)) as Level | null
+  const noise = noiseLevel(signal)
   return {
     stage,
     unit,
@@ -127,10 +116,12 @@ function pointAt(stage: string, unit: SignalUnit, signal: Carried, ceiling: Leve
   }
 }
 
+const noiseLevel = (signal: Carried) => powerSum(signal.noise.map((each) => each.level)) as Level | null
+
 function contributions(signal: Carried): Contribution[] {
   const parts = shares(signal.noise.map((each) => each.level))
   return signal.noise
-    .map((each, i) => ({ ...each, share: parts[i] ?? 0 }))
+    .map(({ stage, name, level }, i) => ({ stage, name, level, share: parts[i] ?? 0 }))
     .sort((a, b) => b.level - a.level)
 }
 

@@ -1,6 +1,5 @@
 import type { Db } from '../units'
 import { db } from '../units'
-import { einExcess, einWeighted } from './noise'
 import type { ResolvedInput } from './resolve'
 
 /**
@@ -8,7 +7,5 @@ import type { ResolvedInput } from './resolve'
  * Below it the converter sets the electronics' floor and gain buys signal-to-noise; above it, gain only costs headroom.
  * Example: 0 dBFS at +15 dBu, DR 110 dB, excess −128.27 dBu: 33.3 dB.
  */
-export function crossoverGain({ specs }: ResolvedInput): Db | null {
-  const excess = specs.ein === undefined ? null : einExcess(einWeighted(specs.ein, specs.einWeighting))
-  return excess === null ? null : db(specs.fullScale - specs.dynamicRange - excess + specs.gainMin)
-}
+export const crossoverGain = ({ specs, excess }: ResolvedInput): Db | null =>
+  excess === null ? null : db(specs.fullScale - specs.dynamicRange - excess + specs.gainMin)

@@ -3,7 +3,8 @@ import type {
   Stage, Strip,
 } from '../session'
 import { inForce } from '../session'
-import type { Db, Metres } from '../units'
+import type { Db, Dbu, Metres } from '../units'
+import { einExcess, einWeighted } from './noise'
 
 /** A stage joined with its gear: the specifications in force and the settings of its kind. */
 export type ResolvedStage = ResolvedSource | ResolvedMicrophone | ResolvedInput
@@ -27,6 +28,8 @@ export interface ResolvedInput {
   readonly gear: AudioInterface
   readonly input: InterfaceInput
   readonly specs: InputSpecs & { einWeighting: 'A' | 'Z' }
+  /** What its preamp adds, dBu(A); `null` without an EIN, or with one that cannot be. */
+  readonly excess: Dbu | null
   readonly gain: Db
   readonly phantom: boolean
   readonly pad: boolean
@@ -49,10 +52,11 @@ function resolveStage({ id, port, settings }: Stage, gear: Gear): ResolvedStage 
       return { kind: gear.kind, id, gear, specs: inForce(gear) }
     case 'interface': {
       const input = gear.inputs.find((candidate) => candidate.id === port) as InterfaceInput
+      const specs = inputSpecsInForce(input)
       return {
-        kind: gear.kind, id, gear, input,
-        specs: inputSpecsInForce(input),
-        gain: settings.gain ?? inForce(input).gainMin,
+        kind: gear.kind, id, gear, input, specs,
+        excess: specs.ein === undefined ? null : einExcess(einWeighted(specs.ein, specs.einWeighting)),
+        gain: settings.gain ?? specs.gainMin,
         phantom: settings.phantom ?? false,
         pad: settings.pad ?? false,
       }

@@ -45,7 +45,7 @@ function evaluateStrip(session: Session, strip: Strip, stages: ResolvedStage[], 
   const { points, noise } = cascade(programme, twoPorts)
   const timing = routeInputs(session, strip, stages)
   const findings = [
-    ...chainFindings({ session, strip, stages, points, noise, target: targetWindow(session.target), phantom }),
+    ...chainFindings({ session, strip, stages, points, noise, target: targetWindow(session.target), phantom, own: phantom.filter((use) => use.strip === strip.id) }),
     ...(timing ? timingFindings(timing.stage, timing.inputs) : []),
   ]
   return {

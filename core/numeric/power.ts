@@ -1,5 +1,8 @@
-/** Power of a level in dB, relative to the level's reference. */
-export const power = (level: number): number => 10 ** (level / 10)
+/** ln 10 / 10: the exponential is several times as fast as a power of ten, and an evaluation takes dozens. */
+const PER_DB = Math.LN10 / 10
+
+/** Power of a level in dB, relative to the level's reference: 10^(L/10). */
+export const power = (level: number): number => Math.exp(level * PER_DB)
 
 /**
  * Level of unrelated sounds or noises together: 10 lg Σ 10^(L/10). Two equal ones: +3.01 dB.

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type {
   Celsius, Db, Dbu, Dbfs, DbSpl, Frames, Hz, Metres, Milliseconds, MillivoltsPerPascal, Ohms,
 } from '../units'

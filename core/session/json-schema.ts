@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { session } from './session'
 
 /** The session file as JSON Schema (draft 2020-12), as one writes it: what has a default may be left out. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { fields, number } from './field'
 import { gear } from './gear'
 import { settings } from './settings'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { fields, number } from './field'
 import type { GearKind } from './gear'
 

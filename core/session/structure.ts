@@ -1,4 +1,4 @@
-import type { z } from 'zod'
+import type * as z from 'zod'
 import type { Fault, PathPart } from './fault'
 import { describeReceived, formatPath } from './fault'
 import { session } from './session'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** What of the programme a target looks at: its average, its loudest rehearsed peak, or that peak with the surge. */
 export type TargetReading = 'average' | 'peak' | 'surge-peak'

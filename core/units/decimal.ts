@@ -19,8 +19,20 @@ export function parseDecimal(text: string, unit = ''): number | null {
 /** A number with fixed decimals and a true minus; an absent or non-finite value is a dash, never "NaN". */
 export function formatDecimal(value: number | null | undefined, digits: number): string {
   if (value === null || value === undefined || !Number.isFinite(value)) return '–'
-  const text = Math.abs(value).toFixed(digits)
-  return value < 0 && Number(text) !== 0 ? `−${text}` : text
+  const scale = 10 ** digits
+  const scaled = Math.round(Math.abs(value) * scale)
+  const text = scaled < MOST_EXACT ? fixed(scaled, scale, digits) : Math.abs(value).toFixed(digits)
+  return value < 0 && scaled !== 0 ? `−${text}` : text
+}
+
+/** Up to here every whole number is exact. */
+const MOST_EXACT = Number.MAX_SAFE_INTEGER
+
+/** What `toFixed` gives, from the scaled whole number; several times as fast, and an evaluation writes dozens of numbers. */
+function fixed(scaled: number, scale: number, digits: number): string {
+  if (digits === 0) return String(scaled)
+  const fraction = scaled % scale
+  return `${(scaled - fraction) / scale}.${String(fraction).padStart(digits, '0')}`
 }
 
 /** A level with its sign always shown, for references that run both ways (dBu). */

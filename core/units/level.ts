@@ -6,7 +6,7 @@ import { db, dbSpl, dbu, dbv, pascals, volts } from './quantity'
 export const ratioToDb = (ratio: number): Db => db(20 * Math.log10(ratio))
 
 /** The ratio of field quantities that a difference in dB stands for. */
-export const dbToRatio = (difference: Db): number => 10 ** (difference / 20)
+export const dbToRatio = (difference: Db): number => Math.exp(difference * (Math.LN10 / 20))
 
 /** dBu = 20 lg(U / √0.6 V). +4 dBu = 1.2277 V. */
 export const voltsToDbu = (voltage: Volts): Dbu => dbu(20 * Math.log10(voltage / DBU_REFERENCE))

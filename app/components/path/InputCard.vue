@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { fullScaleAt } from '#core/chain/compile/interface-input'
 import { gainToPosition, positionInWords } from '#core/chain/knob'
 import type { ResolvedInput } from '#core/chain/resolve'
@@ -13,7 +13,8 @@ import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useViewStore } from '~/stores/view'
 import GainScale from './GainScale.vue'
-import UnitDialog from './UnitDialog.vue'
+
+const UnitDialog = defineAsyncComponent(() => import('./UnitDialog.vue'))
 
 const props = defineProps<{ stage: ResolvedInput, planned: number | null }>()
 const edit = useStageEdit()

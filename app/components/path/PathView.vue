@@ -13,6 +13,7 @@ import type { Reading } from '~/stores/view'
 import { useViewStore } from '~/stores/view'
 import FindingsPanel from './FindingsPanel.vue'
 import FloorPanel from './FloorPanel.vue'
+import NotesPanel from './NotesPanel.vue'
 import PathTable from './PathTable.vue'
 import StageCard from './StageCard.vue'
 import TargetPanel from './TargetPanel.vue'
@@ -63,6 +64,7 @@ const summary = computed(() => `Section of ${view.strip?.name}: ${[view.statemen
       <FindingsPanel />
       <FloorPanel />
       <TimingPanel :unit="unit" />
+      <NotesPanel />
     </aside>
   </div>
 </template>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { useEventListener, useMediaQuery } from '@vueuse/core'
+import { computed, defineAsyncComponent, nextTick, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'
-import PrintSheet from '~/components/path/PrintSheet.vue'
 import { useExchange } from '~/composables/use-exchange'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import type { Shortcut } from '~/composables/use-shortcuts'
@@ -10,12 +9,15 @@ import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
-import KeysDialog from './KeysDialog.vue'
 import NoticeBar from './NoticeBar.vue'
-import PasteDialog from './PasteDialog.vue'
 import PlaceRail from './PlaceRail.vue'
 import SessionHeader from './SessionHeader.vue'
 import VerdictLine from './VerdictLine.vue'
+
+// What is not on the first screen is fetched when it is first wanted.
+const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
+const PasteDialog = defineAsyncComponent(() => import('./PasteDialog.vue'))
+const PrintSheet = defineAsyncComponent(() => import('~/components/path/PrintSheet.vue'))
 
 /** What surrounds every place: the rail, the open session, the verdict, the notices and the keys. */
 const store = useSessionStore()
@@ -30,10 +32,18 @@ const dark = computed(() => theme.value === 'dark')
 const keysOpen = ref(false)
 const importOpen = ref(false)
 const dropping = ref(false)
+const onPaper = useMediaQuery('print')
 
 const startNew = async () => { await router.push(`/path/${await library.startNew()}`) }
 const changeTheme = () => { theme.preference = dark.value ? 'light' : 'dark' }
-const print = () => window.print()
+const printed = ref(false)
+/** The sheet has to be there before the browser lays out the paper. */
+async function print() {
+  printed.value = true
+  await import('~/components/path/PrintSheet.vue')
+  await nextTick()
+  window.print()
+}
 const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus()
 const readings = ['ceiling', 'own', 'table'] as const
 
@@ -91,9 +101,9 @@ useEventListener(window, 'paste', async (event) => {
       <NoticeBar />
       <main class="flex min-h-0 grow flex-col"><slot :start-new="startNew" :import-file="() => { importOpen = true }" /></main>
     </div>
-    <PrintSheet v-if="store.session" class="hidden print:block" />
+    <PrintSheet v-if="store.session && (printed || onPaper)" class="hidden print:block" />
     <div v-if="dropping" class="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-2 border-dashed border-change bg-sheet/85 text-lg font-semibold">Drop the session file to open it</div>
-    <KeysDialog :open="keysOpen" :shortcuts="shortcuts" @close="keysOpen = false" />
-    <PasteDialog :open="importOpen" @close="importOpen = false" />
+    <KeysDialog v-if="keysOpen" :shortcuts="shortcuts" @close="keysOpen = false" />
+    <PasteDialog v-if="importOpen" @close="importOpen = false" />
   </div>
 </template>

@@ -2,12 +2,12 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import type { Shortcut } from '~/composables/use-shortcuts'
 
-defineProps<{ open: boolean, shortcuts: readonly Shortcut[] }>()
+defineProps<{ shortcuts: readonly Shortcut[] }>()
 const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-50" @close="emit('close')">
+  <Dialog :open="true" class="relative z-50" @close="emit('close')">
     <div class="fixed inset-0 bg-black/40" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="plate w-[30rem] p-5 shadow-xl">

@@ -4,7 +4,6 @@ import { ref } from 'vue'
 import { useExchange } from '~/composables/use-exchange'
 
 /** Import by choosing a file or pasting its text. */
-defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const exchange = useExchange()
 const text = ref('')
@@ -20,7 +19,7 @@ async function take() {
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-50" @close="emit('close')">
+  <Dialog :open="true" class="relative z-50" @close="emit('close')">
     <div class="fixed inset-0 bg-black/40" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="plate w-[34rem] space-y-3 p-5 shadow-xl">

@@ -1,7 +1,7 @@
 import type { System } from '../../session'
 import type { Dbu } from '../../units'
 import { db, dbfs, dbu } from '../../units'
-import { einExcess, einWeighted, wordLengthNoise } from '../noise'
+import { wordLengthNoise } from '../noise'
 import type { ResolvedInput } from '../resolve'
 import type { NoiseSource, TwoPort } from '../two-port'
 
@@ -32,10 +32,8 @@ export function compileInterfaceInput(stage: ResolvedInput, { bitDepth }: System
  * The preamp stands behind the pad: its noise meets full scale without the pad, while the signal has lost the pad's
  * loss. So a pad in the way costs signal-to-noise, dB for dB, where the preamp sets the floor.
  */
-function preampNoise(stage: ResolvedInput): NoiseSource[] {
-  const { ein, einWeighting } = stage.specs
-  const excess = ein === undefined ? null : einExcess(einWeighted(ein, einWeighting))
-  return excess === null ? [] : [{ name: 'preamp', level: dbfs(excess - fullScaleAt({ ...stage, pad: false })) }]
+function preampNoise({ excess, specs, gain }: ResolvedInput): NoiseSource[] {
+  return excess === null ? [] : [{ name: 'preamp', level: dbfs(excess - fullScaleAt({ specs, gain, pad: false })) }]
 }
 
 function fileNoise(bitDepth: System['bitDepth']): NoiseSource[] {

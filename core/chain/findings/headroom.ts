@@ -1,5 +1,5 @@
 import type { Finding } from '../../session'
-import { formatDecimal } from '../../units'
+import { db, dbToRatio, formatDecimal } from '../../units'
 import type { Check } from './view'
 import { microphones, recorded, source } from './view'
 
@@ -15,7 +15,7 @@ export const capsuleOverload: Check = (view) => {
   const found = (code: string, severity: Finding['severity'], over: number, what: string): Finding[] => [{
     code, severity, stage: microphone.id,
     message: `${what} at the capsule is ${dB(over)} over what "${microphone.gear.name}" takes, ${formatDecimal(ceiling, 0)} dB SPL. No gain setting mends that.`,
-    action: `Move it to at least ${formatDecimal(from.distance * 10 ** (over / 20), 2)} m, or use a microphone with a higher maximum level.`,
+    action: `Move it to at least ${formatDecimal(from.distance * dbToRatio(db(over)), 2)} m, or use a microphone with a higher maximum level.`,
   }]
   if (point.peak > ceiling) return found('capsule-overload', 'stop', point.peak - ceiling, 'The rehearsed peak')
   if (point.surgePeak > ceiling) return found('capsule-overload-surge', 'caution', point.surgePeak - ceiling, 'The surge')

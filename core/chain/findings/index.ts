@@ -15,4 +15,8 @@ const checks: readonly Check[] = [
 ]
 
 /** All that the chain's checks have to say about a strip. */
-export const chainFindings = (view: StripView): Finding[] => checks.flatMap((check) => check(view))
+export function chainFindings(view: StripView): Finding[] {
+  const found: Finding[] = []
+  for (const check of checks) found.push(...check(view))
+  return found
+}

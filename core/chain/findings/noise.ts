@@ -1,7 +1,7 @@
 import { formatDecimal } from '../../units'
 import { crossoverGain } from '../crossover'
 import { inputImpedance } from '../loading'
-import { EIN_THERMAL, einExcess, einWeighted } from '../noise'
+import { EIN_THERMAL } from '../noise'
 import type { Check } from './view'
 import { inputs, recorded } from './view'
 
@@ -22,8 +22,8 @@ export const loading: Check = (view) => view.stages.flatMap((stage, i) => {
   }]
 })
 
-export const einBelowThermal: Check = (view) => inputs(view).flatMap(({ id, specs }) => {
-  if (specs.ein === undefined || einExcess(einWeighted(specs.ein, specs.einWeighting)) !== null) return []
+export const einBelowThermal: Check = (view) => inputs(view).flatMap(({ id, specs, excess }) => {
+  if (specs.ein === undefined || excess !== null) return []
   return [{
     code: 'ein-below-thermal',
     severity: 'caution' as const,

@@ -9,8 +9,6 @@ import type { Check, StripView } from './view'
  */
 const MUTE_FIRST = 'Mute the outputs and turn the headphones down first'
 
-const own = (view: StripView) => view.phantom.filter((use) => use.strip === view.strip.id)
-
 /** The other uses on the same switch: they share its 48 V. */
 const neighbours = (view: StripView, use: PhantomUse) =>
   view.phantom.filter((other) => other.switchId === use.switchId && other.input.id !== use.input.id)
@@ -21,7 +19,7 @@ const isLive = (view: StripView, use: PhantomUse) => use.input.phantom || neighb
 const change = (view: StripView, use: PhantomUse, to: boolean): Pick<Finding, 'changes'> =>
   ({ changes: phantomChanges(view.phantom, use.input.id, to) })
 
-export const phantomMissing: Check = (view) => own(view)
+export const phantomMissing: Check = (view) => view.own
   .filter((use) => use.microphone.gear.phantom === 'needed' && !isLive(view, use))
   .map((use) => {
     const endangered = neighbours(view, use).find((other) => other.microphone.gear.phantom === 'harmful')
@@ -37,7 +35,7 @@ export const phantomMissing: Check = (view) => own(view)
     return { ...found, action: `${MUTE_FIRST}, then switch 48 V on for this input and wait until it has settled.`, ...change(view, use, true) }
   })
 
-export const phantomHarmful: Check = (view) => own(view)
+export const phantomHarmful: Check = (view) => view.own
   .filter((use) => use.microphone.gear.phantom === 'harmful' && use.input.phantom)
   .map((use) => ({
     code: 'phantom-harmful',
@@ -48,7 +46,7 @@ export const phantomHarmful: Check = (view) => own(view)
     ...change(view, use, false),
   }))
 
-export const phantomUnneeded: Check = (view) => own(view)
+export const phantomUnneeded: Check = (view) => view.own
   .filter((use) => use.microphone.gear.phantom === 'harmless' && use.input.phantom && neighbours(view, use).every((other) => other.microphone.gear.phantom !== 'needed'))
   .map((use) => ({
     code: 'phantom-unneeded',
@@ -60,7 +58,7 @@ export const phantomUnneeded: Check = (view) => own(view)
   }))
 
 /** Said at the input whose switch is on, and at the neighbour that it reaches. */
-export const phantomNeighbour: Check = (view) => own(view).flatMap((use) => neighbours(view, use).flatMap((other): Finding[] => {
+export const phantomNeighbour: Check = (view) => view.own.flatMap((use) => neighbours(view, use).flatMap((other): Finding[] => {
   const bank = use.input.input.phantomBank ?? ''
   if (use.input.phantom && other.microphone.gear.phantom === 'harmful') {
     return [{

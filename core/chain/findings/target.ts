@@ -1,5 +1,5 @@
 import type { Finding, TargetReading } from '../../session'
-import { db, formatDecimal } from '../../units'
+import { db, dbToRatio, formatDecimal } from '../../units'
 import { settableGain } from '../settable-gain'
 import { aimError, readingOf, windowError } from '../target-reading'
 import type { Check } from './view'
@@ -44,7 +44,7 @@ export const gainRangeExhausted: Check = (view) => {
   const base = { code: 'gain-range-exhausted', stage: input.id }
   if (limit === 'highest') {
     const short = wanted - input.specs.gainMax
-    return [{ ...base, severity: 'caution', message: `The target wants ${dB(short)} more gain than this input has.`, action: `Go to ${formatDecimal(Math.floor(100 * 10 ** (-short / 20)), 0)} % of the distance, or put a booster of ${formatDecimal(Math.ceil(short), 0)} dB or more before the input.` } satisfies Finding]
+    return [{ ...base, severity: 'caution', message: `The target wants ${dB(short)} more gain than this input has.`, action: `Go to ${formatDecimal(Math.floor(100 * dbToRatio(db(-short))), 0)} % of the distance, or put a booster of ${formatDecimal(Math.ceil(short), 0)} dB or more before the input.` } satisfies Finding]
   }
   const excess = input.specs.gainMin - wanted
   const pad = input.specs.pad
@@ -55,7 +55,7 @@ export const gainRangeExhausted: Check = (view) => {
     message: `Even at its lowest gain this input gets ${dB(excess)} more than the target wants.`,
     action: canPad
       ? `Put the pad of ${formatDecimal(pad, 0)} dB in and set the gain again.`
-      : `Go to ${formatDecimal(10 ** (excess / 20), 1)} times the distance, put a pad of ${formatDecimal(Math.ceil(excess), 0)} dB or more before the input, or use a line input.`,
+      : `Go to ${formatDecimal(dbToRatio(db(excess)), 1)} times the distance, put a pad of ${formatDecimal(Math.ceil(excess), 0)} dB or more before the input, or use a line input.`,
     ...(canPad && { changes: [{ strip: view.strip.id, stage: input.id, setting: 'pad' as const, to: true }] }),
   } satisfies Finding]
 }

@@ -11,7 +11,9 @@ export interface StripView {
   readonly points: readonly Point[]
   readonly noise: readonly Contribution[]
   readonly target: TargetWindow
+  /** The phantom power of all strips; `own` is this strip's. */
   readonly phantom: readonly PhantomUse[]
+  readonly own: readonly PhantomUse[]
 }
 
 export type Check = (view: StripView) => Finding[]

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { audioInterface } from './interface'
 import { microphone } from './microphone'
 import { soundSource } from './sound-source'

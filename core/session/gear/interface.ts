@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { Values } from '../field'
 import { fields, measurements, number, numbers, numbersAnd } from '../field'
 import { bufferFramesField, sampleRateField } from '../system'

@@ -1,0 +1,61 @@
+// Speed, measured; the bounds are those of docs/architecture.md. Needs a build for the last two lines.
+import { readdirSync, readFileSync } from 'node:fs'
+import { gzipSync } from 'node:zlib'
+import { Bench } from 'tinybench'
+import { build as viteBuild } from 'vite'
+import { built, chromium, root, serve } from './steps.mjs'
+
+// Built as the product is: bundled, so that what is measured is what runs.
+const bundle = `${root}.cache/bench/subjects.js`
+await viteBuild({
+  root, configFile: false, logLevel: 'error',
+  resolve: { alias: { '#core': `${root}core`, '#demo': `${root}demo` } },
+  build: { outDir: `${root}.cache/bench`, lib: { entry: `${root}tests/bench/subjects.ts`, formats: ['es'], fileName: () => 'subjects.js' } },
+})
+const { subjects } = await import(bundle)
+
+const bench = new Bench({ time: 2000, warmupTime: 1000 })
+for (const { name, run } of subjects) bench.add(name, run)
+await bench.run()
+const line = (name, value, bound) => console.log(`${name.padEnd(46)} ${value.padStart(12)}   ${bound ? `bound ${bound}` : ''}`)
+bench.tasks.forEach((task, i) => {
+  const { latency } = task.result
+  line(task.name, `${(1000 * latency.p50).toFixed(1)} µs`, subjects[i].bound && `${subjects[i].bound} µs, median`)
+})
+
+if (!built()) {
+  console.log('No build: run "npx nuxt build" to measure the browser too.')
+  process.exit(0)
+}
+const { chromium: browserType } = await import('@playwright/test')
+const { address, stop } = await serve()
+const browser = await browserType.launch({ executablePath: await chromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+const first = []
+const again = []
+let bytes = 0
+for (let i = 0; i < 7; i++) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  const page = await context.newPage()
+  let visiting = i === 0
+  page.on('response', async (response) => { if (visiting && response.url().endsWith('.js')) bytes += Number((await response.allHeaders())['content-length'] ?? 0) })
+  first.push(await usable(page, () => page.goto(address, { waitUntil: 'commit' })))
+  await page.waitForLoadState('networkidle')
+  visiting = false
+  again.push(await usable(page, () => page.reload({ waitUntil: 'commit' })))
+  await context.close()
+}
+await browser.close()
+stop()
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
+const gzip = readdirSync(`${root}.output/public/_nuxt`).filter((name) => name.endsWith('.js')).reduce((sum, name) => sum + gzipSync(readFileSync(`${root}.output/public/_nuxt/${name}`)).length, 0)
+line('first visit until the gain can be turned', `${median(first)} ms`, '1500 ms')
+line('a reload until the gain can be turned', `${median(again)} ms`, '1500 ms')
+line('JavaScript of the first load, as sent', `${(bytes / 1000).toFixed(0)} kB`, '250 kB')
+line('all JavaScript of the build, gzip', `${(gzip / 1000).toFixed(0)} kB`)
+
+async function usable(page, go) {
+  const start = performance.now()
+  await go()
+  await page.waitForSelector('[data-gain-handle]')
+  return Math.round(performance.now() - start)
+}

@@ -1,0 +1,35 @@
+// Makes the pictures in docs/screenshots from the demo data, each at 1280×800. Needs a build.
+import { mkdirSync } from 'node:fs'
+import { build, built, chromium, root, serve } from './steps.mjs'
+
+const folder = `${root}docs/screenshots`
+
+/** One picture a main view: how to get there from the demo, and in which theme. */
+const views = [
+  { name: 'path-light', theme: 'light' },
+  { name: 'path-dark', theme: 'dark' },
+  { name: 'path-own-unit', theme: 'light', go: (page) => page.keyboard.press('v') },
+  { name: 'set-for-me', theme: 'light', go: (page) => page.keyboard.press('s') },
+  { name: 'unit', theme: 'light', go: (page) => page.getByRole('button', { name: 'Unit…' }).click() },
+  { name: 'sessions', theme: 'light', go: (page) => page.keyboard.press('o') },
+]
+
+if (!built() && await build() !== 0) process.exit(1)
+mkdirSync(folder, { recursive: true })
+const { chromium: browserType } = await import('@playwright/test')
+const { address, stop } = await serve()
+const browser = await browserType.launch({ executablePath: await chromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+for (const { name, theme, go } of views) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: theme, reducedMotion: 'reduce' })
+  const page = await context.newPage()
+  await page.goto(address)
+  await page.waitForSelector('[data-gain-handle]')
+  await page.evaluate(() => document.fonts.ready)
+  if (go) await go(page)
+  await page.waitForTimeout(600)
+  await page.screenshot({ path: `${folder}/${name}.png` })
+  await context.close()
+  console.log(`docs/screenshots/${name}.png`)
+}
+await browser.close()
+stop()
