@@ -39,6 +39,7 @@ mkdirSync(results, { recursive: true })
 await check('Lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
 await check('Import directions and cycles', 'npx', ['depcruise', 'core', 'app', 'server', 'demo', 'tests', '--config', '.dependency-cruiser.cjs'])
 await check('Types of the core, without the DOM', 'npx', ['tsc', '-p', 'core'])
+await check('Types of the tests', 'npx', ['tsc', '-p', 'tests'])
 await check('Types', 'npx', ['nuxt', 'typecheck'])
 
 title('Build')
