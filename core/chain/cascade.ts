@@ -1,4 +1,4 @@
-import { powerSum, shares } from '../numeric/power'
+import { power, powerSum } from '../numeric/power'
 import type { Db, Level } from '../units'
 import { SINE_CREST, db, difference, raise } from '../units'
 import type { NoiseName, NoiseSource, Programme, SignalUnit, TwoPort } from './two-port'
@@ -116,12 +116,12 @@ function pointAt(stage: string, unit: SignalUnit, signal: Carried, ceiling: Leve
   }
 }
 
-const noiseLevel = (signal: Carried) => powerSum(signal.noise.map((each) => each.level)) as Level | null
+const noiseLevel = ({ noise }: Carried) => powerSum(noise) as Level | null
 
 function contributions(signal: Carried): Contribution[] {
-  const parts = shares(signal.noise.map((each) => each.level))
+  const total = noiseLevel(signal) ?? 0
   return signal.noise
-    .map(({ stage, name, level }, i) => ({ stage, name, level, share: parts[i] ?? 0 }))
+    .map(({ stage, name, level }) => ({ stage, name, level, share: power(level - total) }))
     .sort((a, b) => b.level - a.level)
 }
 

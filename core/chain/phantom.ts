@@ -13,11 +13,16 @@ export interface PhantomUse {
 
 /** Every microphone of the session that stands directly before an interface input. */
 export function phantomUses(session: Session, resolved: readonly (readonly ResolvedStage[])[]): PhantomUse[] {
-  return session.strips.flatMap((strip, s) => (resolved[s] ?? []).flatMap((stage, i, stages) => {
-    const input = stages[i + 1]
-    if (stage.kind !== 'microphone' || input?.kind !== 'interface') return []
-    return [{ strip: strip.id, stripName: strip.name, microphone: stage, input, switchId: switchOf(input.gear, input) }]
-  }))
+  const uses: PhantomUse[] = []
+  session.strips.forEach((strip, s) => {
+    const stages = resolved[s] ?? []
+    for (let i = 1; i < stages.length; i++) {
+      const [microphone, input] = [stages[i - 1], stages[i]]
+      if (microphone?.kind !== 'microphone' || input?.kind !== 'interface') continue
+      uses.push({ strip: strip.id, stripName: strip.name, microphone, input, switchId: switchOf(input.gear, input) })
+    }
+  })
+  return uses
 }
 
 /** A change of the switch that feeds an input, for every input of the session that it feeds. */

@@ -8,11 +8,10 @@ export const power = (level: number): number => Math.exp(level * PER_DB)
  * Level of unrelated sounds or noises together: 10 lg Σ 10^(L/10). Two equal ones: +3.01 dB.
  * @returns `null` for an empty list: no noise at all has no level.
  */
-export function powerSum(levels: readonly number[]): number | null {
-  if (levels.length === 0) return null
+export function powerSum(sounds: readonly { readonly level: number }[]): number | null {
   let total = 0
-  for (const level of levels) total += power(level)
-  return 10 * Math.log10(total)
+  for (const { level } of sounds) total += power(level)
+  return sounds.length === 0 ? null : 10 * Math.log10(total)
 }
 
 /**
@@ -22,13 +21,4 @@ export function powerSum(levels: readonly number[]): number | null {
 export function powerDifference(whole: number, part: number): number | null {
   const rest = power(whole) - power(part)
   return rest > 0 ? 10 * Math.log10(rest) : null
-}
-
-/** Each level's part of the total power, 0…1, adding to 1. */
-export function shares(levels: readonly number[]): number[] {
-  // Relative to the loudest, so that very low levels do not underflow to 0/0.
-  const loudest = Math.max(...levels)
-  const powers = levels.map((level) => power(level - loudest))
-  const total = powers.reduce((sum, p) => sum + p, 0)
-  return powers.map((p) => p / total)
 }

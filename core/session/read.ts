@@ -33,7 +33,8 @@ export function readSessionText(text: string): Reading {
 export function readSession(raw: unknown): Reading {
   const foreign = formatFault(raw) ?? sizeFault(raw)
   if (foreign) return refuse(foreign)
-  const faults = [...structureFaults(raw), ...consistencyFaults(raw)]
+  const structure = structureFaults(raw, MOST_FAULTS)
+  const faults = structure.length > MOST_FAULTS ? structure : [...structure, ...consistencyFaults(raw)]
   if (faults.length > 0) return { ok: false, faults: cap(distinct(faults)) }
   const session = schema.parse(raw)
   const gear = new Map(session.gear.map((item) => [item.id, item]))
@@ -61,14 +62,22 @@ function formatFault(raw: unknown): Fault | null {
 const LONGEST_LIST = 1000
 const DEEPEST = 24
 
+/** Values in the largest file worth reading one by one, several times the largest session that a person makes. */
+const MOST_VALUES = 50_000
+
 /** Lists or nesting far beyond the format are refused before they are looked at one by one. */
 function sizeFault(raw: unknown): Fault | null {
   const open: { value: unknown, depth: number }[] = [{ value: raw, depth: 0 }]
+  let values = 0
   for (let next = open.pop(); next; next = open.pop()) {
     if (typeof next.value !== 'object' || next.value === null) continue
     const children = Object.values(next.value)
+    values += children.length
     if (children.length > LONGEST_LIST) {
       return { path: '', code: 'too-big', message: `A list or object with ${children.length} entries; no place of a session has more than ${LONGEST_LIST}. Shorten it.` }
+    }
+    if (values > MOST_VALUES) {
+      return { path: '', code: 'too-big', message: `The file holds more than ${MOST_VALUES} values, far more than a session. Split it.` }
     }
     if (next.depth > DEEPEST) {
       return { path: '', code: 'too-deep', message: `Lists or objects nested deeper than ${DEEPEST}; a session has no such place. Flatten it.` }
@@ -91,6 +100,6 @@ function cap(faults: Fault[]): Fault[] {
   if (faults.length <= MOST_FAULTS) return faults
   return [
     ...faults.slice(0, MOST_FAULTS),
-    { path: '', code: 'more', message: `${faults.length - MOST_FAULTS} more faults. Mend these first.` },
+    { path: '', code: 'more', message: 'There are more faults. Mend these first.' },
   ]
 }

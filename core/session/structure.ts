@@ -4,9 +4,23 @@ import { describeReceived, formatPath } from './fault'
 import { session } from './session'
 
 /** Faults of the structure: missing and unknown keys, wrong types, values out of their range. */
-export function structureFaults(raw: unknown, schema: z.ZodType = session): Fault[] {
-  const result = schema.safeParse(raw)
-  return result.success ? [] : result.error.issues.flatMap((issue) => fromIssue(issue, raw))
+export function structureFaults(raw: unknown, enough: number): Fault[] {
+  // A file that is wrong through and through is told from its beginning: nobody reads ten thousand faults.
+  const beginning = issuesOf(shortened(raw))
+  const issues = beginning.length > enough ? beginning.slice(0, enough + 1) : issuesOf(raw)
+  return issues.flatMap((issue) => fromIssue(issue, raw))
+}
+
+const issuesOf = (raw: unknown): readonly z.core.$ZodIssue[] => session.safeParse(raw).error?.issues ?? []
+
+/** Entries of every list that the first look takes. */
+const FIRST_ENTRIES = 12
+
+/** The same value with its lists cut to their first entries. Nesting was bounded before. */
+function shortened(value: unknown): unknown {
+  if (Array.isArray(value)) return value.slice(0, FIRST_ENTRIES).map(shortened)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(Object.entries(value).map(([key, each]) => [key, shortened(each)]))
 }
 
 function fromIssue(issue: z.core.$ZodIssue, raw: unknown): Fault[] {

@@ -41,7 +41,7 @@ describe('parts of the chain (handbook arithmetic)', () => {
     within(wordLengthNoise(24), -143.53, 0.01)
   })
   it('two equal unrelated levels: +3.01 dB', () => {
-    within(powerSum([-60, -60]), -56.99, 0.005)
+    within(powerSum([{ level: -60 }, { level: -60 }]), -56.99, 0.005)
   })
 })
 

@@ -76,6 +76,7 @@ describe('reading a session file', () => {
     ['version 99', '{"format":"remetra.session","version":99}', 'newer-version', 'version'],
     ['version "one"', '{"format":"remetra.session","version":"one"}', 'no-such-version', 'version'],
     ['a list of a million', `{"format":"remetra.session","version":1,"gear":[${'1,'.repeat(1e6)}1]}`, 'too-big', ''],
+    ['sixty thousand values', `{"format":"remetra.session","version":1,"gear":[${'[1,1,1,1,1,1,1,1,1,1,1,1],'.repeat(900)}[${'[1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1],'.repeat(800)}1]]}`, 'too-big', ''],
     ['deep nesting', `{"format":"remetra.session","version":1,"gear":${'['.repeat(5000)}${']'.repeat(5000)}}`, 'too-deep', ''],
     ['a prototype key', '{"format":"remetra.session","version":1,"__proto__":{"x":1}}', 'unknown-key', '__proto__'],
   ])('%s', (_, text, code, path) => {

@@ -1,16 +1,12 @@
-<script lang="ts">
-// The chart library is a large part of the program: it is fetched beside the session, not after it.
-const section = import('./CrossSection.vue')
-</script>
-
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { computed } from 'vue'
 import { targetWindow } from '#core/session'
 import { sectionModel } from '~/charts/section-model'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import type { Reading } from '~/stores/view'
 import { useViewStore } from '~/stores/view'
+import { CrossSection } from './cross-section'
 import FindingsPanel from './FindingsPanel.vue'
 import FloorPanel from './FloorPanel.vue'
 import NotesPanel from './NotesPanel.vue'
@@ -18,8 +14,6 @@ import PathTable from './PathTable.vue'
 import StageCard from './StageCard.vue'
 import TargetPanel from './TargetPanel.vue'
 import TimingPanel from './TimingPanel.vue'
-
-const CrossSection = defineAsyncComponent(() => section)
 
 const store = useSessionStore()
 const view = useViewStore()
