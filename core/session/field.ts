@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from './z'
 import type {
   Celsius, Db, Dbu, Dbfs, DbSpl, Frames, Hz, Metres, Milliseconds, MillivoltsPerPascal, Ohms,
 } from '../units'

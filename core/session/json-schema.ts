@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from './z'
 import { session } from './session'
 
 /** The session file as JSON Schema (draft 2020-12), as one writes it: what has a default may be left out. */

@@ -1,4 +1,5 @@
-import { completeStrip, consistencyFaults } from './consistency'
+import { completeStrip } from './complete'
+import { consistencyFaults } from './consistency'
 import type { Fault } from './fault'
 import { describeReceived } from './fault'
 import type { Session } from './session'

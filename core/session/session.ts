@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from './z'
 import { fields, number } from './field'
 import { gear } from './gear'
 import { settings } from './settings'

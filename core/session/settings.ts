@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from './z'
 import { fields, number } from './field'
 import type { GearKind } from './gear'
 

@@ -1,4 +1,4 @@
-import type * as z from 'zod'
+import type { z } from './z'
 import type { Fault, PathPart } from './fault'
 import { describeReceived, formatPath } from './fault'
 import { session } from './session'

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from './z'
 import { fields, number, numbers } from './field'
 
 const systemFields = fields({

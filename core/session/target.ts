@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from './z'
 
 /** What of the programme a target looks at: its average, its loudest rehearsed peak, or that peak with the surge. */
 export type TargetReading = 'average' | 'peak' | 'surge-peak'

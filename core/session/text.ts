@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from './z'
 
 /** An identifier: short, and safe in a path, a file name and a selector. */
 export const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/)

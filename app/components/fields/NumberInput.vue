@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useId } from 'vue'
+import { computed, nextTick, useId } from 'vue'
 import type { NumberField } from '#core/session'
 import { rangeInWords, readTypedNumber } from '#core/session'
 import { formatShort } from '#core/units'
+import { useTypedField } from '~/composables/use-typed-field'
 
 /**
  * A number that is edited where it stands. Enter or leaving takes it, Esc gives the old one back, the arrow keys step.
@@ -18,22 +19,14 @@ const props = defineProps<{
 }>()
 
 const id = useId()
-const typed = ref<string | null>(null)
-const refusal = ref<string | null>(null)
-const shown = computed(() => typed.value ?? (props.value === undefined ? '' : formatShort(props.value, 4)))
 const kept = computed(() => (props.value === undefined ? 'It stays empty.' : `Kept ${formatShort(props.value, 4)} ${props.field.unit}.`))
+const { typed, refusal, type, take, giveBack } = useTypedField((text) => {
+  const read = readTypedNumber(props.field, text)
+  return explained(read.ok ? props.commit(read.value) : read.message)
+})
+const shown = computed(() => typed.value ?? (props.value === undefined ? '' : formatShort(props.value, 4)))
 
-function take() {
-  if (typed.value === null) return
-  const read = readTypedNumber(props.field, typed.value)
-  offer(read.ok ? read.value : undefined, read.ok ? null : read.message)
-  typed.value = null
-}
-
-function offer(value: number | undefined, wrong: string | null) {
-  const message = wrong ?? props.commit(value)
-  refusal.value = message && `${message} ${kept.value}`
-}
+const explained = (message: string | null) => message && `${message} ${kept.value}`
 
 async function nudge(event: KeyboardEvent, direction: number) {
   event.preventDefault()
@@ -41,14 +34,8 @@ async function nudge(event: KeyboardEvent, direction: number) {
   await nextTick()
   const by = props.step || (props.field.whole ? 1 : 0.5)
   const next = Math.round(((props.value ?? props.field.min) + direction * by) * 1e6) / 1e6
-  offer(next, next < props.field.min || next > props.field.max ? `The range is ${rangeInWords(props.field)}.` : null)
-}
-
-function giveBack(event: KeyboardEvent) {
-  if (typed.value === null && refusal.value === null) return
-  event.stopPropagation()
-  typed.value = null
-  refusal.value = null
+  const inside = next >= props.field.min && next <= props.field.max
+  refusal.value = explained(inside ? props.commit(next) : `The range is ${rangeInWords(props.field)}.`)
 }
 </script>
 
@@ -64,7 +51,7 @@ function giveBack(event: KeyboardEvent) {
       :placeholder="field.optional ? 'none' : undefined"
       :value="shown"
       @focus="($event.target as HTMLInputElement).select()"
-      @input="typed = ($event.target as HTMLInputElement).value; refusal = null"
+      @input="type"
       @blur="take" @keydown.enter.prevent="take" @keydown.esc="giveBack"
       @keydown.up="nudge($event, 1)" @keydown.down="nudge($event, -1)"
     >

@@ -3,6 +3,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/vue'
 import { computed, ref } from 'vue'
 import type { Measurement, NumberField } from '#core/session'
+import { rangeInWords } from '#core/session'
 import { formatDecimal, formatSigned } from '#core/units'
 import NumberInput from './NumberInput.vue'
 import TextInput from './TextInput.vue'
@@ -41,6 +42,7 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
     </PopoverButton>
     <PopoverPanel ref="panel" :style="floatingStyles" class="plate z-40 w-72 space-y-1.5 p-3 shadow-lg">
       <h4 class="font-semibold">{{ name }}</h4>
+      <p class="text-muted">{{ field.help }} {{ rangeInWords(field) }}.</p>
       <p class="flex justify-between"><span class="text-muted">Printed</span><NumberInput :value="printed" :field="field" :name="`${name}, printed`" :commit="editPrinted" /></p>
       <p class="flex justify-between"><span class="text-muted">Measured here</span><NumberInput :value="measured?.value" :field="measuredField" :commit="setValue" /></p>
       <template v-if="measured">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ref, useId } from 'vue'
+import { useId } from 'vue'
+import { useTypedField } from '~/composables/use-typed-field'
 
 /** A text that is edited where it stands: Enter or leaving takes it, Esc gives the old one back. */
 const props = defineProps<{
@@ -11,22 +12,11 @@ const props = defineProps<{
 }>()
 
 const id = useId()
-const typed = ref<string | null>(null)
-const refusal = ref<string | null>(null)
-
-function take() {
-  if (typed.value === null) return
-  const text = typed.value.trim()
-  refusal.value = text === props.value ? null : text === '' && !props.optional ? 'This needs a name. The old one stays.' : props.commit(text)
-  typed.value = null
-}
-
-function giveBack(event: KeyboardEvent) {
-  if (typed.value === null && refusal.value === null) return
-  event.stopPropagation()
-  typed.value = null
-  refusal.value = null
-}
+const { typed, refusal, type, take, giveBack } = useTypedField((typedText) => {
+  const text = typedText.trim()
+  if (text === props.value) return null
+  return text === '' && !props.optional ? 'This needs a name. The old one stays.' : props.commit(text)
+})
 </script>
 
 <template>
@@ -36,7 +26,7 @@ function giveBack(event: KeyboardEvent) {
       type="text" autocomplete="off" maxlength="200"
       :aria-label="label" :aria-invalid="refusal !== null" :aria-describedby="refusal ? id : undefined"
       :value="typed ?? value"
-      @input="typed = ($event.target as HTMLInputElement).value; refusal = null"
+      @input="type"
       @blur="take" @keydown.enter.prevent="($event.target as HTMLInputElement).blur()" @keydown.esc="giveBack"
     >
     <span v-if="refusal" :id="id" role="alert" class="plate absolute top-full left-0 z-30 px-2 py-1 text-xs font-normal text-ceiling">{{ refusal }}</span>

@@ -29,6 +29,7 @@ const rates = computed(() => withCurrent(props.unit?.sampleRates ?? [44_100, 48_
   .map((value) => ({ value, text: `${formatShort(value / 1000)} kHz` })))
 const buffers = computed(() => withCurrent(props.unit?.bufferSizes ?? [32, 64, 128, 256, 512, 1024], system.value?.bufferFrames ?? 0)
   .map((value) => ({ value, text: `${value} · ${formatDecimal(framesToMilliseconds(frames(value), hz(system.value?.sampleRate ?? 1)), 2)} ms` })))
+const outputs = computed(() => [{ value: '', text: 'not said' }, ...props.unit?.outputs.map(({ id, type }) => ({ value: id, text: `${id}, ${type}` })) ?? []])
 const depths = [{ value: 16, text: '16 bits' }, { value: 24, text: '24 bits' }, { value: 32, text: '32, float' }] as const
 
 const setSystem = (label: string, part: Partial<System>) => edit.session(label, (session: Session) => ({ ...session, system: { ...session.system, ...part } }))
@@ -60,6 +61,8 @@ const tidy = (value: number | undefined) => frames(value ?? 0)
         </p>
       </div>
     </fieldset>
+    <p v-if="outputs.length > 1" class="flex items-baseline justify-between"><span class="text-muted">Heard at output</span>
+      <SelectInput label="Output to the performer" :value="view.strip.monitor.output ?? ''" :options="outputs" :commit="(output) => setMonitor('Output', { output: output || undefined })" /></p>
     <p class="flex items-baseline justify-between"><span class="text-muted">Plug-ins on this path</span>
       <NumberInput :value="view.strip.monitor.pluginFrames" :field="monitorFields.pluginFrames" :step="16" :commit="(value) => setMonitor('Plug-in delay', { pluginFrames: tidy(value) })" /></p>
     <p class="mt-1 text-xs text-muted">Turn the headphones down before changing the route, rate or buffer.</p>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { Plus, Trash2 } from '@lucide/vue'
 import { computed } from 'vue'
 import type { AudioInterface, InterfaceInput, InterfaceLatency, Specified } from '#core/session'
@@ -11,6 +10,7 @@ import SpecRow from '~/components/fields/SpecRow.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
+import ModalDialog from '~/components/shell/ModalDialog.vue'
 
 /** The whole interface: its driver, its clock, one of its inputs in full, and the marks at its gain knob. */
 const props = defineProps<{ unit: AudioInterface, input: InterfaceInput }>()
@@ -62,46 +62,39 @@ function addInput() {
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-black/40" aria-hidden="true" />
-    <div class="fixed inset-0 flex items-center justify-center p-6">
-      <DialogPanel class="plate max-h-full w-[56rem] overflow-y-auto p-5 shadow-xl">
-        <div class="flex items-baseline justify-between border-b border-ink pb-1">
-          <DialogTitle class="text-lg">{{ unit.name }}</DialogTitle>
-          <button type="button" class="push" @click="emit('close')">Done</button>
+  <ModalDialog :title="unit.name" closing="Done" @close="emit('close')">
+    <div class="w-[54rem]">
+      <div class="grid grid-cols-2 gap-8 pt-3">
+        <div>
+          <h3>The unit and its driver</h3>
+          <p class="flex justify-between py-1"><span class="text-muted">Monitors its inputs</span><SelectInput :value="unit.direct" label="Direct monitoring" :options="directs" :commit="(direct) => editUnit('Direct monitoring', { direct })" /></p>
+          <p class="flex justify-between gap-3 py-1"><span class="shrink-0 text-muted">Sample rates, Hz</span><TextInput class="figure w-60" label="Sample rates" optional :value="unit.sampleRates?.join(', ') ?? ''" :commit="setRates" /></p>
+          <p class="flex justify-between gap-3 py-1"><span class="shrink-0 text-muted">Buffer sizes, frames</span><TextInput class="figure w-60" label="Buffer sizes" optional :value="unit.bufferSizes?.join(', ') ?? ''" :commit="setBuffers" /></p>
+          <h4 class="mt-3 border-t border-line pt-1 font-semibold">What it adds to the buffers</h4>
+          <p v-if="!unit.latency" class="text-muted">Nothing is known yet; fill in what its maker prints or its driver reports.</p>
+          <p v-for="key in latencyKeys" :key="key" class="flex justify-between py-px">
+            <span class="text-muted">{{ latencySpecs[key].label }}</span>
+            <NumberInput :value="latency[key]" :field="latencySpecs[key]" :step="1" :commit="setLatency(key)" />
+          </p>
         </div>
-        <div class="grid grid-cols-2 gap-8 pt-3">
-          <div>
-            <h3>The unit and its driver</h3>
-            <p class="flex justify-between py-1"><span class="text-muted">Monitors its inputs</span><SelectInput :value="unit.direct" label="Direct monitoring" :options="directs" :commit="(direct) => editUnit('Direct monitoring', { direct })" /></p>
-            <p class="flex justify-between gap-3 py-1"><span class="shrink-0 text-muted">Sample rates, Hz</span><TextInput class="figure w-60" label="Sample rates" optional :value="unit.sampleRates?.join(', ') ?? ''" :commit="setRates" /></p>
-            <p class="flex justify-between gap-3 py-1"><span class="shrink-0 text-muted">Buffer sizes, frames</span><TextInput class="figure w-60" label="Buffer sizes" optional :value="unit.bufferSizes?.join(', ') ?? ''" :commit="setBuffers" /></p>
-            <h4 class="mt-3 border-t border-line pt-1 font-semibold">What it adds to the buffers</h4>
-            <p v-if="!unit.latency" class="text-muted">Nothing is known yet; fill in what its maker prints or its driver reports.</p>
-            <p v-for="key in latencyKeys" :key="key" class="flex justify-between py-px">
-              <span class="text-muted">{{ latencySpecs[key].label }}</span>
-              <NumberInput :value="latency[key]" :field="latencySpecs[key]" :step="1" :commit="setLatency(key)" />
-            </p>
+        <div>
+          <div class="flex items-baseline justify-between"><h3>Input {{ input.id }}</h3><button type="button" class="action" @click="addInput">Add another like it</button></div>
+          <div class="flex flex-wrap items-baseline gap-3 py-1">
+            <SelectInput :value="input.type" label="Input type" :options="inputTypes" :commit="(type) => editInput('Input type', { type })" />
+            <SwitchChip label="can give 48 V" :on="input.phantom" @change="(phantom) => editInput('Phantom power', { phantom })" />
+            <span v-if="input.phantom">bank <TextInput class="w-14" label="Phantom bank" optional :value="input.phantomBank ?? ''" :commit="(bank) => editInput('Phantom bank', { phantomBank: bank || undefined })" /></span>
           </div>
-          <div>
-            <div class="flex items-baseline justify-between"><h3>Input {{ input.id }}</h3><button type="button" class="action" @click="addInput">Add another like it</button></div>
-            <div class="flex flex-wrap items-baseline gap-3 py-1">
-              <SelectInput :value="input.type" label="Input type" :options="inputTypes" :commit="(type) => editInput('Input type', { type })" />
-              <SwitchChip label="can give 48 V" :on="input.phantom" @change="(phantom) => editInput('Phantom power', { phantom })" />
-              <span v-if="input.phantom">bank <TextInput class="w-14" label="Phantom bank" optional :value="input.phantomBank ?? ''" :commit="(bank) => editInput('Phantom bank', { phantomBank: bank || undefined })" /></span>
-            </div>
-            <SpecRow v-for="(field, key) in inputSpecs" :key="key" :owner="input" :spec="key" :field="field" :edit="editSpecs" />
-            <h4 class="mt-3 flex items-baseline justify-between border-t border-line pt-1 font-semibold">Marks at the gain knob <button type="button" class="action font-normal" @click="addMark"><Plus class="inline size-3.5" aria-hidden="true" /> Add a mark</button></h4>
-            <p v-if="knob.length === 0" class="text-muted">None. With two or more, a gain is shown as a knob position.</p>
-            <p v-for="(mark, i) in knob" :key="i" class="flex items-baseline justify-between py-px">
-              <NumberInput :value="mark.position" :field="knobFields.position" :name="`Mark ${i + 1}, position`" :step="0.25" :commit="(position) => setMark(i, { position })" />
-              <NumberInput :value="mark.gain" :field="knobFields.gain" :name="`Mark ${i + 1}, gain`" :commit="(gain) => setMark(i, { gain })" />
-              <button type="button" :aria-label="`Remove mark ${i + 1}`" @click="setKnob(knob.filter((_, k) => k !== i))"><Trash2 class="size-3.5" aria-hidden="true" /></button>
-            </p>
-          </div>
+          <SpecRow v-for="(field, key) in inputSpecs" :key="key" :owner="input" :spec="key" :field="field" :edit="editSpecs" />
+          <h4 class="mt-3 flex items-baseline justify-between border-t border-line pt-1 font-semibold">Marks at the gain knob <button type="button" class="action font-normal" @click="addMark"><Plus class="inline size-3.5" aria-hidden="true" /> Add a mark</button></h4>
+          <p v-if="knob.length === 0" class="text-muted">None. With two or more, a gain is shown as a knob position.</p>
+          <p v-for="(mark, i) in knob" :key="i" class="flex items-baseline justify-between py-px">
+            <NumberInput :value="mark.position" :field="knobFields.position" :name="`Mark ${i + 1}, position`" :step="0.25" :commit="(position) => setMark(i, { position })" />
+            <NumberInput :value="mark.gain" :field="knobFields.gain" :name="`Mark ${i + 1}, gain`" :commit="(gain) => setMark(i, { gain })" />
+            <button type="button" :aria-label="`Remove mark ${i + 1}`" @click="setKnob(knob.filter((_, k) => k !== i))"><Trash2 class="size-3.5" aria-hidden="true" /></button>
+          </p>
         </div>
-        <p class="mt-4 text-xs text-muted">Power order: sources, then the interface, amplifiers and loudspeakers last; off in the reverse order. Follow the makers’ instructions and local rules.</p>
-      </DialogPanel>
+      </div>
+      <p class="mt-4 text-xs text-muted">Power order: sources, then the interface, amplifiers and loudspeakers last; off in the reverse order. Follow the makers’ instructions and local rules.</p>
     </div>
-  </Dialog>
+  </ModalDialog>
 </template>

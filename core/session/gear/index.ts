@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from '../z'
 import { audioInterface } from './interface'
 import { microphone } from './microphone'
 import { soundSource } from './sound-source'

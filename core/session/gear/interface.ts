@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import { z } from '../z'
 import type { Values } from '../field'
 import { fields, measurements, number, numbers, numbersAnd } from '../field'
 import { bufferFramesField, sampleRateField } from '../system'

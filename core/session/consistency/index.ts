@@ -1,0 +1,59 @@
+import type { Fault } from '../fault'
+import type { Gear } from '../gear'
+import { gear as gearSchema } from '../gear'
+import { customTarget } from '../target'
+import { gearFaults } from './gear-faults'
+import { duplicates, fault, list, record } from './raw'
+import type { Shelf } from './strip-faults'
+import { stripFaults } from './strip-faults'
+
+/**
+ * Faults between the parts of a file: names that nothing bears, settings outside their gear's range, an order of
+ * stages that no signal can take.
+ *
+ * It looks at every part that is well-formed by itself, so that one reading of a file with a mistyped number in one
+ * place and a missing gear in another names both.
+ */
+export function consistencyFaults(raw: unknown): Fault[] {
+  const root = record(raw)
+  const gearItems = list(root.gear)
+  const strips = list(root.strips)
+  const shelf = shelfOf(gearItems)
+  return [
+    ...duplicates(gearItems, ['gear']),
+    ...gearItems.flatMap((item, i) => gearFaults(item, ['gear', i])),
+    ...targetFaults(root.target),
+    ...duplicates(strips, ['strips']),
+    ...duplicateStages(strips),
+    ...strips.flatMap((strip, i) => stripFaults(strip, shelf, ['strips', i])),
+  ]
+}
+
+function shelfOf(items: unknown[]): Shelf {
+  const shelf = new Map<string, Gear | null>()
+  for (const item of items) {
+    const { id } = record(item)
+    if (typeof id === 'string' && !shelf.has(id)) shelf.set(id, gearSchema.safeParse(item).data ?? null)
+  }
+  return shelf
+}
+
+/** Stage ids are unique in the whole session: findings and plans name a stage by its id. */
+function duplicateStages(strips: unknown[]): Fault[] {
+  const seen = new Set<string>()
+  return strips.flatMap((strip, s) => list(record(strip).stages).flatMap((stage, i) => {
+    const id = record(stage).id
+    if (typeof id !== 'string') return []
+    if (!seen.has(id)) {
+      seen.add(id)
+      return []
+    }
+    return [fault(['strips', s, 'stages', i, 'id'], 'duplicate-id', `Another stage has the id "${id}". Stage ids are unique in a session.`)]
+  }))
+}
+
+function targetFaults(raw: unknown): Fault[] {
+  const parsed = customTarget.safeParse(raw)
+  if (!parsed.success || parsed.data.low < parsed.data.high) return []
+  return [fault(['target', 'high'], 'range', `The window’s upper edge, ${parsed.data.high} dBFS, must lie above its lower edge, ${parsed.data.low} dBFS.`)]
+}
