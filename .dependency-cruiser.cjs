@@ -6,7 +6,7 @@ const rooms = {
   'core/chain': ['core/units', 'core/numeric', 'core/session'],
   'core/latency': ['core/units', 'core/numeric', 'core/session'],
   'core/evaluation': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency'],
-  'core/plan': ['core/units', 'core/session', 'core/chain', 'core/evaluation'],
+  'core/plan': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/evaluation'],
   'demo': ['core'],
   'server': ['core'],
   'app/persistence': ['core'],

@@ -57,8 +57,9 @@ export function cascade(programme: Programme, twoPorts: readonly TwoPort[]): Cas
   const { average, peak, surgePeak } = programme
   const signal: Carried = { average, peak, surgePeak, noise: [], clippedAt: null }
   arise(signal, programme.stage, programme.noise)
-  // Air does not clip: what overloads on it is the capsule, which is the next two-port's input.
   const points = [pointAt(programme.stage, programme.unit, signal, programme.ceiling)]
+  // Air does not clip: what overloads on it is the capsule, which is the next two-port's input.
+  if (programme.unit !== 'dBSPL') clip(signal, programme.ceiling, programme.stage)
   for (const twoPort of twoPorts) {
     pass(signal, twoPort)
     const ceiling = ceilingOf(twoPort)
@@ -72,7 +73,8 @@ function arise(signal: Carried, stage: string, noise: readonly NoiseSource[]) {
   for (const { name, level } of noise) signal.noise.push({ stage, name, level })
 }
 
-function pass(signal: Carried, { stage, gain, noise }: TwoPort) {
+function pass(signal: Carried, { stage, gain, curve, noise }: TwoPort) {
+  if (curve) bend(signal, curve)
   signal.average = raise(signal.average, gain)
   signal.peak = raise(signal.peak, gain)
   signal.surgePeak = raise(signal.surgePeak, gain)
@@ -80,9 +82,19 @@ function pass(signal: Carried, { stage, gain, noise }: TwoPort) {
   arise(signal, stage, noise)
 }
 
+/** A static curve acts on every level by itself; on the noise at the level that the noise has alone, as in a pause. */
+function bend(signal: Carried, curve: (level: number) => number) {
+  const floor = noiseLevel(signal)
+  const lift = floor === null ? 0 : curve(floor) - floor
+  for (const each of signal.noise) each.level = raise(each.level, lift as Db)
+  signal.average = curve(signal.average) as Level
+  signal.peak = curve(signal.peak) as Level
+  signal.surgePeak = curve(signal.surgePeak) as Level
+}
+
 /** The lower of the output's ceiling and the input's, seen at the output. */
-function ceilingOf({ gain, inputCeiling, outputCeiling }: TwoPort): Level | null {
-  const throughInput = inputCeiling === null ? null : raise(inputCeiling, gain)
+function ceilingOf({ gain, curve, inputCeiling, outputCeiling }: TwoPort): Level | null {
+  const throughInput = inputCeiling === null ? null : raise((curve ? curve(inputCeiling) : inputCeiling) as Level, gain)
   if (throughInput === null) return outputCeiling
   if (outputCeiling === null) return throughInput
   return lower(throughInput, outputCeiling)

@@ -1,6 +1,4 @@
-import type { InterfaceInput } from '../session'
-
-type KnobTable = NonNullable<InterfaceInput['knob']>
+import type { KnobTable } from '../session'
 
 /**
  * The knob position for a gain, in hours on a clock face, between two marks on the straight line between them.

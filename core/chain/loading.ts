@@ -1,5 +1,5 @@
-import type { Db, Ohms } from '../units'
-import { db } from '../units'
+import type { Db, Hz, Ohms } from '../units'
+import { db, hz } from '../units'
 import type { ResolvedStage } from './resolve'
 
 /**
@@ -11,5 +11,24 @@ export function loadingGain(source: Ohms | undefined, load: Ohms | undefined): D
 }
 
 /** The input impedance of a stage, where it has one. */
-export const inputImpedance = (stage: ResolvedStage | undefined): Ohms | undefined =>
-  stage?.kind === 'interface' ? stage.specs.impedance : undefined
+export function inputImpedance(stage: ResolvedStage | undefined): Ohms | undefined {
+  if (!stage) return undefined
+  if (stage.kind === 'interface') return stage.specs.impedance
+  return 'specs' in stage && 'inputImpedance' in stage.specs ? stage.specs.inputImpedance : undefined
+}
+
+/** The impedance that a stage drives the next one from, where it has one. */
+export function outputImpedance(stage: ResolvedStage): Ohms | undefined {
+  if (stage.kind === 'microphone' || stage.kind === 'electric-source') return stage.specs.impedance
+  return 'specs' in stage && 'outputImpedance' in stage.specs ? stage.specs.outputImpedance : undefined
+}
+
+/** Capacitance of a lead where none is given, pF/m, and its length where none is given, m (common practice, no source). */
+export const USUAL_CAPACITANCE = 100
+export const USUAL_LEAD = 6
+
+/**
+ * Corner frequency of the low-pass that a source impedance makes with a lead's capacitance, f = 1/(2πRC).
+ * Example: 250 kΩ and 600 pF: 1.06 kHz.
+ */
+export const cableCorner = (source: Ohms, picofarads: number): Hz => hz(1 / (2 * Math.PI * source * picofarads * 1e-12))

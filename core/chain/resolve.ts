@@ -1,32 +1,40 @@
 import type {
-  AudioInterface, Gear, InputSpecs, InterfaceInput, Microphone, MicrophoneSpecs, Session, SoundSource, SoundSourceSpecs,
-  Stage, Strip,
+  AnalogueInput, AudioInterface, Gear, GearKind, GearOf, InputSpecs, InterfaceInput, Session, Settings, Stage, Strip,
 } from '../session'
 import { inForce } from '../session'
 import type { Db, Dbu, Metres } from '../units'
+import { db } from '../units'
 import { einExcess, einWeighted } from './noise'
 
-/** A stage joined with its gear: the specifications in force and the settings of its kind. */
-export type ResolvedStage = ResolvedSource | ResolvedMicrophone | ResolvedInput
-
-export interface ResolvedSource {
-  readonly kind: 'sound-source'
+/** What every stage has once it is joined with its gear. */
+interface Placed {
   readonly id: string
-  readonly gear: SoundSource
-  readonly specs: SoundSourceSpecs
+  readonly settings: Settings
+  /** Gains that the planner leaves alone. */
+  readonly locked: readonly ('gain' | 'fader')[]
+  /** Overdriven on purpose. */
+  readonly driven: boolean
+}
+
+export type PlainKind = Exclude<GearKind, 'interface' | 'sound-source'>
+
+/** A stage joined with its gear: the specifications in force and the settings of its kind. */
+export interface Resolved<K extends PlainKind> extends Placed {
+  readonly kind: K
+  readonly gear: GearOf<K>
+  readonly specs: GearOf<K>['specs']
+  readonly gain: Db
+}
+export interface ResolvedSource extends Placed {
+  readonly kind: 'sound-source'
+  readonly gear: GearOf<'sound-source'>
+  readonly specs: GearOf<'sound-source'>['specs']
   readonly distance: Metres
 }
-export interface ResolvedMicrophone {
-  readonly kind: 'microphone'
-  readonly id: string
-  readonly gear: Microphone
-  readonly specs: MicrophoneSpecs
-}
-export interface ResolvedInput {
+export interface ResolvedInput extends Placed {
   readonly kind: 'interface'
-  readonly id: string
   readonly gear: AudioInterface
-  readonly input: InterfaceInput
+  readonly input: AnalogueInput
   readonly specs: InputSpecs & { einWeighting: 'A' | 'Z' }
   /** What its preamp adds, dBu(A); `null` without an EIN, or with one that cannot be. */
   readonly excess: Dbu | null
@@ -34,6 +42,16 @@ export interface ResolvedInput {
   readonly phantom: boolean
   readonly pad: boolean
 }
+/** An interface input that takes numbers from another unit. */
+export interface ResolvedDigitalInput extends Placed {
+  readonly kind: 'digital-input'
+  readonly gear: AudioInterface
+  readonly input: Extract<InterfaceInput, { type: 'digital' }>
+}
+
+export type ResolvedMicrophone = Resolved<'microphone'>
+type ResolvedPlain = { [K in PlainKind]: Resolved<K> }[PlainKind]
+export type ResolvedStage = ResolvedSource | ResolvedPlain | ResolvedInput | ResolvedDigitalInput
 
 export const gearById = (session: Session): ReadonlyMap<string, Gear> =>
   new Map(session.gear.map((item) => [item.id, item]))
@@ -42,30 +60,38 @@ export const gearById = (session: Session): ReadonlyMap<string, Gear> =>
 export const resolveStrip = (strip: Strip, gear: ReadonlyMap<string, Gear>): ResolvedStage[] =>
   strip.stages.map((stage) => resolveStage(stage, gear.get(stage.gear) as Gear))
 
-function resolveStage({ id, port, settings }: Stage, gear: Gear): ResolvedStage {
+const NONE = [] as const
+
+function resolveStage({ id, port, settings, locked = NONE as never, driven = false }: Stage, gear: Gear): ResolvedStage {
   switch (gear.kind) {
     case 'sound-source': {
       const specs = inForce(gear)
-      return { kind: gear.kind, id, gear, specs, distance: settings.distance ?? specs.distance }
+      return { kind: gear.kind, id, settings, locked, driven, gear, specs, distance: settings.distance ?? specs.distance }
     }
-    case 'microphone':
-      return { kind: gear.kind, id, gear, specs: inForce(gear) }
     case 'interface': {
       const input = gear.inputs.find((candidate) => candidate.id === port) as InterfaceInput
-      const specs = inputSpecsInForce(input)
+      if (input.type === 'digital') return { kind: 'digital-input', id, settings, locked, driven, gear, input }
+      const specs = withMeasuredEin(input)
       return {
-        kind: gear.kind, id, gear, input, specs,
-        excess: specs.ein === undefined ? null : einExcess(einWeighted(specs.ein, specs.einWeighting)),
+        kind: gear.kind, id, settings, locked, driven, gear, input, specs,
+        excess: specs.ein === undefined ? null : excessOf(specs.ein, specs.einWeighting),
         gain: settings.gain ?? specs.gainMin,
         phantom: settings.phantom ?? false,
         pad: settings.pad ?? false,
       }
     }
+    default: {
+      const specs = withMeasuredEin(gear as { specs: object })
+      return { kind: gear.kind, id, settings, locked, driven, gear, specs, gain: settings.gain ?? db(0) } as ResolvedPlain
+    }
   }
 }
 
 /** A measured EIN is A-weighted, like everything measured here; the printed one says its own weighting. */
-function inputSpecsInForce(input: InterfaceInput): ResolvedInput['specs'] {
-  const specs = inForce(input)
-  return input.measured?.ein ? { ...specs, einWeighting: 'A' } : specs
+function withMeasuredEin<S extends object>(owner: { specs: S, measured?: object | undefined }): S {
+  const specs = inForce(owner)
+  return owner.measured && 'ein' in owner.measured && owner.measured.ein ? { ...specs, einWeighting: 'A' } : specs
 }
+
+/** What an amplifier adds to the noise of what is plugged in, from its EIN and weighting, dBu(A). */
+export const excessOf = (ein: Dbu, weighting: 'A' | 'Z'): Dbu | null => einExcess(einWeighted(ein, weighting))

@@ -7,7 +7,8 @@ export interface NoiseSource {
   readonly name: NoiseName
   readonly level: Level
 }
-export type NoiseName = 'room' | 'self-noise' | 'thermal' | 'preamp' | 'converter' | 'word-length'
+export type NoiseName =
+  | 'room' | 'self-noise' | 'thermal' | 'source' | 'booster' | 'preamp' | 'output-stage' | 'link' | 'converter' | 'word-length'
 
 /** The programme where it enters a strip, with the noise that comes with it. */
 export interface Programme {
@@ -16,7 +17,7 @@ export interface Programme {
   readonly average: Level
   readonly peak: Level
   readonly surgePeak: Level
-  /** The level at which whatever takes it up overloads. */
+  /** The level at which whatever takes it up overloads; an electric or digital source's own limit. */
   readonly ceiling: Level | null
   readonly noise: readonly NoiseSource[]
 }
@@ -31,6 +32,8 @@ export interface TwoPort {
   readonly stage: string
   readonly unit: SignalUnit
   readonly gain: Db
+  /** A static curve at the input, before the gain: a compressor's, an expander's, a limiter's. Rising, input level → level. */
+  readonly curve?: ((level: number) => number) | undefined
   readonly inputCeiling: Level | null
   readonly outputCeiling: Level | null
   readonly noise: readonly NoiseSource[]

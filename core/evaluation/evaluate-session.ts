@@ -60,14 +60,21 @@ function evaluateStrip(session: Session, strip: Strip, stages: ResolvedStage[], 
 
 const GRAVITY: Record<Severity, number> = { stop: 2, caution: 1, note: 0 }
 
-/** The way to the ear goes through the strip's interface; a strip without one has no route yet. */
+/**
+ * The way to the ear goes through the last interface of a strip, whose driver the host talks to. A unit before it on a
+ * digital link lends its converter; links on the way add their own time. A strip without an interface has no route yet.
+ */
 function routeInputs(session: Session, strip: Strip, stages: ResolvedStage[]): { stage: string, inputs: RouteInputs } | null {
-  const last = stages.at(-1)
+  const unit = stages.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
+  const converter = stages.find((stage) => stage.kind === 'interface')
   const first = stages[0]
-  if (last?.kind !== 'interface') return null
-  const distance = first?.kind === 'sound-source' ? first.distance : undefined
+  if (unit?.kind !== 'interface' && unit?.kind !== 'digital-input') return null
   return {
-    stage: last.id,
-    inputs: { unit: last.gear, system: session.system, room: session.room, monitor: strip.monitor, distance },
+    stage: unit.id,
+    inputs: {
+      unit: unit.gear, converter: converter?.gear ?? null, system: session.system, room: session.room, monitor: strip.monitor,
+      distance: first?.kind === 'sound-source' ? first.distance : undefined,
+      links: stages.flatMap((stage) => (stage.kind === 'link' ? [stage.specs.latency] : [])),
+    },
   }
 }

@@ -1,3 +1,4 @@
+import { lastControl } from '../chain/gain-control'
 import { gearById, resolveStrip } from '../chain/resolve'
 import type { Session } from '../session'
 import { applyChanges } from '../session'
@@ -16,17 +17,17 @@ export interface GainTrade {
 const LEAST = 0.1
 
 /**
- * What more gain at a strip's input would buy and cost.
- * @returns `null` where the range has no more, or the strip has no input.
+ * What more of the last gain of a strip would buy and cost.
+ * @returns `null` where the range has no more, or the strip has no gain.
  */
 export function gainTrade(session: Session, stripId: string, wished: number): GainTrade | null {
   const strip = session.strips.find((each) => each.id === stripId)
-  const input = strip && resolveStrip(strip, gearById(session)).at(-1)
-  if (!strip || input?.kind !== 'interface') return null
-  const gain = Math.min(wished, input.specs.gainMax - input.gain)
+  const control = strip && lastControl(resolveStrip(strip, gearById(session)))
+  if (!strip || !control) return null
+  const gain = Math.min(wished, control.range.gainMax - control.value)
   if (gain < LEAST) return null
-  const alone = { ...session, strips: [strip] }
-  const louder = applyChanges(alone, [{ strip: stripId, stage: input.id, setting: 'gain', to: input.gain + gain }])
+  const alone = { ...session, strips: [strip], pairs: undefined }
+  const louder = applyChanges(alone, [{ strip: stripId, stage: control.stage, setting: control.setting, to: control.value + gain }])
   const [before, after] = [alone, louder].map((each) => evaluateSession(each).strips[0]?.points.at(-1))
   if (before?.snr == null || after?.snr == null || before.headroom === null || after.headroom === null) return null
   return { gain, snr: after.snr - before.snr, headroom: before.headroom - after.headroom }

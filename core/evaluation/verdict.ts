@@ -16,7 +16,8 @@ export interface Verdict {
 
 /** Noises as they are called in a sentence. */
 export const noiseWords: Record<NoiseName, string> = {
-  'room': 'room', 'self-noise': 'microphone', 'thermal': 'microphone’s impedance', 'preamp': 'preamp', 'converter': 'converter', 'word-length': 'file’s word length',
+  'room': 'room', 'self-noise': 'microphone', 'thermal': 'source’s impedance', 'source': 'source', 'booster': 'booster', 'preamp': 'preamp',
+  'output-stage': 'output stage', 'link': 'link', 'converter': 'converter', 'word-length': 'file’s word length',
 }
 
 /** The three answers about a strip, in plain words with numbers. */
@@ -47,7 +48,7 @@ function placeOf(session: Session, strip: Strip, stageId: string): string {
   const stage = strip.stages.find((each) => each.id === stageId)
   const gear = session.gear.find((each) => each.id === stage?.gear)
   if (gear?.kind === 'interface') return `input ${stage?.port ?? ''} of ${gear.name}`
-  return 'the capsule'
+  return gear?.kind === 'sound-source' || gear?.kind === 'microphone' ? 'the capsule' : gear?.name ?? 'a stage'
 }
 
 function floorStatement({ noise, points }: StripEvaluation): Statement {

@@ -5,7 +5,7 @@ import { DEFAULT_TEMPERATURE, airTime, frames, framesToMilliseconds, millisecond
 
 export type RouteName = 'direct' | 'software'
 export type RoutePartName =
-  | 'air' | 'converter-in' | 'safety-in' | 'buffer-in' | 'plug-ins' | 'buffer-out' | 'safety-out' | 'converter-out' | 'fixed'
+  | 'air' | 'link' | 'converter-in' | 'safety-in' | 'buffer-in' | 'plug-ins' | 'buffer-out' | 'safety-out' | 'converter-out' | 'fixed'
 
 export interface RoutePart {
   name: RoutePartName
@@ -21,12 +21,17 @@ export interface Route {
 
 /** What the routes of a strip depend on. */
 export interface RouteInputs {
+  /** The unit whose driver the host talks to. */
   readonly unit: AudioInterface
+  /** The unit whose input converter the signal passes; another one where a digital link lies between. */
+  readonly converter: AudioInterface | null
   readonly system: System
   readonly room: Room
   readonly monitor: Monitor
   /** From the source to the capsule, where there is one. */
   readonly distance: Metres | undefined
+  /** What each link on the way takes. */
+  readonly links: readonly Milliseconds[]
 }
 
 /** Up to this distance the air's 3 ms belong to the instrument: the performer hears it as close as the microphone does. */
@@ -61,11 +66,11 @@ function route(name: RouteName, parts: RoutePart[]): Route {
 function directParts(inputs: RouteInputs): RoutePart[] | null {
   const { unit } = inputs
   if (unit.direct === 'none') return null
-  const { converterIn, converterOut } = unit.latency ?? UNPRINTED
+  const { converterOut } = unit.latency ?? UNPRINTED
   const conversion = unit.direct === 'analogue'
     ? []
-    : [inFrames('converter-in', converterIn, inputs), inFrames('converter-out', converterOut, inputs)]
-  return [...air(inputs), ...conversion]
+    : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
+  return [...air(inputs), ...links(inputs), ...conversion]
 }
 
 function softwareParts(inputs: RouteInputs): RoutePart[] {
@@ -73,7 +78,8 @@ function softwareParts(inputs: RouteInputs): RoutePart[] {
   const latency = unit.latency ?? UNPRINTED
   return [
     ...air(inputs),
-    inFrames('converter-in', latency.converterIn, inputs),
+    ...links(inputs),
+    ...conversionIn(inputs),
     inFrames('safety-in', latency.safetyIn, inputs),
     inFrames('buffer-in', frames(latency.buffersIn * system.bufferFrames), inputs),
     inFrames('plug-ins', monitor.pluginFrames, inputs),
@@ -88,6 +94,11 @@ function air({ distance, room }: RouteInputs): RoutePart[] {
   if (distance === undefined || distance <= NEAR) return []
   return [{ name: 'air', milliseconds: airTime(distance, room.temperature ?? DEFAULT_TEMPERATURE) }]
 }
+
+const links = (inputs: RouteInputs): RoutePart[] => inputs.links.map((each) => ({ name: 'link', milliseconds: each }))
+
+const conversionIn = (inputs: RouteInputs): RoutePart[] =>
+  (inputs.converter ? [inFrames('converter-in', (inputs.converter.latency ?? UNPRINTED).converterIn, inputs)] : [])
 
 const inFrames = (name: RoutePartName, count: Frames, { system }: RouteInputs): RoutePart =>
   ({ name, milliseconds: framesToMilliseconds(count, system.sampleRate) })

@@ -1,13 +1,11 @@
-import { gearById, resolveStrip } from '../chain/resolve'
-import type { ResolvedInput } from '../chain/resolve'
-import type { SettableGain } from '../chain/settable-gain'
-import { isSetFor, settableGain } from '../chain/settable-gain'
-import { aimError, readingOf } from '../chain/target-reading'
-import type { Evaluation, StripEvaluation } from '../evaluation/evaluate-session'
+import { gearById } from '../chain/resolve'
+import type { Evaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { Session, SettingName, TargetReading, TargetWindow } from '../session'
+import type { Gear, Session, SettingName, Strip, TargetWindow } from '../session'
 import { applyChanges, targetWindow } from '../session'
-import { db, formatDecimal } from '../units'
+import type { Allocation } from './allocate'
+import type { StripPlan } from './plan-strip'
+import { explain, planStrip } from './plan-strip'
 
 export interface PlannedSetting {
   strip: string
@@ -21,46 +19,59 @@ export interface PlannedSetting {
 export interface Plan {
   /** Only what changes; empty where everything is as planned. */
   settings: PlannedSetting[]
+  /** Every gain of every strip with what decided it, what it saves in hiss, and what no setting can do. */
+  strips: StripPlan[]
   /** The session as it would be with them. */
   evaluation: Evaluation
 }
 
 /**
  * Settings that put what the target reads at what it aims at: the middle of its window, or −1 dBFS with the surge
- * for the limited stream. The gain is rounded down to its step and held inside its range; the reason says so.
+ * for the limited stream. Gains are raised as early as headroom allows, rounded down to their steps and held inside
+ * their ranges; the reasons say so. Locked gains stay.
  *
  * Planning a planned session changes nothing.
  */
 export function planSession(session: Session): Plan {
   const target = targetWindow(session.target)
   const gear = gearById(session)
-  const now = evaluateSession(session)
-  const settings = session.strips.flatMap((strip, i) => {
-    const input = resolveStrip(strip, gear).at(-1)
-    const evaluated = now.strips[i]
-    return input?.kind === 'interface' && evaluated ? planGain(strip.id, input, evaluated, target) : []
+  const planned = pairedAlike(session, gear, target, session.strips.map((strip) => planStrip(session, strip, gear, target)))
+  const settings = session.strips.flatMap((strip, i) => changesOf(strip, planned[i]))
+  return {
+    settings,
+    strips: planned.map(({ strip, gains, hiss, remedy }) => ({ strip, gains, hiss, remedy })),
+    evaluation: evaluateSession(settings.length === 0 ? session : applyChanges(session, settings)),
+  }
+}
+
+/** Differences below this are no change. */
+const SAME = 1e-6
+
+function changesOf(strip: Strip, plan: StripPlan | undefined): PlannedSetting[] {
+  return (plan?.gains ?? []).flatMap(({ stage, setting, value, reason }) => {
+    const from = strip.stages.find((each) => each.id === stage)?.settings[setting]
+    if (from === undefined || Math.abs(from - value) < SAME) return []
+    return [{ strip: strip.id, stage, setting, from, to: value, reason }]
   })
-  return { settings, evaluation: settings.length === 0 ? now : evaluateSession(applyChanges(session, settings)) }
 }
 
-function planGain(strip: string, input: ResolvedInput, evaluated: StripEvaluation, target: TargetWindow): PlannedSetting[] {
-  const point = evaluated.points.at(-1)
-  if (!point) return []
-  const wanted = db(input.gain - aimError(point, target))
-  if (isSetFor(input.specs, wanted, input.gain)) return []
-  const settable = settableGain(input.specs, wanted)
-  const reached = readingOf(point, target.reads) + settable.gain - input.gain
-  return [{
-    strip, stage: input.id, setting: 'gain', from: input.gain, to: settable.gain,
-    reason: `${READS[target.reads]} then reads ${formatDecimal(reached, 1)} dBFS; ${because(settable, target)}.`,
-  }]
+type Planned = StripPlan & { allocation: Allocation }
+
+/** The strips of a stereo pair get the same gains: those of the louder one. */
+function pairedAlike(session: Session, gear: ReadonlyMap<string, Gear>, target: TargetWindow, plans: Planned[]): Planned[] {
+  const all = [...plans]
+  for (const { left, right } of session.pairs ?? []) {
+    const [l, r] = [left, right].map((id) => all.findIndex((plan) => plan.strip === id))
+    const [one, other] = [all[l ?? -1], all[r ?? -1]]
+    if (!one || !other || one.gains.length !== other.gains.length) continue
+    const lower = one.gains.map((each, i) => Math.min(each.value, other.gains[i]?.value ?? each.value))
+    for (const plan of [one, other]) all[all.indexOf(plan)] = withValues(session, gear, target, plan, lower)
+  }
+  return all
 }
 
-const READS: Record<TargetReading, string> = { 'average': 'The average', 'peak': 'The loudest rehearsed peak', 'surge-peak': 'The peak with the surge' }
-
-function because({ limit }: SettableGain, { aim }: TargetWindow): string {
-  const aimed = `the target aims at ${formatDecimal(aim, 1)}`
-  if (limit === 'lowest') return `${aimed}, but this is the lowest gain of the input`
-  if (limit === 'highest') return `${aimed}, but this is the highest gain of the input`
-  return `${aimed}, rounded down to the gain’s step`
+function withValues(session: Session, gear: ReadonlyMap<string, Gear>, target: TargetWindow, plan: Planned, values: readonly number[]): Planned {
+  const strip = session.strips.find((each) => each.id === plan.strip) as Strip
+  const allocation = { ...plan.allocation, allotments: plan.allocation.allotments.map((each, i) => ({ ...each, value: values[i] ?? each.value })) }
+  return { ...plan, allocation, ...explain(session, strip, gear, target, allocation) }
 }

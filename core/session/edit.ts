@@ -1,10 +1,8 @@
 import type { Measurement } from './field'
-import type { Gear, GearKind, InterfaceInput } from './gear'
+import type { AnalogueInput, GearKind, GearOf } from './gear'
 import type { Session, Strip } from './session'
 
 /** Edits of a session: each gives a new one and shares what it does not touch. None checks; `readSession` does. */
-
-export type GearOf<K extends GearKind> = Extract<Gear, { kind: K }>
 
 export function editGear<K extends GearKind>(session: Session, id: string, kind: K, edit: (gear: GearOf<K>) => GearOf<K>): Session {
   return {
@@ -18,10 +16,10 @@ export const editStrip = (session: Session, id: string, edit: (strip: Strip) => 
   strips: session.strips.map((strip) => (strip.id === id ? edit(strip) : strip)),
 })
 
-export const editInput = (session: Session, unit: string, port: string, edit: (input: InterfaceInput) => InterfaceInput): Session =>
+export const editInput = (session: Session, unit: string, port: string, edit: (input: AnalogueInput) => AnalogueInput): Session =>
   editGear(session, unit, 'interface', (gear) => ({
     ...gear,
-    inputs: gear.inputs.map((input) => (input.id === port ? edit(input) : input)),
+    inputs: gear.inputs.map((input) => (input.id === port && input.type !== 'digital' ? edit(input) : input)),
   }))
 
 /** Something with printed and measured specifications: a source, a microphone, an input, an output. */

@@ -20,6 +20,9 @@ export interface UnitQuantities {
   'ms': Milliseconds
   'buffers': number
   'h': number
+  ': 1': number
+  'pF/m': number
+  'dB/oct': number
 }
 export type UnitSymbol = keyof UnitQuantities
 

@@ -1,14 +1,6 @@
-import type { SettingName } from './settings'
+import type { Change } from './change'
 
 export type Severity = 'stop' | 'caution' | 'note'
-
-/** A change of one setting of one stage. */
-export interface SettingChange {
-  strip: string
-  stage: string
-  setting: SettingName
-  to: number | boolean
-}
 
 /** Something about a strip that the engineer should know, and what to do about it. */
 export interface Finding {
@@ -18,6 +10,8 @@ export interface Finding {
   stage: string
   message: string
   action: string
-  /** The action as changes of settings, where it is one that a program can make. */
-  changes?: SettingChange[]
+  /** The action as changes, where it is one that a program can make. */
+  changes?: Change[]
+  /** It is about the joint before this stage. */
+  joint?: true
 }

@@ -25,6 +25,8 @@ export const stage = z.strictObject({
   gear: id.describe('The gear that stands here.'),
   port: id.optional().describe('Which input of it, where it has several.'),
   settings: settings.default({}),
+  locked: z.array(z.enum(['gain', 'fader'])).max(2).optional().describe('Gains that the planner leaves alone.'),
+  driven: z.boolean().optional().describe('Overdriven on purpose: its clipping is no fault.'),
 })
 export type Stage = z.infer<typeof stage>
 
@@ -35,6 +37,14 @@ export const strip = z.strictObject({
   monitor: monitor.prefault({}),
 })
 export type Strip = z.infer<typeof strip>
+
+/** Two strips that carry one stereo sound: set alike. */
+export const pair = z.strictObject({
+  left: id,
+  right: id,
+  monitoring: z.enum(['panned', 'mono']).default('panned').describe('How the performer hears the pair.'),
+})
+export type Pair = z.infer<typeof pair>
 
 /** The session file, version 1. */
 export const session = z.strictObject({
@@ -48,5 +58,6 @@ export const session = z.strictObject({
   target: target.default(DEFAULT_SCHOOL),
   gear: z.array(gear).max(500),
   strips: z.array(strip).min(1).max(200),
+  pairs: z.array(pair).max(100).optional(),
 })
 export type Session = z.infer<typeof session>

@@ -8,8 +8,11 @@ export function structureFaults(raw: unknown, enough: number): Fault[] {
   // A file that is wrong through and through is told from its beginning: nobody reads ten thousand faults.
   const beginning = issuesOf(shortened(raw))
   const issues = beginning.length > enough ? beginning.slice(0, enough + 1) : issuesOf(raw)
-  return issues.flatMap((issue) => fromIssue(issue, raw))
+  return faultsFrom(issues, raw)
 }
+
+/** What a schema has against a value, in words. */
+export const faultsFrom = (issues: readonly z.core.$ZodIssue[], raw: unknown): Fault[] => issues.flatMap((issue) => fromIssue(issue, raw))
 
 const issuesOf = (raw: unknown): readonly z.core.$ZodIssue[] => session.safeParse(raw).error?.issues ?? []
 

@@ -4,3 +4,4 @@ import { z } from './z'
 export const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/)
 export const name = z.string().trim().min(1).max(200)
 export const notes = z.string().max(20_000)
+export const shortText = z.string().max(300)

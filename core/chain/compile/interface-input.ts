@@ -1,7 +1,5 @@
-import type { System } from '../../session'
 import type { Dbu } from '../../units'
 import { db, dbfs, dbu } from '../../units'
-import { wordLengthNoise } from '../noise'
 import type { ResolvedInput } from '../resolve'
 import type { NoiseSource, TwoPort } from '../two-port'
 
@@ -14,17 +12,17 @@ export function fullScaleAt({ specs, gain, pad }: Pick<ResolvedInput, 'specs' | 
 }
 
 /**
- * An interface input, from dBu to dBFS. The preamp's noise moves with the gain, the converter's and the file's stay:
+ * An interface input, from dBu to dBFS. The preamp's noise moves with the gain, the converter's stays:
  * below some gain the converter sets the floor, above it the preamp.
  */
-export function compileInterfaceInput(stage: ResolvedInput, { bitDepth }: System): TwoPort {
+export function compileInterfaceInput(stage: ResolvedInput): TwoPort {
   return {
     stage: stage.id,
     unit: 'dBFS',
     gain: db(-fullScaleAt(stage)),
     inputCeiling: null,
     outputCeiling: dbfs(0),
-    noise: [...preampNoise(stage), { name: 'converter', level: dbfs(-stage.specs.dynamicRange) }, ...fileNoise(bitDepth)],
+    noise: [...preampNoise(stage), { name: 'converter', level: dbfs(-stage.specs.dynamicRange) }],
   }
 }
 
@@ -34,9 +32,4 @@ export function compileInterfaceInput(stage: ResolvedInput, { bitDepth }: System
  */
 function preampNoise({ excess, specs, gain }: ResolvedInput): NoiseSource[] {
   return excess === null ? [] : [{ name: 'preamp', level: dbfs(excess - fullScaleAt({ specs, gain, pad: false })) }]
-}
-
-function fileNoise(bitDepth: System['bitDepth']): NoiseSource[] {
-  const level = wordLengthNoise(bitDepth)
-  return level === null ? [] : [{ name: 'word-length', level }]
 }

@@ -1,6 +1,10 @@
 import type { Finding } from '../../session'
-import { capsuleOverload, recorderHeadroom } from './headroom'
-import { einBelowThermal, electronicsOnly, loading, pastCrossover } from './noise'
+import { digitalLink, gainBehindConverter } from './digital'
+import { capsuleOverload, overdriven, recorderHeadroom } from './headroom'
+import { connectors, levelClasses, sharedInput, unbalanced } from './joints'
+import { loading } from './loading'
+import { lowCutIn } from './low-cut'
+import { einBelowThermal, electronicsOnly, pastCrossover } from './noise'
 import { phantomHarmful, phantomMissing, phantomNeighbour, phantomUnneeded } from './phantom'
 import { gainRangeExhausted, padNotNeeded, targetMissed } from './target'
 import type { Check, StripView } from './view'
@@ -8,10 +12,11 @@ import type { Check, StripView } from './view'
 export type { StripView } from './view'
 
 const checks: readonly Check[] = [
-  capsuleOverload, recorderHeadroom,
+  capsuleOverload, overdriven, recorderHeadroom,
   phantomMissing, phantomHarmful, phantomNeighbour, phantomUnneeded,
-  targetMissed, gainRangeExhausted, padNotNeeded,
-  loading, einBelowThermal, pastCrossover, electronicsOnly,
+  sharedInput, levelClasses, loading, connectors, unbalanced,
+  targetMissed, gainRangeExhausted, padNotNeeded, gainBehindConverter, digitalLink,
+  einBelowThermal, pastCrossover, electronicsOnly, lowCutIn,
 ]
 
 /** All that the chain's checks have to say about a strip. */

@@ -1,5 +1,7 @@
 import type { Finding, Session, Strip, TargetWindow } from '../../session'
 import type { Contribution, Point } from '../cascade'
+import type { GainControl } from '../gain-control'
+import { lastControl } from '../gain-control'
 import type { PhantomUse } from '../phantom'
 import type { ResolvedInput, ResolvedMicrophone, ResolvedSource, ResolvedStage } from '../resolve'
 
@@ -22,9 +24,19 @@ export const microphones = (view: StripView) => view.stages.filter((stage): stag
 export const inputs = (view: StripView) => view.stages.filter((stage): stage is ResolvedInput => stage.kind === 'interface')
 export const source = (view: StripView) => view.stages.find((stage): stage is ResolvedSource => stage.kind === 'sound-source')
 
-/** The point at the recorder, with the input that makes it; `null` for a strip that does not reach one. */
-export function recorded(view: StripView): { input: ResolvedInput, point: Point } | null {
-  const input = view.stages.at(-1)
-  const point = view.points.at(-1)
-  return input?.kind === 'interface' && point ? { input, point } : null
+export interface Recorded {
+  readonly stage: ResolvedStage
+  readonly point: Point
+  /** What one turns for the level there; `null` where nothing can be turned. */
+  readonly control: GainControl | null
 }
+
+/** The point at the recorder, with the gain that sets it; `null` for a strip that does not reach one. */
+export function recorded(view: StripView): Recorded | null {
+  const stage = view.stages.at(-1)
+  const point = view.points.at(-1)
+  return stage && point?.unit === 'dBFS' ? { stage, point, control: lastControl(view.stages) } : null
+}
+
+/** A level or a difference in a sentence, one decimal. */
+export const gearName = (view: StripView, stageId: string) => view.stages.find((stage) => stage.id === stageId)?.gear.name ?? ''

@@ -1,33 +1,45 @@
 import type { Fault } from '../fault'
 import { inForce } from '../field'
-import type { InterfaceInput } from '../gear'
+import type { AnalogueInput, Gear, KnobTable } from '../gear'
 import { gear as gearSchema } from '../gear'
+import type { GainRange } from '../settings'
 import type { Path } from './raw'
 import { duplicates, fault } from './raw'
 
 /** Faults between the values of one box: a range upside down, a missing EIN, knob marks out of order. */
 export function gearFaults(raw: unknown, path: Path): Fault[] {
-  const parsed = gearSchema.safeParse(raw)
-  if (!parsed.success || parsed.data.kind !== 'interface') return []
-  const unit = parsed.data
+  const { data: gear } = gearSchema.safeParse(raw)
+  if (!gear) return []
+  if (gear.kind !== 'interface') return [...ownRange(gear, path), ...('knob' in gear ? knobFaults(gear.knob, path) : [])]
   return [
-    ...duplicates(unit.inputs, [...path, 'inputs']),
-    ...duplicates(unit.outputs, [...path, 'outputs']),
-    ...unit.inputs.flatMap((input, i) => inputFaults(input, [...path, 'inputs', i])),
+    ...duplicates(gear.inputs, [...path, 'inputs']),
+    ...duplicates(gear.outputs, [...path, 'outputs']),
+    ...gear.inputs.flatMap((input, i) => (input.type === 'digital' ? [] : inputFaults(input, [...path, 'inputs', i]))),
   ]
 }
 
-function inputFaults(input: InterfaceInput, path: Path): Fault[] {
+function ownRange(gear: Exclude<Gear, { kind: 'interface' }>, path: Path): Fault[] {
+  const specs = inForce<object>(gear)
+  return 'gainMin' in specs ? rangeFaults(specs as GainRange, path) : []
+}
+
+function inputFaults(input: AnalogueInput, path: Path): Fault[] {
   const specs = inForce(input)
+  const ein = input.type === 'mic' && specs.ein === undefined
+    ? [fault([...path, 'specs', 'ein'], 'missing', 'A microphone input needs its equivalent input noise in dBu. Give the printed one, or measure it.')]
+    : []
+  return [...rangeFaults(specs, path), ...ein, ...knobFaults(input.knob, path)]
+}
+
+function rangeFaults({ gainMin, gainMax }: Pick<GainRange, 'gainMin' | 'gainMax'>, path: Path): Fault[] {
+  if (gainMin <= gainMax) return []
+  return [fault([...path, 'specs', 'gainMax'], 'range', `The highest gain, ${gainMax} dB, is below the lowest, ${gainMin} dB. Exchange them.`)]
+}
+
+function knobFaults(knob: KnobTable | undefined, path: Path): Fault[] {
   const found: Fault[] = []
-  if (specs.gainMin > specs.gainMax) {
-    found.push(fault([...path, 'specs', 'gainMax'], 'range', `The highest gain, ${specs.gainMax} dB, is below the lowest, ${specs.gainMin} dB. Exchange them.`))
-  }
-  if (input.type === 'mic' && specs.ein === undefined) {
-    found.push(fault([...path, 'specs', 'ein'], 'missing', 'A microphone input needs its equivalent input noise in dBu. Give the printed one, or measure it.'))
-  }
-  input.knob?.forEach((mark, i) => {
-    const before = input.knob?.[i - 1]
+  knob?.forEach((mark, i) => {
+    const before = knob[i - 1]
     if (before && mark.position <= before.position) {
       found.push(fault([...path, 'knob', i, 'position'], 'order', `Knob position ${mark.position} does not lie above ${before.position}. List the positions from fully down to fully up, each once.`))
     }

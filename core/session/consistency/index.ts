@@ -26,6 +26,7 @@ export function consistencyFaults(raw: unknown): Fault[] {
     ...duplicates(strips, ['strips']),
     ...duplicateStages(strips),
     ...strips.flatMap((strip, i) => stripFaults(strip, shelf, ['strips', i])),
+    ...pairFaults(list(root.pairs), strips),
   ]
 }
 
@@ -56,4 +57,18 @@ function targetFaults(raw: unknown): Fault[] {
   const parsed = customTarget.safeParse(raw)
   if (!parsed.success || parsed.data.low < parsed.data.high) return []
   return [fault(['target', 'high'], 'range', `The window’s upper edge, ${parsed.data.high} dBFS, must lie above its lower edge, ${parsed.data.low} dBFS.`)]
+}
+
+/** A pair names two strips that are there, each strip in one pair at most. */
+function pairFaults(pairs: unknown[], strips: unknown[]): Fault[] {
+  const there = new Set(strips.map((strip) => record(strip).id))
+  const taken = new Set<unknown>()
+  return pairs.flatMap((pair, i) => (['left', 'right'] as const).flatMap((side) => {
+    const id = record(pair)[side]
+    if (typeof id !== 'string') return []
+    if (!there.has(id)) return [fault(['pairs', i, side], 'no-such-strip', `No strip has the id "${id.slice(0, 64)}". Name one that is there, or remove the pair.`)]
+    if (taken.has(id)) return [fault(['pairs', i, side], 'duplicate-id', `The strip "${id}" is paired already. A strip has one partner.`)]
+    taken.add(id)
+    return []
+  }))
 }

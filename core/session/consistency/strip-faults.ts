@@ -1,10 +1,9 @@
 import type { Fault } from '../fault'
-import { inForce } from '../field'
 import type { AudioInterface, Gear } from '../gear'
-import { kindTraits } from '../kind'
+import { domainsOf, kindWords } from '../kind'
 import type { Stage } from '../session'
 import { monitor, stage as stageSchema } from '../session'
-import { settingsOf } from '../settings'
+import { gainRange, hasSwitch, settingsOf } from '../settings'
 import type { Path } from './raw'
 import { fault, list, record } from './raw'
 
@@ -14,25 +13,33 @@ export type Shelf = ReadonlyMap<string, Gear | null>
 /** Faults of one strip: gear and ports that are not there, settings outside their range, an impossible order. */
 export function stripFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
   const stages = list(record(raw).stages)
-  const kinds = stages.map((stage) => shelf.get(String(record(stage).gear)) ?? null)
+  const placed: Placed[] = stages.map((stage) => ({ gear: shelf.get(String(record(stage).gear)) ?? null, port: String(record(stage).port) }))
   return [
     ...stages.flatMap((stage, i) => stageFaults(stage, shelf, [...path, 'stages', i])),
-    ...kinds.flatMap((gear, i) => orderFaults(gear, kinds, i, [...path, 'stages', i, 'gear'])),
-    ...outputFaults(record(raw).monitor, kinds, [...path, 'monitor', 'output']),
+    ...placed.flatMap((at, i) => orderFaults(at, placed[i - 1] ?? NOTHING, i, [...path, 'stages', i, 'gear'])),
+    ...outputFaults(record(raw).monitor, placed.map(({ gear }) => gear), [...path, 'monitor', 'output']),
   ]
 }
 
+interface Placed {
+  gear: Gear | null
+  port: string
+}
+const NOTHING: Placed = { gear: null, port: '' }
+
 /** A strip begins with a source, and each stage takes what the one before it gives. */
-function orderFaults(gear: Gear | null, strip: (Gear | null)[], i: number, path: Path): Fault[] {
-  if (!gear) return []
-  const { takes, name } = kindTraits[gear.kind]
+function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[] {
+  if (!at.gear) return []
+  const { takes } = domainsOf(at.gear, at.port)
+  const { name } = kindWords[at.gear.kind]
   if (i === 0) {
-    return takes === null ? [] : [fault(path, 'order', `A strip begins with a source, and "${gear.name}" is ${name}. Put the source first.`)]
+    return takes === null ? [] : [fault(path, 'order', `A strip begins with a source, and "${at.gear.name}" is ${name}. Put the source first.`)]
   }
-  const before = strip[i - 1]
-  if (!before || kindTraits[before.kind].gives === takes) return []
-  if (takes === null) return [fault(path, 'order', `"${gear.name}" is a source: it can only stand first. Give it a strip of its own.`)]
-  return [fault(path, 'order', `"${gear.name}" (${name}) takes ${WORDS[takes]}, but "${before.name}" before it gives ${WORDS[kindTraits[before.kind].gives]}. Put what is missing between them.`)]
+  if (!before.gear) return []
+  const { gives } = domainsOf(before.gear, before.port)
+  if (gives === takes) return []
+  if (takes === null) return [fault(path, 'order', `"${at.gear.name}" is a source: it can only stand first. Give it a strip of its own.`)]
+  return [fault(path, 'order', `"${at.gear.name}" (${name}) takes ${WORDS[takes]}, but "${before.gear.name}" before it gives ${WORDS[gives]}. Put what is missing between them.`)]
 }
 
 const WORDS = { sound: 'sound', analogue: 'an analogue signal', digital: 'a digital signal' } as const
@@ -55,34 +62,40 @@ function stageFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
   if (!parsed.success || !gear) return []
   const foreign = Object.keys(parsed.data.settings)
     .filter((key) => !(settingsOf[gear.kind] as readonly string[]).includes(key))
-    .map((key) => fault([...path, 'settings', key], 'unknown-key', `A ${kindTraits[gear.kind].word} has no setting "${key}". Remove it.`))
-  return [...foreign, ...(gear.kind === 'interface' ? portFaults(parsed.data, gear, path) : noPort(parsed.data, gear, path))]
+    .map((key) => fault([...path, 'settings', key], 'unknown-key', `${capital(kindWords[gear.kind].name)} has no setting "${key}". Remove it.`))
+  return [...foreign, ...portFaults(parsed.data, gear, path), ...gainFaults(parsed.data, gear, path), ...switchFaults(parsed.data, gear, path)]
 }
 
-function noPort(stage: Stage, gear: Gear, path: Path): Fault[] {
-  if (stage.port === undefined) return []
-  return [fault([...path, 'port'], 'no-such-port', `A ${kindTraits[gear.kind].word} has no ports. Remove "port".`)]
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
+
+function portFaults(stage: Stage, gear: Gear, path: Path): Fault[] {
+  if (gear.kind !== 'interface') {
+    return stage.port === undefined ? [] : [fault([...path, 'port'], 'no-such-port', `${capital(kindWords[gear.kind].name)} has no ports. Remove "port".`)]
+  }
+  const ports = gear.inputs.map((input) => `"${input.id}"`).slice(0, 12).join(', ')
+  if (stage.port === undefined) return [fault([...path, 'port'], 'missing', `"${gear.name}" has several inputs. Name one of ${ports}.`)]
+  if (gear.inputs.some((candidate) => candidate.id === stage.port)) return []
+  return [fault([...path, 'port'], 'no-such-port', `"${gear.name}" has no input "${stage.port}". Name one of ${ports}.`)]
 }
 
-function portFaults(stage: Stage, unit: AudioInterface, path: Path): Fault[] {
-  if (stage.port === undefined) {
-    return [fault([...path, 'port'], 'missing', `"${unit.name}" has several inputs. Name one of ${unit.inputs.map((input) => `"${input.id}"`).slice(0, 12).join(', ')}.`)]
-  }
-  const input = unit.inputs.find((candidate) => candidate.id === stage.port)
-  if (!input) {
-    return [fault([...path, 'port'], 'no-such-port', `"${unit.name}" has no input "${stage.port}". Name one of ${unit.inputs.map((each) => `"${each.id}"`).slice(0, 12).join(', ')}.`)]
-  }
-  const specs = inForce(input)
-  const { gain, phantom, pad } = stage.settings
-  const found: Fault[] = []
-  if (gain !== undefined && specs.gainMin <= specs.gainMax && (gain < specs.gainMin || gain > specs.gainMax)) {
-    found.push(fault([...path, 'settings', 'gain'], 'out-of-range', `Gain ${gain} dB is outside the range of this input, ${specs.gainMin} to ${specs.gainMax} dB. Set one inside it, or correct the range.`))
-  }
-  if (phantom && !input.phantom) {
-    found.push(fault([...path, 'settings', 'phantom'], 'not-available', 'This input cannot give phantom power. Switch it off here, or correct the input.'))
-  }
-  if (pad && specs.pad === 0) {
-    found.push(fault([...path, 'settings', 'pad'], 'not-available', 'This input has no pad. Switch it off here, or give the pad’s loss.'))
-  }
-  return found
+function gainFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] {
+  return (['gain', 'fader'] as const).flatMap((setting) => {
+    const value = settings[setting]
+    const range = gainRange(gear, port, setting)
+    if (value === undefined || range === null || range.gainMin > range.gainMax) return []
+    if (value >= range.gainMin && value <= range.gainMax) return []
+    return [fault([...path, 'settings', setting], 'out-of-range', `${capital(setting)} ${value} dB is outside the range of this input, ${range.gainMin} to ${range.gainMax} dB. Set one inside it, or correct the range.`)]
+  })
+}
+
+const MISSING = {
+  phantom: 'This input cannot give phantom power. Switch it off here, or correct the input.',
+  pad: 'This input has no pad. Switch it off here, or give the pad’s loss.',
+  lowCut: 'This has no low cut. Switch it off here, or give the corner frequency.',
+} as const
+
+function switchFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] {
+  return (['phantom', 'pad', 'lowCut'] as const)
+    .filter((setting) => settings[setting] && settingsOf[gear.kind].includes(setting) && !hasSwitch(gear, port, setting))
+    .map((setting) => fault([...path, 'settings', setting], 'not-available', MISSING[setting]))
 }

@@ -2,7 +2,9 @@ import { z } from '../z'
 import type { Values } from '../field'
 import { fields, measurements, number, numbers, numbersAnd } from '../field'
 import { bufferFramesField, sampleRateField } from '../system'
-import { id, name } from '../text'
+import { id } from '../text'
+import { common, plug, weighting } from './common'
+import { knobTable } from './knob'
 
 export const inputSpecs = fields({
   gainMin: { label: 'Lowest gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'What the knob says, or counts as, fully down.' },
@@ -31,26 +33,30 @@ export const latencySpecs = fields({
   fixed: { label: 'Fixed', unit: 'ms', min: 0, max: 1000, initial: 0, help: 'What does not change with the sample rate.' },
 })
 
-export const knobFields = fields({
-  position: { label: 'Knob position', unit: 'h', min: 7, max: 17, help: 'Hours on a clock face, 7 fully down to 17 (five o’clock) fully up.' },
-  gain: { label: 'Gain there', unit: 'dB', min: -60, max: 100, help: 'Gain read or measured at this position.' },
-})
-
 export const inputTypes = ['mic', 'line', 'instrument'] as const
 export const outputTypes = ['headphone', 'line', 'monitor'] as const
 export const directMonitoring = ['digital', 'analogue', 'none'] as const
 
-const input = z.strictObject({
+const analogueInput = z.strictObject({
   id,
   type: z.enum(inputTypes),
   phantom: z.boolean().default(false).describe('Whether this input can give 48 V.'),
   phantomBank: id.optional().describe('Inputs of one bank get their 48 V from one switch.'),
-  specs: numbersAnd(inputSpecs, {
-    einWeighting: z.enum(['A', 'Z']).default('A').describe('Weighting of the printed EIN; a measured EIN is A-weighted.'),
-  }),
+  plug: plug.optional(),
+  specs: numbersAnd(inputSpecs, { einWeighting: weighting }),
   measured: measurements(inputSpecs),
-  knob: z.array(numbers(knobFields)).max(100).optional().describe('Gain at marked knob positions, from fully down to fully up.'),
+  knob: knobTable,
 })
+
+/** An input that takes numbers from another unit: no gain, no converter, the other unit's clock or its own. */
+const digitalInput = z.strictObject({
+  id,
+  type: z.literal('digital'),
+  plug: plug.optional(),
+})
+
+/** Inputs stand in the order in which the recorder counts them. */
+const input = z.discriminatedUnion('type', [analogueInput, digitalInput])
 
 const output = z.strictObject({
   id,
@@ -63,7 +69,7 @@ const output = z.strictObject({
 export const audioInterface = z.strictObject({
   id,
   kind: z.literal('interface'),
-  name,
+  ...common,
   inputs: z.array(input).min(1).max(128),
   outputs: z.array(output).max(128).default([]),
   sampleRates: z.array(number(sampleRateField)).min(1).max(16).optional().describe('Sample rates that the unit offers, in Hz.'),
@@ -73,6 +79,7 @@ export const audioInterface = z.strictObject({
 })
 export type AudioInterface = z.infer<typeof audioInterface>
 export type InterfaceInput = z.infer<typeof input>
+export type AnalogueInput = z.infer<typeof analogueInput>
 export type InterfaceOutput = z.infer<typeof output>
 export type InputSpecs = Values<typeof inputSpecs>
 export type InterfaceLatency = Values<typeof latencySpecs>

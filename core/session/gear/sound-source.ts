@@ -1,7 +1,8 @@
 import { z } from '../z'
 import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
-import { id, name } from '../text'
+import { id } from '../text'
+import { common } from './common'
 
 export const soundSourceSpecs = fields({
   level: { label: 'Average', unit: 'dB SPL', min: 0, max: 160, help: 'At the stated distance, during the loudest rehearsed passage.' },
@@ -14,7 +15,7 @@ export const soundSourceSpecs = fields({
 export const soundSource = z.strictObject({
   id,
   kind: z.literal('sound-source'),
-  name,
+  ...common,
   specs: numbers(soundSourceSpecs),
   measured: measurements(soundSourceSpecs),
 })

@@ -1,0 +1,79 @@
+import type { Finding } from '../session'
+import { formatDecimal, formatShort } from '../units'
+import { connectorWords, fits } from './findings/joints'
+import { inPlug, outPlug, unbalancedGain } from './joint'
+import type { LevelClass } from './level-class'
+import { inputClass, outputClasses } from './level-class'
+import { inputImpedance, loadingGain, outputImpedance } from './loading'
+import type { PhantomUse } from './phantom'
+import type { ResolvedStage } from './resolve'
+
+/** What there is to know of the joint between two neighbours. */
+export interface Joint {
+  before: string
+  stage: string
+  /** The gravest of what is to be seen to there; `null` where nothing is. */
+  severity: Finding['severity'] | null
+  /** What is so, in words. */
+  facts: string[]
+  /** What is to be seen to, each with what to do. */
+  findings: Finding[]
+}
+
+const CLASS: Record<LevelClass, string> = { mic: 'microphone level', instrument: 'instrument level', line: 'line level' }
+
+/** The joints of a strip, from its stages, its findings and the session's phantom power. */
+export function describeJoints(stages: readonly ResolvedStage[], findings: readonly Finding[], phantom: readonly PhantomUse[]): Joint[] {
+  const classes = outputClasses(stages)
+  return stages.slice(1).map((to, i) => {
+    const from = stages[i] as ResolvedStage
+    const own = findings.filter((each) => each.joint && each.stage === to.id)
+    return {
+      before: from.id,
+      stage: to.id,
+      severity: (['stop', 'caution', 'note'] as const).find((severity) => own.some((each) => each.severity === severity)) ?? null,
+      facts: [levelFact(from, to, classes[i] ?? null), loadingFact(from, to), plugFact(from, to), phantomFact(from, to, phantom), powerFact(from, to)].filter((fact) => fact !== null),
+      findings: own,
+    }
+  })
+}
+
+function levelFact(from: ResolvedStage, to: ResolvedStage, gives: LevelClass | null): string | null {
+  if (from.kind === 'sound-source') return 'Sound, through the air.'
+  if (gives === null) return 'Numbers, not volts.'
+  const takes = inputClass(to)
+  return takes === null ? `${capital(CLASS[gives])}.` : `${capital(CLASS[gives])} into an input for ${CLASS[takes]}.`
+}
+
+function loadingFact(from: ResolvedStage, to: ResolvedStage): string | null {
+  const [source, load] = [outputImpedance(from), inputImpedance(to)]
+  if (!source || load === undefined) return null
+  return `${formatShort(source, 1)} Ω into ${formatShort(load, 1)} Ω, 1 : ${formatDecimal(load / source, 1)}; the joint loses ${formatDecimal(-loadingGain(source, load), 2)} dB.`
+}
+
+function plugFact(from: ResolvedStage, to: ResolvedStage): string | null {
+  const [out, into] = [outPlug(from), inPlug(to)]
+  if (!out?.connector || !into?.connector) return null
+  const loss = unbalancedGain(from, to)
+  return `${connectorWords[out.connector]} to ${connectorWords[into.connector]}${fits(from, to) ? '' : ', which do not fit'}${loss === 0 ? '' : `; one leg of two, ${formatDecimal(-loss, 2)} dB less`}.`
+}
+
+function phantomFact(from: ResolvedStage, to: ResolvedStage, phantom: readonly PhantomUse[]): string | null {
+  const use = phantom.find((each) => each.user.id === from.id)
+  if (!use) return null
+  const minds = { needed: 'needs 48 V', harmless: 'does not mind 48 V', harmful: 'can be harmed by 48 V' }[use.attitude]
+  if (use.blocked) return `"${from.gear.name}" ${minds}; this lead passes none.`
+  if (!use.supply) return `"${from.gear.name}" ${minds}; "${to.gear.name}" passes none on.`
+  const supplier = use.supply.stage.gear.name
+  return `"${from.gear.name}" ${minds}; "${supplier}" ${use.supply.can ? `supplies it, and it is ${use.supply.on ? 'on' : 'off'}` : 'cannot supply it'}. Switch with the outputs muted, and wait before plugging.`
+}
+
+/** Boxes with a mains or battery switch are switched on from the source towards the loudspeakers. */
+const POWERED = new Set<ResolvedStage['kind']>(['preamp', 'processor', 'desk-channel', 'link', 'interface', 'digital-input'])
+function powerFact(from: ResolvedStage, to: ResolvedStage): string | null {
+  if (!POWERED.has(from.kind) || !POWERED.has(to.kind) || from.gear.id === to.gear.id) return null
+  if ((from.kind === 'processor' && from.gear.domain === 'digital') || (to.kind === 'processor' && to.gear.domain === 'digital')) return null
+  return `Power: "${from.gear.name}" on before "${to.gear.name}", amplifiers and loudspeakers last; off the other way round.`
+}
+
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)

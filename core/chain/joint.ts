@@ -1,0 +1,47 @@
+import type { Plug } from '../session'
+import type { Db } from '../units'
+import { db } from '../units'
+import { inputImpedance, loadingGain, outputImpedance } from './loading'
+import type { ResolvedStage } from './resolve'
+import type { TwoPort } from './two-port'
+
+/** The socket that a stage gives its signal from; unknown where the file does not say. */
+export const outPlug = (stage: ResolvedStage): Plug | undefined => ('plugs' in stage.gear ? stage.gear.plugs?.out : undefined)
+
+/** The socket that a stage takes its signal with. */
+export function inPlug(stage: ResolvedStage): Plug | undefined {
+  if (stage.kind === 'interface' || stage.kind === 'digital-input') return stage.input.plug
+  return 'plugs' in stage.gear ? stage.gear.plugs?.in : undefined
+}
+
+/** One of two driven legs is half the voltage, 20 lg 2. */
+const ONE_LEG_OF_TWO = db(-20 * Math.log10(2))
+
+/**
+ * What an unbalanced input takes of a balanced output: one leg of two driven ones, −6.02 dB. An impedance-balanced
+ * output drives one leg only and loses nothing.
+ */
+export const unbalancedGain = (from: ResolvedStage, to: ResolvedStage): Db =>
+  (outPlug(from)?.balance === 'balanced' && inPlug(to)?.balance === 'one-leg' ? ONE_LEG_OF_TWO : db(0))
+
+/** A source's or microphone's own point shows it loaded; every other stage's shows its open-circuit level. */
+const showsItselfLoaded = (stage: ResolvedStage) => stage.kind === 'microphone' || stage.kind === 'electric-source'
+
+/** The gain (not above 0 dB) of the joint between two neighbours, as far as the stage before does not show it itself. */
+export function jointGain(from: ResolvedStage, to: ResolvedStage): Db {
+  const loading = showsItselfLoaded(from) ? 0 : loadingGain(outputImpedance(from), inputImpedance(to))
+  return db(loading + unbalancedGain(from, to))
+}
+
+/** A two-port with a joint before it: the joint's loss belongs to the input, before anything there can clip. */
+export function behindJoint(twoPort: TwoPort, joint: Db): TwoPort {
+  if (joint === 0) return twoPort
+  const { gain, inputCeiling, curve } = twoPort
+  return {
+    ...twoPort,
+    gain: db(gain + joint),
+    inputCeiling: inputCeiling === null ? null : (inputCeiling - joint) as typeof inputCeiling,
+    // The curve's thresholds are levels at the input's terminals; the joint's gain is added once, outside.
+    ...(curve && { curve: (level: number) => curve(level + joint) - joint }),
+  }
+}

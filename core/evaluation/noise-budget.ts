@@ -1,0 +1,100 @@
+import type { NoiseName } from '../chain/two-port'
+import { stripControls } from '../chain/gain-control'
+import { EIN_THERMAL } from '../chain/noise'
+import type { ResolvedStage } from '../chain/resolve'
+import { excessOf, gearById, resolveStrip } from '../chain/resolve'
+import { powerSum } from '../numeric/power'
+import type { Gear, Session, Strip } from '../session'
+import { applyChanges } from '../session'
+import { dbSpl, dbu, formatShort } from '../units'
+import { evaluateSession } from './evaluate-session'
+
+/** One noise at the end of a strip, and what it would be as a sound in the room. */
+export interface BudgetLine {
+  stage: string
+  name: NoiseName
+  gear: string
+  level: number
+  share: number
+  /** As loud as this sound at the source's place would be, dB SPL (A); `null` where the strip begins on a wire. */
+  inAir: number | null
+}
+
+/** A change that could be made, and the signal-to-noise ratio that it gains. */
+export interface Help {
+  words: string
+  /** dB; below zero it makes matters worse. */
+  snr: number
+}
+
+export interface NoiseBudget {
+  lines: BudgetLine[]
+  total: number | null
+  helps: Help[]
+}
+
+/** Every noise of a strip where it is recorded and referred back to the air, and what would help against it. */
+export function noiseBudget(session: Session, stripId: string): NoiseBudget {
+  const strip = session.strips.find((each) => each.id === stripId)
+  if (!strip) return { lines: [], total: null, helps: [] }
+  const alone: Session = { ...session, strips: [strip], pairs: undefined }
+  const evaluated = evaluateSession(alone).strips[0]
+  const [first, end] = [evaluated?.points[0], evaluated?.points.at(-1)]
+  if (!evaluated || !first || !end) return { lines: [], total: null, helps: [] }
+  const toAir = first.unit === 'dBSPL' ? first.average - end.average : null
+  const names = new Map(strip.stages.map((stage) => [stage.id, session.gear.find((item) => item.id === stage.gear)?.name ?? '']))
+  return {
+    lines: evaluated.noise.map(({ stage, name, level, share }) => ({
+      stage, name, gear: name === 'room' ? '' : names.get(stage) ?? '', level, share, inAir: toAir === null ? null : level + toAir,
+    })),
+    total: end.noise,
+    helps: helps(alone, strip, end.snr),
+  }
+}
+
+/** What 1 dB, half the distance and 3 dB are worth here. */
+function helps(session: Session, strip: Strip, now: number | null): Help[] {
+  if (now === null) return []
+  const gain = (changed: Session) => {
+    const snr = evaluateSession(changed).strips[0]?.points.at(-1)?.snr
+    return snr == null ? null : snr - now
+  }
+  const stages = resolveStrip(strip, gearById(session))
+  const tried: { words: string, session: Session | null }[] = [
+    ...stripControls(stages).map((control) => ({
+      words: `1 dB more ${control.setting} at ${stages.find((stage) => stage.id === control.stage)?.gear.name ?? ''}`,
+      session: control.value + 1 > control.range.gainMax ? null : applyChanges(session, [{ strip: strip.id, stage: control.stage, setting: control.setting, to: control.value + 1 }]),
+    })),
+    ...stages.flatMap((stage) => (stage.kind === 'sound-source' ? [{
+      words: `half the distance, ${formatShort(stage.distance / 2)} m`,
+      session: applyChanges(session, [{ strip: strip.id, stage: stage.id, setting: 'distance', to: stage.distance / 2 }]),
+    }] : [])),
+    { words: 'a room 3 dB quieter', session: session.room.ambient === undefined ? null : { ...session, room: { ...session.room, ambient: dbSpl(session.room.ambient - 3) } } },
+    ...stages.flatMap((stage) => {
+      const better = withBetterEin(session.gear, stage)
+      return better ? [{ words: `a preamp 3 dB better than ${stage.gear.name}`, session: { ...session, gear: better } }] : []
+    }),
+  ]
+  return tried
+    .flatMap(({ words, session: changed }) => {
+      const snr = changed && gain(changed)
+      return snr === null ? [] : [{ words, snr }]
+    })
+    .sort((a, b) => b.snr - a.snr)
+}
+
+/** The gear with one amplifier's own noise 3 dB lower, printed and measured alike; `null` where it has none. */
+function withBetterEin(gear: readonly Gear[], stage: ResolvedStage): Gear[] | null {
+  if (!('specs' in stage) || !('ein' in stage.specs) || stage.specs.ein === undefined) return null
+  // What the amplifier adds falls by 3 dB; the EIN holds its test resistor's noise besides, which does not.
+  const excess = excessOf(stage.specs.ein, stage.specs.einWeighting)
+  if (excess === null) return null
+  const ein = dbu(powerSum([{ level: excess - 3 }, { level: EIN_THERMAL }]) ?? 0)
+  const quieter = <T extends { specs: object, measured?: object | undefined }>(owner: T): T =>
+    ({ ...owner, specs: { ...owner.specs, ein, einWeighting: 'A' }, measured: owner.measured && { ...owner.measured, ein: undefined } })
+  return gear.map((item) => {
+    if (item.id !== stage.gear.id) return item
+    if (item.kind !== 'interface') return quieter(item as never)
+    return { ...item, inputs: item.inputs.map((input) => (stage.kind === 'interface' && input.id === stage.input.id && input.type !== 'digital' ? quieter(input) : input)) }
+  })
+}
