@@ -1,6 +1,6 @@
 import type { Ref } from 'vue'
 import { onScopeDispose, ref } from 'vue'
-import type { ResolvedInput } from '#core/chain/resolve'
+import type { GainControl } from '#core/chain/gain-control'
 import { nearestGain } from '#core/chain/settable-gain'
 import { applyChanges } from '#core/session'
 import { useSessionStore } from '~/stores/session'
@@ -13,19 +13,19 @@ const LARGE = 6
  * Setting a gain by hand: a drag shows every value at once and keeps the last on release, Esc takes it back,
  * a key sets and keeps at once.
  */
-export function useGainGesture(input: Ref<ResolvedInput>) {
+export function useGainGesture(control: Ref<GainControl>) {
   const store = useSessionStore()
   const view = useViewStore()
   const dragging = ref(false)
   let startGain = 0
 
-  const change = (gain: number) => applyGain(nearestGain(input.value.specs, gain))
+  const change = (gain: number) => applyGain(nearestGain(control.value.range, gain))
   const applyGain = (to: number) => (session: Parameters<typeof applyChanges>[0]) =>
-    applyChanges(session, [{ strip: view.strip?.id ?? '', stage: input.value.id, setting: 'gain', to }])
+    applyChanges(session, [{ strip: view.strip?.id ?? '', stage: control.value.stage, setting: control.value.setting, to }])
 
   function begin() {
     dragging.value = true
-    startGain = input.value.gain
+    startGain = control.value.value
     window.addEventListener('keydown', escape, true)
   }
   const drag = (by: number) => { if (dragging.value) store.preview(change(startGain + by)) }
@@ -50,11 +50,11 @@ export function useGainGesture(input: Ref<ResolvedInput>) {
   }
 
   function key(event: KeyboardEvent) {
-    const { gain, specs } = input.value
-    const step = specs.gainStep || 0.5
+    const { value, range } = control.value
+    const step = range.gainStep || 0.5
     const wanted: Record<string, number> = {
-      ArrowUp: gain + step, ArrowRight: gain + step, ArrowDown: gain - step, ArrowLeft: gain - step,
-      PageUp: gain + LARGE, PageDown: gain - LARGE, Home: specs.gainMin, End: specs.gainMax,
+      ArrowUp: value + step, ArrowRight: value + step, ArrowDown: value - step, ArrowLeft: value - step,
+      PageUp: value + LARGE, PageDown: value - LARGE, Home: range.gainMin, End: range.gainMax,
     }
     const to = wanted[event.key]
     if (to === undefined || event.ctrlKey || event.metaKey || event.altKey) return

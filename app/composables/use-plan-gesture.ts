@@ -4,7 +4,7 @@ import { applyChanges } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 
 export interface AppliedPlan {
-  settings: (PlannedSetting & { stripName: string })[]
+  settings: (PlannedSetting & { stripName: string, gearName: string, several: boolean })[]
 }
 
 const LABEL = 'Set for me'
@@ -18,9 +18,14 @@ export function usePlanGesture() {
   function apply() {
     const { committed, plan } = store
     if (!committed || !plan) return
-    const settings = plan.settings.map((setting) => ({
-      ...setting, stripName: committed.strips.find((strip) => strip.id === setting.strip)?.name ?? '',
-    }))
+    const settings = plan.settings.map((setting) => {
+      const strip = committed.strips.find((each) => each.id === setting.strip)
+      const gear = strip?.stages.find((stage) => stage.id === setting.stage)?.gear
+      return {
+        ...setting, stripName: strip?.name ?? '', gearName: committed.gear.find((item) => item.id === gear)?.name ?? '',
+        several: (plan.strips.find((each) => each.strip === setting.strip)?.gains.length ?? 0) > 1,
+      }
+    })
     store.edit(LABEL, (session) => applyChanges(session, plan.settings))
     applied.value = { settings }
   }

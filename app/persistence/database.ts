@@ -1,6 +1,6 @@
 import type { Table } from 'dexie'
 import Dexie from 'dexie'
-import type { Session } from '#core/session'
+import type { Gear, Session } from '#core/session'
 
 /** A kept session. Its key is the browser's own: a file imported twice makes two rows and keeps its id in both. */
 export interface SessionRow {
@@ -30,13 +30,24 @@ export interface MemoRow {
   value: string
 }
 
+/** An item of the gear shelf. */
+export interface ShelfRow {
+  id: string
+  item: Gear
+  updatedAt: number
+  /** Time of deletion, 0 while it is kept. */
+  deletedAt: number
+}
+
 export class RemetraDatabase extends Dexie {
   sessions!: Table<SessionRow, string>
   revisions!: Table<RevisionRow, [string, number]>
   memos!: Table<MemoRow, string>
+  shelf!: Table<ShelfRow, string>
 
   constructor(name = 'remetra') {
     super(name)
     this.version(1).stores({ sessions: 'key', revisions: '[key+number], key', memos: 'name' })
+    this.version(2).stores({ shelf: 'id' })
   }
 }

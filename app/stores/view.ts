@@ -3,12 +3,14 @@ import { computed, ref } from 'vue'
 import { verdict } from '#core/evaluation/verdict'
 import { useSessionStore } from './session'
 
-export type Reading = 'ceiling' | 'own' | 'table'
+export const readings = ['ceiling', 'own', 'table', 'noise', 'schools'] as const
+export type Reading = (typeof readings)[number]
 
-/** What the screen looks at: one strip of the open session, and how its section is read. */
+/** What the screen looks at: one strip of the open session, one of its stages, and how its section is read. */
 export const useViewStore = defineStore('view', () => {
   const open = useSessionStore()
   const wanted = ref<string | null>(null)
+  const stage = ref<string | null>(null)
   const reading = ref<Reading>('ceiling')
 
   const index = computed(() => Math.max(0, open.session?.strips.findIndex((strip) => strip.id === wanted.value) ?? 0))
@@ -20,6 +22,13 @@ export const useViewStore = defineStore('view', () => {
     const strips = open.session?.strips ?? []
     wanted.value = strips[(index.value + by + strips.length) % strips.length]?.id ?? null
   }
+  function nextReading() {
+    reading.value = readings[(readings.indexOf(reading.value) + 1) % readings.length] ?? 'ceiling'
+  }
 
-  return { reading, strip, evaluated, statements, select: (id: string) => { wanted.value = id }, step }
+  return {
+    reading, nextReading, strip, evaluated, statements, stage, step,
+    select: (id: string) => { wanted.value = id },
+    selectStage: (id: string) => { stage.value = id },
+  }
 })

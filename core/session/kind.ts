@@ -5,7 +5,7 @@ export type Domain = 'sound' | 'analogue' | 'digital'
 
 /** What a kind is called: as a heading, and in a sentence. */
 export const kindWords: Readonly<Record<GearKind, { title: string, name: string }>> = {
-  'sound-source': { title: 'Sound source', name: 'a sound source' },
+  'sound-source': { title: 'Source', name: 'a sound source' },
   'electric-source': { title: 'Electric source', name: 'an electric source' },
   'playback': { title: 'Playback', name: 'a playback' },
   'microphone': { title: 'Microphone', name: 'a microphone' },

@@ -4,12 +4,15 @@ import type { ChartConfiguration } from 'chart.js'
 import { Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { useColorMode } from '#imports'
+import type { GainControl } from '#core/chain/gain-control'
+import { stripControls } from '#core/chain/gain-control'
 import type { ResolvedStage } from '#core/chain/resolve'
 import type { Palette } from '~/charts/palette'
 import { readPalette } from '~/charts/palette'
 import { RULER, sectionChart } from '~/charts/section-chart'
 import { sectionDrawing } from '~/charts/section-drawing'
 import type { SectionModel } from '~/charts/section-model'
+import { controlName } from './control-name'
 import GainHandle from './GainHandle.vue'
 
 /** The strip as a river in section, with a handle on every gain. */
@@ -42,11 +45,18 @@ function place() {
 
 const pixelsPerDb = computed(() => area.value.height / (props.model.top - props.model.bottom))
 const columnWidth = computed(() => area.value.width / Math.max(1, props.model.columns.length))
-const handles = computed(() => props.stages.flatMap((stage, i) => {
+/** Below this a column has no room for a handle with its unit, px. */
+const NARROW = 130
+const controls = computed(() => stripControls(props.stages))
+const handles = computed(() => controls.value.flatMap((control) => {
+  const i = props.stages.findIndex((stage) => stage.id === control.stage)
   const column = props.model.columns[i]
-  if (stage.kind !== 'interface' || !column || stage.specs.gainMax <= stage.specs.gainMin) return []
-  return [{ stage, left: RULER + i * columnWidth.value, top: area.value.top + (props.model.top - column.peak) * pixelsPerDb.value }]
+  if (!column) return []
+  // A channel's fader stands a little behind its gain, where the signal meets it.
+  const shift = control.setting === 'fader' ? 0.3 * columnWidth.value : 0
+  return [{ control, key: `${control.stage} ${control.setting}`, left: RULER + i * columnWidth.value + shift, top: area.value.top + (props.model.top - column.peak) * pixelsPerDb.value }]
 }))
+const nameOf = (control: GainControl) => controlName(control, controls.value.length, props.stages)
 
 onMounted(async () => {
   if (!frame.value) return
@@ -70,7 +80,7 @@ onBeforeUnmount(() => chart?.destroy())
   <div ref="frame" class="relative h-full min-h-0">
     <canvas ref="canvas" role="img" :aria-label="summary" />
     <GainHandle
-      v-for="handle in handles" :key="handle.stage.id" :input="handle.stage" :pixels-per-db="pixelsPerDb"
+      v-for="handle in handles" :key="handle.key" :control="handle.control" :name="nameOf(handle.control)" :small="columnWidth < NARROW" :pixels-per-db="pixelsPerDb"
       :style="{ left: `${handle.left}px`, top: `${handle.top}px` }"
     />
   </div>

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { CircleAlert, Info, OctagonX } from '@lucide/vue'
-import type { Finding, SettingChange } from '#core/session'
-import { applyChanges } from '#core/session'
-import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
+import FindingAction from './FindingAction.vue'
 
 /** What is to be seen to on this strip, the gravest first, each with what to do. */
-const store = useSessionStore()
 const view = useViewStore()
 
 const kinds = {
@@ -14,10 +11,6 @@ const kinds = {
   caution: { word: 'See to', icon: CircleAlert, tone: 'border-l-4 border-l-rule' },
   note: { word: 'Note', icon: Info, tone: 'border-l border-l-line' },
 } as const
-
-const mend = (finding: Finding) => store.edit(`Mend: ${finding.code}`, (session) => applyChanges(session, finding.changes ?? []))
-/** Switching 48 V is done by hand at the box; here only the record of it is changed. */
-const button = (changes: readonly SettingChange[]) => (changes.some((change) => change.setting === 'phantom') ? 'It is done' : 'Do it')
 </script>
 
 <template>
@@ -29,9 +22,7 @@ const button = (changes: readonly SettingChange[]) => (changes.some((change) => 
       <li v-for="finding in view.evaluated?.findings" :key="finding.code + finding.message" class="plate px-2 py-1" :class="kinds[finding.severity].tone" :data-finding="finding.code">
         <details :open="finding.severity !== 'note' || finding.changes !== undefined" class="group">
           <summary class="cursor-pointer list-none truncate group-open:whitespace-normal"><component :is="kinds[finding.severity].icon" class="mr-1 inline size-3.5 align-[-2px]" aria-hidden="true" /><strong>{{ kinds[finding.severity].word }}.</strong> {{ finding.message }}</summary>
-          <p class="text-muted">{{ finding.action }}
-            <button v-if="finding.changes" type="button" class="action" @click="mend(finding)">{{ button(finding.changes) }}</button>
-          </p>
+          <p class="text-muted">{{ finding.action }} <FindingAction :finding="finding" /></p>
         </details>
       </li>
     </ul>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { MoveVertical } from '@lucide/vue'
 import { toRef } from 'vue'
-import type { ResolvedInput } from '#core/chain/resolve'
+import type { GainControl } from '#core/chain/gain-control'
 import { formatDecimal } from '#core/units'
 import { useGainGesture } from '~/composables/use-gain-gesture'
 
 /** A gain held at the step it makes in the section: dragging lifts or lowers everything behind it, dB for dB. */
-const props = defineProps<{ input: ResolvedInput, pixelsPerDb: number }>()
+const props = defineProps<{ control: GainControl, pixelsPerDb: number, name: string, small: boolean }>()
 
-const gesture = useGainGesture(toRef(props, 'input'))
+const gesture = useGainGesture(toRef(props, 'control'))
 let from = 0
 
 function down(event: PointerEvent) {
@@ -22,12 +22,12 @@ const move = (event: PointerEvent) => gesture.drag((from - event.clientY) / prop
 
 <template>
   <div
-    class="absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center gap-0.5 rounded-full border-2 border-change bg-sheet py-0.5 pr-2.5 pl-1 font-semibold text-change select-none print:hidden"
-    :class="gesture.dragging.value ? 'cursor-grabbing' : 'cursor-ns-resize'"
-    role="slider" tabindex="0" aria-label="Gain in the section" aria-orientation="vertical" data-gain-handle
-    :aria-valuemin="input.specs.gainMin" :aria-valuemax="input.specs.gainMax" :aria-valuenow="input.gain" :aria-valuetext="`${formatDecimal(input.gain, 1)} dB`"
+    class="absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center gap-0.5 rounded-full border-2 border-change bg-sheet font-semibold text-change select-none print:hidden"
+    :class="[gesture.dragging.value ? 'cursor-grabbing' : 'cursor-ns-resize', small ? 'px-1 text-[11px]' : 'py-0.5 pr-2.5 pl-1']"
+    role="slider" tabindex="0" :aria-label="`${name} in the section`" aria-orientation="vertical" data-gain-handle
+    :aria-valuemin="control.range.gainMin" :aria-valuemax="control.range.gainMax" :aria-valuenow="control.value" :aria-valuetext="`${formatDecimal(control.value, 1)} dB`"
     @pointerdown="down" @pointermove="move" @pointerup="gesture.end" @pointercancel="gesture.cancel" @keydown="gesture.key"
   >
-    <MoveVertical class="size-3.5" aria-hidden="true" /><span class="figure">{{ formatDecimal(input.gain, 1) }} dB</span>
+    <MoveVertical v-if="!small" class="size-3.5" aria-hidden="true" /><span class="figure">{{ formatDecimal(control.value, 1) }}<template v-if="!small"> dB</template></span>
   </div>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { targetWindow } from '#core/session'
 import { sectionModel } from '~/charts/section-model'
+import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import type { Reading } from '~/stores/view'
@@ -11,47 +12,57 @@ import FindingsPanel from './FindingsPanel.vue'
 import FloorPanel from './FloorPanel.vue'
 import NotesPanel from './NotesPanel.vue'
 import PathTable from './PathTable.vue'
-import StageCard from './StageCard.vue'
+import StageRow from './StageRow.vue'
+import StripHeading from './StripHeading.vue'
 import TargetPanel from './TargetPanel.vue'
 import TimingPanel from './TimingPanel.vue'
 
+const NoiseBudget = defineAsyncComponent(() => import('./NoiseBudget.vue'))
+const SchoolsTable = defineAsyncComponent(() => import('./SchoolsTable.vue'))
+const GearPicker = defineAsyncComponent(() => import('~/components/gear/GearPicker.vue'))
+const UpdateDialog = defineAsyncComponent(() => import('~/components/gear/UpdateDialog.vue'))
+
 const store = useSessionStore()
 const view = useViewStore()
-const { stages, planned } = useStripStages()
+const chain = useChainEdit()
+const { stages, isLong } = useStripStages()
 
 const readings: { value: Reading, text: string }[] = [
   { value: 'ceiling', text: 'Under the ceiling' }, { value: 'own', text: 'In its own unit' }, { value: 'table', text: 'Table' },
+  { value: 'noise', text: 'Noise budget' }, { value: 'schools', text: 'Schools' },
 ]
 const model = computed(() => sectionModel(
   view.evaluated?.points ?? [], view.reading === 'own' ? 'own' : 'ceiling',
   view.evaluated?.tightest?.stage ?? null, targetWindow(store.session?.target ?? 'peaks-18-12'),
 ))
 const unit = computed(() => {
-  const last = stages.value.at(-1)
-  return last?.kind === 'interface' ? last.gear : null
+  const last = stages.value.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
+  return last?.kind === 'interface' || last?.kind === 'digital-input' ? last.gear : null
 })
 const summary = computed(() => `Section of ${view.strip?.name}: ${[view.statements?.headroom, view.statements?.floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')}. The table has every figure.`)
+const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own')
 </script>
 
 <template>
-  <div v-if="view.strip && view.evaluated" class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_17rem] grid-rows-[minmax(0,1fr)] gap-4 pr-4 pl-2">
+  <div v-if="view.strip && view.evaluated" class="grid min-h-0 grow grid-rows-[minmax(0,1fr)] gap-4 pr-4 pl-2" :class="isLong ? 'grid-cols-[minmax(0,1fr)_15rem]' : 'grid-cols-[minmax(0,1fr)_17rem]'">
     <div class="flex min-h-0 min-w-0 flex-col">
-      <div class="flex items-center justify-between py-1.5 pl-13">
-        <h2 class="font-normal text-muted">Section of {{ view.strip.name }}</h2>
-        <div class="flex border border-rule" role="radiogroup" aria-label="How to read the section">
+      <div class="flex items-center justify-between gap-3 py-1.5 pl-13">
+        <StripHeading />
+        <div class="flex shrink-0 border border-rule" role="radiogroup" aria-label="How to read the section">
           <button
             v-for="each in readings" :key="each.value" type="button" role="radio" :aria-checked="view.reading === each.value"
             class="px-2 py-0.5" :class="view.reading === each.value ? 'bg-ink text-paper' : 'bg-sheet'" @click="view.reading = each.value"
           >{{ each.text }}</button>
         </div>
       </div>
-      <div class="min-h-56 grow basis-64 print:h-64">
-        <div v-if="view.reading === 'table'" class="pl-13"><PathTable :points="view.evaluated.points" :stages="stages" /></div>
-        <CrossSection v-else :model="model" :stages="stages" :summary="summary" />
+      <p v-if="chain.told.value" role="alert" class="mb-1 ml-13 flex justify-between gap-3 border border-rule bg-sheet px-2 py-1" data-told>{{ chain.told.value }} <button type="button" class="action" @click="chain.told.value = null">Close</button></p>
+      <div class="min-h-56 grow basis-64 print:h-64" :class="{ 'overflow-y-auto': !drawn }">
+        <CrossSection v-if="drawn" :model="model" :stages="stages" :summary="summary" />
+        <div v-else-if="view.reading === 'table'" class="pl-13"><PathTable :points="view.evaluated.points" :stages="stages" /></div>
+        <NoiseBudget v-else-if="view.reading === 'noise'" />
+        <SchoolsTable v-else />
       </div>
-      <div class="mt-1.5 ml-13 grid shrink-0 pb-3" :style="{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }">
-        <StageCard v-for="(stage, i) in stages" :key="stage.id" :number="i + 1" :stage="stage" :planned="planned(stage.id)" />
-      </div>
+      <StageRow />
     </div>
     <aside class="min-h-0 space-y-3 overflow-y-auto pt-2 pb-3 print:hidden" tabindex="0" aria-label="Target, findings, floor and timing">
       <TargetPanel />
@@ -60,5 +71,7 @@ const summary = computed(() => `Section of ${view.strip?.name}: ${[view.statemen
       <TimingPanel :unit="unit" />
       <NotesPanel />
     </aside>
+    <GearPicker v-if="chain.picking.value" />
+    <UpdateDialog v-if="chain.updating.value" />
   </div>
 </template>

@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { computed } from 'vue'
+import { gainControls } from '#core/chain/gain-control'
+import { gainToPosition, positionInWords } from '#core/chain/knob'
+import type { ResolvedStage } from '#core/chain/resolve'
 import { noiseWords } from '#core/evaluation/verdict'
+import { kindWords } from '#core/session'
 import { formatDecimal, formatShort } from '#core/units'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
@@ -14,13 +18,26 @@ const view = useViewStore()
 const { stages } = useStripStages()
 
 const statements = computed(() => (view.statements ? Object.values(view.statements) : []))
-const settings = computed(() => stages.value.map((stage) => ({
-  name: stage.gear.name,
-  words: stage.kind === 'sound-source' ? `${formatShort(stage.distance)} m from the capsule`
-    : stage.kind === 'interface'
-      ? `input ${stage.input.id}: gain ${formatShort(stage.gain, 1)} dB, 48 V ${stage.phantom ? 'on' : 'off'}, pad ${stage.pad ? 'in' : 'out'}`
-      : stage.gear.principle,
-})))
+const settings = computed(() => stages.value.map((stage) => ({ name: stage.gear.name, words: settingWords(stage) })))
+
+/** What is to be dialled in at a stage, in words. */
+function settingWords(stage: ResolvedStage): string {
+  if (stage.kind === 'sound-source') return `${formatShort(stage.distance)} m from the capsule`
+  const { gain, fader, phantom, pad, lowCut, tap, cable } = stage.settings
+  const knob = gainControls(stage).find((each) => each.setting === 'gain' && each.knob)
+  const position = knob?.knob && gainToPosition(knob.knob, knob.value)
+  const words = [
+    gain === undefined ? null : `gain ${formatShort(gain, 1)} dB${position ? ` (knob about ${positionInWords(position)})` : ''}`,
+    fader === undefined ? null : `fader ${formatShort(fader, 1)} dB`,
+    phantom === undefined ? null : `48 V ${phantom ? 'on' : 'off'}`,
+    pad === undefined ? null : `pad ${pad ? 'in' : 'out'}`,
+    lowCut === undefined ? null : `low cut ${lowCut ? 'in' : 'out'}`,
+    tap === undefined ? null : `taken ${tap} fader`,
+    cable === undefined ? null : `lead ${formatShort(cable, 1)} m`,
+  ].filter((each) => each !== null)
+  const port = stage.kind === 'interface' || stage.kind === 'digital-input' ? `input ${stage.input.id}: ` : ''
+  return port + (words.length > 0 ? words.join(', ') : kindWords[stage.gear.kind].title.toLowerCase())
+}
 </script>
 
 <template>

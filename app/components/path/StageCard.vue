@@ -1,25 +1,25 @@
 <script setup lang="ts">
 import type { ResolvedStage } from '#core/chain/resolve'
 import TextInput from '~/components/fields/TextInput.vue'
+import { kindWords } from '#core/session'
 import { useStageEdit } from '~/composables/use-stage-edit'
-import InputCard from './InputCard.vue'
-import MicrophoneCard from './MicrophoneCard.vue'
-import SourceCard from './SourceCard.vue'
+import StageBody from './StageBody.vue'
+import StageMenu from './StageMenu.vue'
 
-/** A stage under its column: what it is, how it is set, what is known of it. */
-const props = defineProps<{ stage: ResolvedStage, planned: number | null, number: number }>()
+/** A stage in full: what it is, how it is set, what is known of it. `wide` where it has the room of several columns. */
+const props = defineProps<{ stage: ResolvedStage, number: number, wide?: boolean }>()
 const edit = useStageEdit()
-
-const words = { 'sound-source': 'Source', 'microphone': 'Microphone', 'interface': 'Interface input' } as const
-const rename = (name: string) => edit.gear(props.stage.gear.id, props.stage.kind)('Name', (gear) => ({ ...gear, name }))
+const title = () => kindWords[props.stage.gear.kind].title
+const rename = (name: string) => edit.gear(props.stage.gear.id, props.stage.gear.kind)('Name', (gear) => ({ ...gear, name }))
 </script>
 
 <template>
-  <section :id="`stage-${stage.id}`" class="plate min-w-0 px-3 py-2" :aria-label="`${words[stage.kind]}: ${stage.gear.name}`">
-    <p class="text-xs text-muted">{{ number }} {{ words[stage.kind] }}</p>
-    <h3 class="mb-1 text-[15px]"><TextInput class="w-full" :value="stage.gear.name" :label="`Name of the ${words[stage.kind].toLowerCase()}`" :commit="rename" /></h3>
-    <SourceCard v-if="stage.kind === 'sound-source'" :stage="stage" />
-    <MicrophoneCard v-else-if="stage.kind === 'microphone'" :stage="stage" />
-    <InputCard v-else :stage="stage" :planned="planned" />
+  <section :id="`stage-${stage.id}`" class="plate min-w-0 px-3 py-2" :aria-label="`${title()}: ${stage.gear.name}`">
+    <div class="flex items-start justify-between gap-1 text-xs text-muted" data-drag>
+      <p class="cursor-grab truncate">{{ number }} {{ title() }}<strong v-if="stage.driven" class="text-ink"> · driven</strong></p>
+      <StageMenu :stage="stage" />
+    </div>
+    <h3 class="mb-1 text-[15px]"><TextInput class="w-full" :value="stage.gear.name" :label="`Name of the ${title().toLowerCase()}`" :commit="rename" /></h3>
+    <div :class="{ 'columns-3 gap-8 *:break-inside-avoid': wide }"><StageBody :stage="stage" /></div>
   </section>
 </template>

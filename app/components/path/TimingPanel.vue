@@ -17,7 +17,7 @@ const view = useViewStore()
 const edit = useStageEdit()
 
 const words: Record<RoutePartName, string> = {
-  'air': 'air', 'converter-in': 'A/D', 'safety-in': 'safety in', 'buffer-in': 'buffer in', 'plug-ins': 'plug-ins',
+  'air': 'air', 'link': 'link', 'converter-in': 'A/D', 'safety-in': 'safety in', 'buffer-in': 'buffer in', 'plug-ins': 'plug-ins',
   'buffer-out': 'buffer out', 'safety-out': 'safety out', 'converter-out': 'D/A', 'fixed': 'fixed',
 }
 const routeNames = { direct: 'Direct', software: 'Through the host' } as const

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { Plus, Trash2 } from '@lucide/vue'
 import { computed } from 'vue'
-import type { AudioInterface, InterfaceInput, InterfaceLatency, Specified } from '#core/session'
-import { bufferFramesField, inputSpecs, knobFields, latencySpecs, readTypedNumbers, sampleRateField } from '#core/session'
+import type { AnalogueInput, AudioInterface, InterfaceLatency, Specified } from '#core/session'
+import { bufferFramesField, inputSpecs, latencySpecs, readTypedNumbers, sampleRateField } from '#core/session'
 import { frames, hz } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
@@ -10,10 +9,12 @@ import SpecRow from '~/components/fields/SpecRow.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
+import KnobTable from '~/components/gear/KnobTable.vue'
+import PlugFields from '~/components/gear/PlugFields.vue'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 
 /** The whole interface: its driver, its clock, one of its inputs in full, and the marks at its gain knob. */
-const props = defineProps<{ unit: AudioInterface, input: InterfaceInput }>()
+const props = defineProps<{ unit: AudioInterface, input: AnalogueInput }>()
 const emit = defineEmits<{ close: [] }>()
 const edit = useStageEdit()
 
@@ -22,11 +23,10 @@ const directs = [{ value: 'digital', text: 'in its digital mixer' }, { value: 'a
 const latencyKeys = Object.keys(latencySpecs) as (keyof typeof latencySpecs)[]
 const noLatency = { converterIn: 0, converterOut: 0, safetyIn: 0, safetyOut: 0, buffersIn: 1, buffersOut: 1, fixed: 0 } as InterfaceLatency
 const latency = computed(() => props.unit.latency ?? noLatency)
-const knob = computed(() => props.input.knob ?? [])
 
 const editUnit = (label: string, part: Partial<AudioInterface>) =>
   edit.gear(props.unit.id, 'interface')(label, (unit) => ({ ...unit, ...part }))
-const editInput = (label: string, part: Partial<InterfaceInput>) =>
+const editInput = (label: string, part: Partial<AnalogueInput>) =>
   edit.input(props.unit.id, props.input.id)(label, (input) => ({ ...input, ...part }))
 const editSpecs = (label: string, change: <T extends Specified>(input: T) => T) =>
   edit.input(props.unit.id, props.input.id)(label, change)
@@ -44,15 +44,6 @@ function setBuffers(text: string) {
 const setLatency = (key: keyof InterfaceLatency) => (value: number | undefined) =>
   editUnit('Latency', { latency: { ...latency.value, [key]: value ?? 0 } })
 
-type Mark = NonNullable<InterfaceInput['knob']>[number]
-const setKnob = (marks: Mark[]) => editInput('Knob table', { knob: marks.length > 0 ? marks : undefined })
-const setMark = (i: number, part: { position?: number, gain?: number }) =>
-  setKnob(knob.value.map((mark, k) => (k === i ? { ...mark, ...part } as Mark : mark)))
-function addMark() {
-  const last = knob.value.at(-1)
-  const position = last ? Math.min(17, last.position + 1) : knobFields.position.min
-  setKnob([...knob.value, { position, gain: last?.gain ?? props.input.specs.gainMin } as Mark])
-}
 /** A fresh input beside the others, with this one’s figures. */
 function addInput() {
   const taken = new Set(props.unit.inputs.map((each) => each.id))
@@ -85,13 +76,8 @@ function addInput() {
             <span v-if="input.phantom">bank <TextInput class="w-14" label="Phantom bank" optional :value="input.phantomBank ?? ''" :commit="(bank) => editInput('Phantom bank', { phantomBank: bank || undefined })" /></span>
           </div>
           <SpecRow v-for="(field, key) in inputSpecs" :key="key" :owner="input" :spec="key" :field="field" :edit="editSpecs" />
-          <h4 class="mt-3 flex items-baseline justify-between border-t border-line pt-1 font-semibold">Marks at the gain knob <button type="button" class="action font-normal" @click="addMark"><Plus class="inline size-3.5" aria-hidden="true" /> Add a mark</button></h4>
-          <p v-if="knob.length === 0" class="text-muted">None. With two or more, a gain is shown as a knob position.</p>
-          <p v-for="(mark, i) in knob" :key="i" class="flex items-baseline justify-between py-px">
-            <NumberInput :value="mark.position" :field="knobFields.position" :name="`Mark ${i + 1}, position`" :step="0.25" :commit="(position) => setMark(i, { position })" />
-            <NumberInput :value="mark.gain" :field="knobFields.gain" :name="`Mark ${i + 1}, gain`" :commit="(gain) => setMark(i, { gain })" />
-            <button type="button" :aria-label="`Remove mark ${i + 1}`" @click="setKnob(knob.filter((_, k) => k !== i))"><Trash2 class="size-3.5" aria-hidden="true" /></button>
-          </p>
+          <PlugFields :plug="input.plug" name="Socket" :edit="(plug) => editInput('Socket', { plug })" />
+          <KnobTable :knob="input.knob" :lowest="input.specs.gainMin" :edit="(knob) => editInput('Knob table', { knob })" />
         </div>
       </div>
       <p class="mt-4 text-xs text-muted">Power order: sources, then the interface, amplifiers and loudspeakers last; off in the reverse order. Follow the makers’ instructions and local rules.</p>

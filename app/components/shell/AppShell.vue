@@ -2,6 +2,7 @@
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'
+import { useChainEdit } from '~/composables/use-chain-edit'
 import { useExchange } from '~/composables/use-exchange'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import type { Shortcut } from '~/composables/use-shortcuts'
@@ -17,6 +18,7 @@ import VerdictLine from './VerdictLine.vue'
 // What is not on the first screen is fetched when it is first wanted.
 const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
 const PasteDialog = defineAsyncComponent(() => import('./PasteDialog.vue'))
+const StripDialog = defineAsyncComponent(() => import('~/components/path/StripDialog.vue'))
 const PrintSheet = defineAsyncComponent(() => import('~/components/path/PrintSheet.vue'))
 
 /** What surrounds every place: the rail, the open session, the verdict, the notices and the keys. */
@@ -26,6 +28,7 @@ const library = useLibraryStore()
 const router = useRouter()
 const exchange = useExchange()
 const plan = usePlanGesture()
+const chain = useChainEdit()
 const theme = useColorMode()
 
 const dark = computed(() => theme.value === 'dark')
@@ -45,7 +48,6 @@ async function print() {
   window.print()
 }
 const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus()
-const readings = ['ceiling', 'own', 'table'] as const
 
 const shortcuts: Shortcut[] = [
   { keys: ['Ctrl+Z'], does: 'Undo', run: store.undo },
@@ -55,7 +57,11 @@ const shortcuts: Shortcut[] = [
   { keys: ['G'], does: 'Go to the gain', run: () => focusOn('[data-gain]') },
   { keys: ['↑', '↓'], does: 'Gain, a step; Page keys 6 dB, Home and End to the ends' },
   { keys: ['S'], does: 'Set for me', run: plan.apply },
-  { keys: ['V'], does: 'Read the section another way', run: () => { view.reading = readings[(readings.indexOf(view.reading) + 1) % readings.length] ?? 'ceiling' } },
+  { keys: ['V'], does: 'Read the section another way', run: view.nextReading },
+  { keys: ['A'], does: 'Add a strip', run: () => { chain.addingStrip.value = true } },
+  { keys: ['Alt+←', 'Alt+→'], does: 'Move the stage that has the focus' },
+  { keys: ['Insert', 'Delete'], does: 'Put a stage behind the one that has the focus; take it out' },
+  { keys: ['H'], does: 'Gear shelf', run: () => router.push('/shelf') },
   { keys: ['N'], does: 'New session', run: startNew },
   { keys: ['O'], does: 'Sessions', run: () => router.push('/sessions') },
   { keys: ['E'], does: 'Export', run: exchange.exportOpen },
@@ -104,6 +110,7 @@ useEventListener(window, 'paste', async (event) => {
     <PrintSheet v-if="store.session && (printed || onPaper)" class="hidden print:block" />
     <div v-if="dropping" class="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-2 border-dashed border-change bg-sheet/85 text-lg font-semibold">Drop the session file to open it</div>
     <KeysDialog v-if="keysOpen" :shortcuts="shortcuts" @close="keysOpen = false" />
+    <StripDialog v-if="chain.addingStrip.value" />
     <PasteDialog v-if="importOpen" @close="importOpen = false" />
   </div>
 </template>

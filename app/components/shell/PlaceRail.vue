@@ -1,26 +1,31 @@
 <script setup lang="ts">
-import { FolderOpen, Waypoints } from '@lucide/vue'
+import { FolderOpen, Library, Waypoints } from '@lucide/vue'
 import { NuxtLink } from '#components'
 import { useSessionStore } from '~/stores/session'
+import StripList from './StripList.vue'
 
-/** The places, in the order of the work. */
+/** The places, in the order of the work, and the strips that they are about. */
 const store = useSessionStore()
 </script>
 
 <template>
-  <nav class="flex w-22 shrink-0 flex-col border-r border-line print:hidden" aria-label="Places">
+  <div class="flex w-30 shrink-0 flex-col border-r border-line print:hidden">
     <p class="px-3 py-3.5 text-[15px] font-semibold">Remetra</p>
-    <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink>
-    <NuxtLink to="/sessions" class="place mt-auto mb-3" active-class="here"><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink>
-  </nav>
+    <nav class="flex shrink-0 flex-col" aria-label="Places">
+      <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink>
+      <NuxtLink to="/shelf" class="place" active-class="here"><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink>
+      <NuxtLink to="/sessions" class="place mb-2" active-class="here"><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink>
+    </nav>
+    <StripList v-if="store.session" />
+  </div>
 </template>
 
 <style scoped>
 .place {
   display: flex;
   align-items: center;
-  gap: 0.35rem;
-  padding: 0.9rem 0.4rem;
+  gap: 0.4rem;
+  padding: 0.5rem 0.5rem;
   color: var(--muted);
   border-left: 3px solid transparent;
 }

@@ -4,13 +4,11 @@ import { format } from 'date-fns'
 import { computed } from 'vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useSessionStore } from '~/stores/session'
-import { useViewStore } from '~/stores/view'
 
-/** The session’s name, its strips, whether it is kept, and what can be done with it as a whole. */
+/** The session’s name, whether it is kept, and what can be done with it as a whole. */
 defineProps<{ dark: boolean }>()
 const emit = defineEmits<{ exportFile: [], importFile: [], keys: [], theme: [], print: [] }>()
 const store = useSessionStore()
-const view = useViewStore()
 
 const state = computed(() => {
   if (store.trouble || store.conflict) return 'not kept'
@@ -22,14 +20,7 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
 
 <template>
   <header class="flex items-center gap-3 px-5 py-2">
-    <h1 class="max-w-64 min-w-28 text-[17px]"><TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" /></h1>
-    <nav class="flex min-w-0 gap-1.5 overflow-x-auto p-0.5" aria-label="Strips">
-      <button
-        v-for="strip in store.session?.strips" :key="strip.id" type="button" class="push shrink-0"
-        :class="{ 'border-change! font-semibold': strip.id === view.strip?.id }" :aria-current="strip.id === view.strip?.id ? 'true' : undefined"
-        @click="view.select(strip.id)"
-      >{{ strip.name }}</button>
-    </nav>
+    <h1 class="min-w-28 grow text-[17px]"><TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" /></h1>
     <div class="ml-auto flex shrink-0 items-center gap-3">
       <span class="text-muted" role="status" data-saved>{{ state }}</span>
       <button type="button" class="tool" :disabled="!store.undoLabel" :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="store.undo"><Undo2 class="size-4" aria-hidden="true" />Undo</button>

@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import type { Change, Finding } from '#core/session'
+import { useStageEdit } from '~/composables/use-stage-edit'
+
+/** Does what a finding advises, where a program can. */
+const props = defineProps<{ finding: Finding }>()
+const emit = defineEmits<{ done: [] }>()
+const edit = useStageEdit()
+
+function mend() {
+  edit.changes(`Mend: ${props.finding.code}`, props.finding.changes ?? [])
+  emit('done')
+}
+/** Switching 48 V is done by hand at the box; here only the record of it is changed. */
+const word = (changes: readonly Change[]) => (changes.some((change) => 'setting' in change && change.setting === 'phantom') ? 'It is done' : 'Do it')
+</script>
+
+<template>
+  <button v-if="finding.changes" type="button" class="action" @click="mend">{{ word(finding.changes) }}</button>
+</template>

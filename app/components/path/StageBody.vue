@@ -1,0 +1,19 @@
+<script setup lang="ts">
+import type { ResolvedStage } from '#core/chain/resolve'
+import DigitalInputCard from './DigitalInputCard.vue'
+import GearCard from './GearCard.vue'
+import InputCard from './InputCard.vue'
+import MicrophoneCard from './MicrophoneCard.vue'
+import SourceCard from './SourceCard.vue'
+
+/** What a stage is set to and what is known of it. */
+defineProps<{ stage: ResolvedStage }>()
+</script>
+
+<template>
+  <SourceCard v-if="stage.kind === 'sound-source'" :stage="stage" />
+  <MicrophoneCard v-else-if="stage.kind === 'microphone'" :stage="stage" />
+  <InputCard v-else-if="stage.kind === 'interface'" :stage="stage" />
+  <DigitalInputCard v-else-if="stage.kind === 'digital-input'" :stage="stage" />
+  <GearCard v-else :stage="stage" />
+</template>

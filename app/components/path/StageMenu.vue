@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Ellipsis } from '@lucide/vue'
+import { autoUpdate, flip, shift, useFloating } from '@floating-ui/vue'
+import { computed, ref } from 'vue'
+import type { ResolvedStage } from '#core/chain/resolve'
+import { useChainEdit } from '~/composables/use-chain-edit'
+
+/** What can be done with a stage as a whole. */
+const props = defineProps<{ stage: ResolvedStage }>()
+const chain = useChainEdit()
+
+const anchor = ref(null)
+const panel = ref(null)
+const { floatingStyles } = useFloating(anchor, panel, { placement: 'bottom-end', strategy: 'fixed', middleware: [flip(), shift({ padding: 8 })], whileElementsMounted: autoUpdate })
+
+const actions = computed(() => [
+  { words: 'Replace…', run: () => chain.openReplace(props.stage.id) },
+  { words: 'Insert before it…', run: () => chain.openInsert(chain.indexOf(props.stage.id)) },
+  { words: 'Insert behind it…', run: () => chain.openInsert(chain.indexOf(props.stage.id) + 1) },
+  { words: 'Move towards the source', run: () => chain.move(props.stage.id, -1) },
+  { words: 'Move towards the recorder', run: () => chain.move(props.stage.id, 1) },
+  { words: props.stage.driven ? 'Not overdriven on purpose' : 'Overdriven on purpose', run: () => chain.toggleDriven(props.stage.id) },
+  { words: 'Keep on the shelf', run: () => chain.keepOnShelf(props.stage.gear) },
+  ...(props.stage.gear.shelf ? [{ words: 'Update from the shelf…', run: () => chain.openUpdate(props.stage.gear) }] : []),
+  { words: 'Remove', run: () => chain.remove(props.stage.id) },
+])
+</script>
+
+<template>
+  <Menu as="div" class="print:hidden">
+    <MenuButton ref="anchor" class="hover:text-change" :aria-label="`What to do with ${stage.gear.name}`"><Ellipsis class="size-4" aria-hidden="true" /></MenuButton>
+    <MenuItems ref="panel" :style="floatingStyles" class="plate z-40 w-52 py-1 text-[13px] text-ink shadow-lg">
+      <MenuItem v-for="action in actions" :key="action.words" v-slot="{ active }">
+        <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-change text-on-change': active }" @click="action.run">{{ action.words }}</button>
+      </MenuItem>
+    </MenuItems>
+  </Menu>
+</template>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { onBeforeUnmount, ref, watch } from 'vue'
+import { useChainEdit } from '~/composables/use-chain-edit'
+import { useStripStages } from '~/composables/use-strip-stages'
+import { useViewStore } from '~/stores/view'
+import JointMark from './JointMark.vue'
+import StageCard from './StageCard.vue'
+import StageColumn from './StageColumn.vue'
+
+/**
+ * The stages under their columns, with the joints between them. They are moved by dragging their heads or with
+ * Alt and an arrow key; Delete takes one out, Insert puts one behind it.
+ */
+const view = useViewStore()
+const chain = useChainEdit()
+const { stages, joints, isLong, selected } = useStripStages()
+const row = ref<HTMLElement | null>(null)
+let sortable: { destroy: () => void } | null = null
+
+watch(row, async (element) => {
+  sortable?.destroy()
+  if (!element) return
+  const { default: Sortable } = await import('sortablejs')
+  sortable = Sortable.create(element, {
+    handle: '[data-drag]', draggable: '[data-stage]', animation: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120,
+    onEnd: ({ item, from, oldIndex = 0, newIndex = 0, oldDraggableIndex = 0, newDraggableIndex = 0 }) => {
+      // The library moved the element; the picture belongs to Vue, so it goes back before the session changes.
+      from.insertBefore(item, from.children[oldIndex + (oldIndex > newIndex ? 1 : 0)] ?? null)
+      const stage = stages.value[oldDraggableIndex]
+      if (stage && oldDraggableIndex !== newDraggableIndex) chain.moveTo(stage.id, newDraggableIndex)
+    },
+  })
+}, { flush: 'post' })
+onBeforeUnmount(() => sortable?.destroy())
+
+function keys(event: KeyboardEvent, stage: string) {
+  const typing = event.target instanceof HTMLElement && ['INPUT', 'SELECT', 'TEXTAREA'].includes(event.target.tagName)
+  const acts: Record<string, () => void> = event.altKey
+    ? { ArrowLeft: () => chain.move(stage, -1), ArrowRight: () => chain.move(stage, 1) }
+    : typing ? {} : { Delete: () => chain.remove(stage), Insert: () => chain.openInsert(chain.indexOf(stage) + 1) }
+  const act = acts[event.key]
+  if (!act) return
+  event.preventDefault()
+  act()
+}
+</script>
+
+<template>
+  <div class="relative mt-1.5 ml-13 shrink-0" :class="{ 'pb-3': !isLong }">
+    <div ref="row" class="grid" :style="{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }">
+      <div v-for="(stage, i) in stages" :key="stage.id" class="grid min-w-0" data-stage tabindex="-1" @keydown="keys($event, stage.id)" @focusin="view.selectStage(stage.id)">
+        <StageColumn v-if="isLong" :stage="stage" :number="i + 1" :selected="stage.id === selected?.id" @select="view.selectStage(stage.id)" />
+        <StageCard v-else :stage="stage" :number="i + 1" />
+      </div>
+    </div>
+    <div class="pointer-events-none absolute inset-x-0 top-0 print:hidden">
+      <div v-for="(joint, i) in joints" :key="joint.stage" class="pointer-events-auto absolute top-0" :style="{ left: `${(100 * (i + 1)) / stages.length}%` }"><JointMark :joint="joint" :number="i + 1" /></div>
+    </div>
+  </div>
+  <div v-if="isLong && selected" class="mt-1.5 ml-13 max-h-64 min-h-24 shrink overflow-y-auto pb-3 print:hidden" tabindex="0" aria-label="The selected stage in full">
+    <StageCard :key="selected.id" :stage="selected" :number="chain.indexOf(selected.id) + 1" wide />
+  </div>
+</template>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { onMounted, shallowRef } from 'vue'
+import type { Session } from '#core/session'
+import { addBundle, blankSession, copyStrip } from '#core/session'
+import ModalDialog from '~/components/shell/ModalDialog.vue'
+import { useChainEdit } from '~/composables/use-chain-edit'
+import { useSessionStore } from '~/stores/session'
+import type { Template } from '~/stores/templates'
+import { loadTemplates } from '~/stores/templates'
+import { useViewStore } from '~/stores/view'
+
+/** A further strip: from a template, as a copy, or from scratch. */
+const chain = useChainEdit()
+const store = useSessionStore()
+const view = useViewStore()
+const close = () => { chain.addingStrip.value = false }
+
+const ready = shallowRef<Awaited<ReturnType<typeof loadTemplates>> | null>(null)
+onMounted(async () => { ready.value = await loadTemplates() })
+
+function add(label: string, change: (session: Session) => Session) {
+  const before = store.committed?.strips.length ?? 0
+  chain.told.value = store.edit(label, change)
+  const added = store.committed?.strips[before]
+  if (added) view.select(added.id)
+  close()
+}
+function addTemplate(template: Template) {
+  const bundle = ready.value?.templateBundle(template)
+  if (bundle) add(`Add ${template.title}`, (session) => addBundle(session, bundle))
+}
+const addBlank = () => add('Add a strip', (session) => {
+  const { gear, strips } = blankSession('blank', 'Blank')
+  return addBundle(session, { gear, strips })
+})
+const addCopy = () => add('Copy the strip', (session) => copyStrip(session, view.strip?.id ?? ''))
+</script>
+
+<template>
+  <ModalDialog title="Add a strip" closing="Cancel" @close="close">
+    <div class="w-[40rem] pt-3">
+      <p class="flex gap-2">
+        <button type="button" class="push" @click="addCopy">Copy “{{ view.strip?.name }}”</button>
+        <button type="button" class="push" @click="addBlank">Source, microphone, interface</button>
+      </p>
+      <h3 class="mt-3 border-b border-line text-muted">Or from a template, with invented gear to be replaced by yours</h3>
+      <ul class="max-h-96 overflow-y-auto" tabindex="0" aria-label="Templates">
+        <li v-for="template in ready?.templates" :key="template.id">
+          <button type="button" class="block w-full px-1 py-1.5 text-left hover:bg-change-soft focus:bg-change-soft" :data-template="template.id" @click="addTemplate(template)">
+            <span class="font-semibold">{{ template.title }}</span><span v-if="template.strips.length > 1" class="text-muted"> · {{ template.strips.length }} strips</span>
+            <span class="block text-muted">{{ template.words }}</span>
+          </button>
+        </li>
+      </ul>
+    </div>
+  </ModalDialog>
+</template>

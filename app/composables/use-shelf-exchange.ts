@@ -1,0 +1,50 @@
+import { fileOpen, fileSave } from 'browser-fs-access'
+import Papa from 'papaparse'
+import { ref } from 'vue'
+import type { Fault, Gear, GearFileReading } from '#core/session'
+import { gearFromTable, gearToTable, readGearFile, writeGearFile } from '#core/session'
+import { useShelfStore } from '~/stores/shelf'
+
+/** Gear files in and out of the shelf, as JSON and as a table (CSV). */
+export function useShelfExchange() {
+  const shelf = useShelfStore()
+  const refusal = ref<{ name: string, faults: Fault[] } | null>(null)
+  const told = ref<string | null>(null)
+
+  function read(name: string, text: string): GearFileReading {
+    if (!/\.csv$/i.test(name)) {
+      try {
+        return readGearFile(JSON.parse(text.replace(/^\uFEFF/, '')))
+      } catch (error) {
+        return { ok: false, faults: [{ path: '', code: 'not-json', message: `The file is not JSON (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}). Choose a gear file, or a table with the ending .csv.` }] }
+      }
+    }
+    const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
+    return gearFromTable(data)
+  }
+
+  async function importText(name: string, text: string) {
+    const reading = read(name, text)
+    refusal.value = reading.ok ? null : { name, faults: reading.faults }
+    if (!reading.ok) return
+    const { added, same } = await shelf.take(reading.items)
+    told.value = `${added} ${added === 1 ? 'item' : 'items'} added${same > 0 ? `, ${same} already there` : ''}.`
+  }
+  async function chooseFile() {
+    try {
+      const file = await fileOpen({ extensions: ['.json', '.csv'], description: 'Gear file', id: 'remetra-gear' })
+      await importText(file.name, await file.text())
+    } catch (error) {
+      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
+    }
+  }
+  async function save(items: readonly Gear[], kind: 'json' | 'csv') {
+    const text = kind === 'json' ? writeGearFile(items) : `${Papa.unparse(gearToTable(items))}\r\n`
+    try {
+      await fileSave(new Blob([text], { type: kind === 'json' ? 'application/json' : 'text/csv' }), { fileName: `remetra-shelf.gear.${kind}`, extensions: [`.${kind}`], id: 'remetra-gear' })
+    } catch (error) {
+      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
+    }
+  }
+  return { refusal, told, chooseFile, importText, save }
+}
