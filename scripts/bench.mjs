@@ -44,14 +44,55 @@ for (let i = 0; i < 7; i++) {
   again.push(await usable(page, () => page.reload({ waitUntil: 'commit' })))
   await context.close()
 }
+const frames = await framesWhileDragging()
 await browser.close()
 stop()
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
 const gzip = readdirSync(`${root}.output/public/_nuxt`).filter((name) => name.endsWith('.js')).reduce((sum, name) => sum + gzipSync(readFileSync(`${root}.output/public/_nuxt/${name}`)).length, 0)
 line('first visit until the gain can be turned', `${median(first)} ms`, '1500 ms')
 line('a reload until the gain can be turned', `${median(again)} ms`, '1500 ms')
+line('a frame while a gain is dragged, median', `${median(frames).toFixed(1)} ms`)
+line('the longest of them', `${frames.at(-1).toFixed(1)} ms`, '16 ms')
 line('JavaScript of the first load, as sent', `${(bytes / 1000).toFixed(0)} kB`, '250 kB')
 line('all JavaScript of the build, gzip', `${(gzip / 1000).toFixed(0)} kB`)
+
+/**
+ * Drags a gain of the longest template and takes the time that each frame's script, layout and paint need, from the
+ * pointer's move to the task after the frame.
+ */
+async function framesWhileDragging() {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(address)
+  await page.waitForSelector('[data-gain-handle]')
+  await page.keyboard.press('a')
+  await page.locator('[data-template="two-units"]').click()
+  const handle = page.locator('[data-gain-handle]').first()
+  await page.waitForTimeout(800)
+  const { x, y, width, height } = await handle.boundingBox()
+  const [left, top] = [x + width / 2, y + height / 2]
+  await page.mouse.move(left, top)
+  await page.mouse.down()
+  await page.evaluate(() => {
+    window.frameTimes = []
+    window.addEventListener('pointermove', () => {
+      const from = performance.now()
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel()
+        channel.port1.onmessage = () => window.frameTimes.push(performance.now() - Math.max(from, frameStart))
+        const frameStart = performance.now()
+        channel.port2.postMessage(null)
+      })
+    }, true)
+  })
+  for (let i = 0; i < 120; i++) {
+    await page.mouse.move(left, top + 30 * Math.sin(i / 8))
+    await page.waitForTimeout(20)
+  }
+  await page.mouse.up()
+  const times = await page.evaluate(() => window.frameTimes)
+  await page.close()
+  return times.sort((a, b) => a - b)
+}
 
 async function usable(page, go) {
   const start = performance.now()

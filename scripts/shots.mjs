@@ -5,11 +5,33 @@ import { build, built, chromium, root, serve } from './steps.mjs'
 const folder = `${root}docs/screenshots`
 
 /** One picture a main view: how to get there from the demo, and in which theme. */
+const reading = (name) => (page) => page.getByRole('radio', { name }).click()
+async function template(page, id) {
+  await page.keyboard.press('a')
+  await page.locator(`[data-template="${id}"]`).click()
+}
 const views = [
   { name: 'path-light', theme: 'light' },
   { name: 'path-dark', theme: 'dark' },
   { name: 'path-own-unit', theme: 'light', go: (page) => page.keyboard.press('v') },
   { name: 'set-for-me', theme: 'light', go: (page) => page.keyboard.press('s') },
+  { name: 'long-chain', theme: 'light', go: async (page) => {
+    await template(page, 'two-units')
+    await page.getByRole('region', { name: 'Preamp: Grebe two-channel preamp, short' }).getByRole('button').first().click()
+  } },
+  { name: 'joint', theme: 'light', go: async (page) => {
+    await template(page, 'desk-into-two')
+    await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
+  } },
+  { name: 'schools', theme: 'light', go: reading('Schools') },
+  { name: 'noise-budget', theme: 'light', go: async (page) => {
+    await template(page, 'channel-strip')
+    await reading('Noise budget')(page)
+  } },
+  { name: 'gear-shelf', theme: 'light', go: async (page) => {
+    await page.keyboard.press('h')
+    await page.locator('[data-item="grebe"]').click()
+  } },
   { name: 'unit', theme: 'light', go: (page) => page.getByRole('button', { name: 'Unit…' }).click() },
   { name: 'sessions', theme: 'light', go: (page) => page.keyboard.press('o') },
 ]

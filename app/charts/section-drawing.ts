@@ -5,6 +5,9 @@ import type { SectionColumn, SectionModel } from './section-model'
 /** Pixels below which a piece of the picture has no room for its words. */
 const LEGIBLE = 15
 
+/** Pixels of width below which a column has no room for units beside its numbers. */
+const NARROW = 130
+
 export interface Scene {
   model: SectionModel
   palette: Palette
@@ -34,6 +37,7 @@ class Pen {
 
   x = (column: number) => this.chart.scales.x?.getPixelForValue(column) ?? 0
   y = (level: number) => this.chart.scales.y?.getPixelForValue(level) ?? 0
+  get narrow() { return this.width < NARROW }
   get top() { return this.chart.chartArea.top }
   get bottom() { return this.chart.chartArea.bottom }
 
@@ -111,10 +115,12 @@ function drawHeadroom(pen: Pen, column: SectionColumn, i: number) {
   pen.dimension(x, ceiling, peak, colour, true)
   // Where the band leaves no room under the ceiling, the words go below the band.
   const room = surge - ceiling
-  const at = room < LEGIBLE ? Math.max(pen.y(column.average), ceiling) + 12 : ceiling + room / 2
+  const below = Math.max(pen.y(column.average), ceiling) + 12
+  const at = room >= LEGIBLE ? ceiling + room / 2 : below + (pen.narrow ? 18 : 0)
   const bold = column.tightest || column.clipped
   pen.text(column.headroomText, x + 7, at, colour, { bold, size: bold ? 14 : 11.5 })
-  if (bold) pen.text(column.clipped ? 'clips' : 'tightest', x + 52, at, colour, { mono: false })
+  // Where there is no room beside the number, the word goes under it.
+  if (bold) pen.text(column.clipped ? 'clips' : 'tightest', x + (pen.narrow ? 7 : 52), at + (pen.narrow ? 14 : 0), colour, { mono: false })
   if (column.surgeText && room > 3.2 * LEGIBLE && pen.width > 130) {
     pen.text(`${column.surgeText} with the surge`, x + 7, at + 15, pen.palette.muted, { mono: false, size: 11 })
   }
@@ -125,18 +131,18 @@ function drawLevels(pen: Pen, column: SectionColumn, i: number) {
   const [peak, average] = [pen.y(column.peak), pen.y(column.average)]
   const inside = average - peak >= LEGIBLE
   if (average - peak >= 2.2 * LEGIBLE) pen.text(`peak ${column.peakText}`, x, peak + 9, pen.palette.onBody, { align: 'center' })
-  pen.text(column.averageText, x, inside ? average - 9 : average + 9, inside ? pen.palette.onBody : pen.palette.ink, { bold: true, align: 'center' })
+  pen.text(pen.narrow ? column.averageShort : column.averageText, x, inside ? average - 9 : average + 9, inside ? pen.palette.onBody : pen.palette.ink, { bold: true, align: 'center' })
 }
 
 function drawFloor(pen: Pen, column: SectionColumn, i: number) {
   if (column.noise === null || column.snrText === null) {
-    return pen.text(column.noiseText, pen.x(i + 0.5), pen.bottom - 10, pen.palette.muted, { align: 'center', mono: false })
+    return pen.text(pen.narrow ? column.noiseShort : column.noiseText, pen.x(i + 0.5), pen.bottom - 10, pen.palette.muted, { align: 'center', mono: false })
   }
   const x = pen.x(i) + pen.width * 0.82
   const [average, noise] = [pen.y(column.average), pen.y(column.noise)]
   pen.dimension(x, average + 4, noise, pen.palette.floor, false)
   pen.text(column.snrText, x - 6, (average + noise) / 2, pen.palette.floor, { align: 'right' })
-  plate(pen, column.noiseText, pen.x(i + 0.5), Math.min(pen.bottom - 10, noise + 14), pen.palette.floor)
+  plate(pen, pen.narrow ? column.noiseShort : column.noiseText, pen.x(i + 0.5), Math.min(pen.bottom - 10, noise + 14), pen.palette.floor)
   if (i === 0 && pen.bottom - noise > 3 * LEGIBLE) pen.text('noise bed, A-weighted', pen.x(0) + 8, pen.bottom - 9, pen.palette.floor, { mono: false, size: 11 })
 }
 

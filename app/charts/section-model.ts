@@ -15,8 +15,10 @@ export interface SectionColumn {
   noise: number | null
   ceilingText: string
   averageText: string
+  averageShort: string
   peakText: string
   noiseText: string
+  noiseShort: string
   headroomText: string | null
   surgeText: string | null
   snrText: string | null
@@ -77,8 +79,10 @@ function column(point: Point, zero: number, tightest: boolean): SectionColumn {
     noise: point.noise === null ? null : point.noise - zero,
     ceilingText: point.ceiling === null ? 'no limit given' : `${level(point.ceiling, 1)} ${unit}`,
     averageText: `${level(point.average, 1)} ${unit}`,
+    averageShort: level(point.average, 1),
     peakText: level(point.peak, 1),
     noiseText: point.noise === null ? 'no noise known' : `${level(point.noise, 1)} ${unit}(A)`,
+    noiseShort: point.noise === null ? '–' : level(point.noise, 1),
     headroomText: point.headroom === null ? null : formatDecimal(point.headroom, 1),
     surgeText: point.ceiling === null || point.surgePeak <= point.peak ? null : formatDecimal(point.ceiling - point.surgePeak, 1),
     snrText: point.snr === null ? null : formatDecimal(point.snr, 1),

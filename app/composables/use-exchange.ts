@@ -1,4 +1,3 @@
-import { fileOpen, fileSave } from 'browser-fs-access'
 import { ref } from 'vue'
 import { useRouter } from '#imports'
 import type { Fault } from '#core/session'
@@ -10,6 +9,9 @@ export interface Refusal {
   name: string
   faults: Fault[]
 }
+
+/** Fetched when the first file comes or goes. */
+const fileAccess = () => import('browser-fs-access')
 
 /** What the last import was refused for; shared by all ways in. */
 const refusal = ref<Refusal | null>(null)
@@ -42,6 +44,7 @@ export function useExchange() {
 
   async function chooseFile() {
     try {
+      const { fileOpen } = await fileAccess()
       await importFile(await fileOpen({ extensions: ['.json'], description: 'Session file', id: 'remetra' }))
     } catch (error) {
       if (!isAbort(error)) throw error
@@ -52,6 +55,7 @@ export function useExchange() {
     if (!open.committed) return
     const blob = new Blob([writeSession(open.committed)], { type: 'application/json' })
     try {
+      const { fileSave } = await fileAccess()
       await fileSave(blob, { fileName: `${fileName(open.committed.name)}.session.json`, extensions: ['.json'], id: 'remetra' })
     } catch (error) {
       if (!isAbort(error)) throw error

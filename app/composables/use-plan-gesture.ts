@@ -2,6 +2,7 @@ import { ref, watch } from 'vue'
 import type { PlannedSetting } from '#core/plan/plan-session'
 import { applyChanges } from '#core/session'
 import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
 
 export interface AppliedPlan {
   settings: (PlannedSetting & { stripName: string, gearName: string, several: boolean })[]
@@ -14,6 +15,7 @@ const applied = ref<AppliedPlan | null>(null)
 
 export function usePlanGesture() {
   const store = useSessionStore()
+  const view = useViewStore()
 
   function apply() {
     const { committed, plan } = store
@@ -27,7 +29,9 @@ export function usePlanGesture() {
       }
     })
     store.edit(LABEL, (session) => applyChanges(session, plan.settings))
-    applied.value = { settings }
+    // What is on the screen is told first.
+    const own = (setting: { strip: string }) => (setting.strip === view.strip?.id ? 0 : 1)
+    applied.value = { settings: settings.sort((a, b) => own(a) - own(b)) }
   }
   function takeBack() {
     if (store.undoLabel === LABEL) store.undo()

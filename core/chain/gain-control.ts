@@ -1,5 +1,4 @@
 import type { GainRange, KnobTable } from '../session'
-import { gainRange } from '../session'
 import type { ResolvedStage } from './resolve'
 
 /** A gain that a hand can turn: a knob, a fader, a slider. */
@@ -17,20 +16,26 @@ export interface GainControl {
 
 /** The gains of a stage, in the order in which the signal meets them; those that cannot move are none. */
 export function gainControls(stage: ResolvedStage): GainControl[] {
-  const port = stage.kind === 'interface' ? stage.input.id : undefined
-  const domain = isDigital(stage) ? 'digital' as const : 'analogue' as const
-  const isSystemSlider = stage.kind === 'fader' && stage.gear.place === 'system'
-  const knob = stage.kind === 'interface' ? stage.input.knob : 'knob' in stage.gear ? stage.gear.knob : undefined
+  const { gain, fader, tap } = stage.settings
+  if (gain === undefined || stage.kind === 'digital-input' || stage.kind === 'sound-source') return []
+  const { specs } = stage
   const found: GainControl[] = []
-  for (const setting of ['gain', 'fader'] as const) {
-    const range = gainRange(stage.gear, port, setting)
-    const value = stage.settings[setting]
-    if (!range || value === undefined || range.gainMax <= range.gainMin) continue
-    // A direct output before the fader does not hear it.
-    if (setting === 'fader' && stage.settings.tap === 'pre') continue
-    found.push({ stage: stage.id, setting, value, range, locked: stage.locked.includes(setting), domain, isSystemSlider, ...(setting === 'gain' && { knob }) })
+  if ('gainMin' in specs && specs.gainMax > specs.gainMin) {
+    const knob = stage.kind === 'interface' ? stage.input.knob : 'knob' in stage.gear ? stage.gear.knob : undefined
+    found.push(control(stage, 'gain', gain, specs, knob))
+  }
+  // A direct output before the fader does not hear it.
+  if (fader !== undefined && 'faderMin' in specs && tap !== 'pre') {
+    found.push(control(stage, 'fader', fader, { gainMin: specs.faderMin, gainMax: specs.faderMax, gainStep: 0 }, undefined))
   }
   return found
+}
+
+function control(stage: ResolvedStage, setting: 'gain' | 'fader', value: number, range: GainRange, knob: KnobTable | undefined): GainControl {
+  return {
+    stage: stage.id, setting, value, range, knob, locked: stage.locked.includes(setting),
+    domain: isDigital(stage) ? 'digital' : 'analogue', isSystemSlider: stage.kind === 'fader' && stage.gear.place === 'system',
+  }
 }
 
 /** Whether a gain of this stage is worked in numbers: behind a converter. An interface input's stands before its own. */
@@ -40,8 +45,7 @@ const isDigital = (stage: ResolvedStage): boolean =>
 export const stripControls = (stages: readonly ResolvedStage[]): GainControl[] => stages.flatMap(gainControls)
 
 /** The gain that one turns last: the nearest to the recorder in analogue, or behind the converter where there is no other. */
-export function lastControl(stages: readonly ResolvedStage[]): GainControl | null {
-  const controls = stripControls(stages)
+export function lastControl(controls: readonly GainControl[]): GainControl | null {
   return controls.findLast((each) => each.domain === 'analogue' && !each.locked)
     ?? controls.findLast((each) => !each.locked)
     ?? controls.at(-1)

@@ -2,6 +2,8 @@ import type { Contribution, Point } from '../chain/cascade'
 import { cascade, tightest } from '../chain/cascade'
 import { compileStrip } from '../chain/compile'
 import { chainFindings } from '../chain/findings'
+import { stripControls } from '../chain/gain-control'
+import { outputClasses } from '../chain/level-class'
 import type { PhantomUse } from '../chain/phantom'
 import { phantomUses } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
@@ -45,7 +47,7 @@ function evaluateStrip(session: Session, strip: Strip, stages: ResolvedStage[], 
   const { points, noise } = cascade(programme, twoPorts)
   const timing = routeInputs(session, strip, stages)
   const findings = [
-    ...chainFindings({ session, strip, stages, points, noise, target: targetWindow(session.target), phantom, own: phantom.filter((use) => use.strip === strip.id) }),
+    ...chainFindings({ session, strip, stages, points, noise, controls: stripControls(stages), classes: outputClasses(stages), target: targetWindow(session.target), phantom, own: phantom.filter((use) => use.strip === strip.id) }),
     ...(timing ? timingFindings(timing.stage, timing.inputs) : []),
   ]
   return {

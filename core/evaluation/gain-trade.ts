@@ -1,4 +1,4 @@
-import { lastControl } from '../chain/gain-control'
+import { lastControl, stripControls } from '../chain/gain-control'
 import { gearById, resolveStrip } from '../chain/resolve'
 import type { Session } from '../session'
 import { applyChanges } from '../session'
@@ -22,7 +22,7 @@ const LEAST = 0.1
  */
 export function gainTrade(session: Session, stripId: string, wished: number): GainTrade | null {
   const strip = session.strips.find((each) => each.id === stripId)
-  const control = strip && lastControl(resolveStrip(strip, gearById(session)))
+  const control = strip && lastControl(stripControls(resolveStrip(strip, gearById(session))))
   if (!strip || !control) return null
   const gain = Math.min(wished, control.range.gainMax - control.value)
   if (gain < LEAST) return null

@@ -68,7 +68,9 @@ function reasonFor({ limit }: Allotment, points: readonly Point[], target: Targe
   const reading = end?.unit === 'dBFS' ? `${READS[target.reads]} then reads ${formatDecimal(readingOf(end, target.reads), 1)} dBFS; the target aims at ${formatDecimal(target.aim, 1)}` : 'The strip reaches no recorder'
   switch (limit.by) {
     case 'target': return `${reading}, rounded down to the gain’s step.`
-    case 'highest': return `${reading}, but this is the highest gain of the input.`
+    case 'highest': return end && end.unit === 'dBFS' && windowError(end, target) >= 0
+      ? 'As early as can be: this is its highest gain.'
+      : `${reading}, but this is the highest gain of the input.`
     case 'lowest': return `${reading}, but this is the lowest gain of the input.`
     case 'locked': return 'Locked.'
     case 'zero mark': return 'Left where it is: behind the converter no gain betters anything.'

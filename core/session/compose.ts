@@ -18,8 +18,8 @@ export function addBundle(session: Session, bundle: Bundle): Session {
   const gearNames = new Map<string, string>()
   const added: Gear[] = []
   for (const item of bundle.gear) {
-    const same = session.gear.find((each) => each.id === item.id && JSON.stringify(each) === JSON.stringify(item))
-    const id = same ? item.id : free(item.id, gearIds)
+    const same = session.gear.find((each) => values(each) === values(item))
+    const id = same ? same.id : free(item.id, gearIds)
     gearNames.set(item.id, id)
     gearIds.add(id)
     if (!same) added.push({ ...item, id })
@@ -48,6 +48,8 @@ export function addBundle(session: Session, bundle: Bundle): Session {
     ...(pairs && pairs.length > 0 && { pairs: [...session.pairs ?? [], ...pairs] }),
   }
 }
+
+const values = (item: Gear) => JSON.stringify({ ...item, id: '' })
 
 /** A strip with all its stages once more; the gear is shared. */
 export function copyStrip(session: Session, stripId: string): Session {

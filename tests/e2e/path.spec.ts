@@ -208,7 +208,7 @@ test('on paper: settings, levels, noise and findings, without the screen’s con
   await page.emulateMedia({ media: 'print' })
   const sheet = page.getByRole('article')
   await expect(sheet).toBeVisible()
-  await expect(sheet).toContainText('input mic1: gain 35 dB, 48 V on, pad out')
+  await expect(sheet).toContainText('input mic1: gain 35 dB (knob about a quarter past one), 48 V on, pad out')
   await expect(sheet).toContainText('Net loft, evening: Narrator')
   await expect(page.getByRole('button', { name: 'Set for me' })).toBeHidden()
 })

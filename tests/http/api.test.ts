@@ -1,6 +1,7 @@
 import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoSession } from '#demo/index'
+import { templates, templateSession } from '#demo/templates'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
 import { serve } from '../../scripts/steps.mjs'
@@ -44,6 +45,10 @@ describe('the HTTP door, over a real socket', () => {
     const plan = await (await post('plan', JSON.stringify(demo))).json()
     expect(plan).toEqual(JSON.parse(JSON.stringify(planSession(demo))))
     expect(plan.settings[0]).toMatchObject({ strip: 'narrator', stage: 'n3', setting: 'gain', from: 35, to: 39 })
+  })
+  it.each(templates.map((each) => [each.id, each] as const))('answers for the chain "%s" what the core answers', async (_, template) => {
+    const session = templateSession(template)
+    expect(await evaluate(session)).toEqual(JSON.parse(JSON.stringify(evaluateSession(session))))
   })
   it('gives the JSON Schema of the file', async () => {
     const response = await fetch(`${server.address}/api/schema/session`)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import type { Finding } from '#core/session'
+import type { Finding, SettingChange } from '#core/session'
 import { applyChanges, readSession } from '#core/session'
 import { example1, input, strip, valid, withAt } from '../support/sessions'
 
@@ -72,7 +72,7 @@ describe('findings, each with what to do', () => {
   })
   it('a pad that is not needed comes out with the gain set again to the same aim', () => {
     const found = find(change([[...settings, 'pad'], true]), 'pad-not-needed')
-    expect(found?.changes?.map((each) => each.to)).toEqual([false, 39])
+    expect(found?.changes?.map((each) => (each as SettingChange).to)).toEqual([false, 39])
     expect(find(example1(), 'pad-not-needed')).toBeUndefined()
   })
   it('a pad costs signal-to-noise where the preamp sets the floor: it stands before the preamp', () => {
@@ -153,7 +153,7 @@ describe('phantom power', () => {
     expect(endangered?.changes).toBeUndefined()
     expect(endangered?.action).toContain('"Ribbon"')
     const condenser = (example1().gear as object[])[1] as object
-    expect(find(off(pair(['A', 'A'], condenser)), 'phantom-missing', 0)?.changes?.map((each) => each.stage)).toEqual(['one-input', 'two-input'])
+    expect(find(off(pair(['A', 'A'], condenser)), 'phantom-missing', 0)?.changes?.map((each) => (each as SettingChange).stage)).toEqual(['one-input', 'two-input'])
   })
   it('useless for one that does not mind it: a note', () => {
     expect(find(change([['gear', 1, 'phantom'], 'harmless']), 'phantom-unneeded')?.severity).toBe('note')

@@ -43,13 +43,13 @@ async function nudge(event: KeyboardEvent, direction: number) {
   <span class="relative inline-flex items-baseline gap-1">
     <input
       :id="id"
-      class="field-number figure w-12 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
+      class="field-number figure min-w-12 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
       type="text" inputmode="decimal" autocomplete="off" spellcheck="false"
       :aria-label="`${name ?? field.label}, ${field.unit}`"
       :aria-invalid="refusal !== null" :aria-describedby="refusal ? `${id}-why` : undefined"
       :title="`${field.help} ${rangeInWords(field)}`"
       :placeholder="field.optional ? 'none' : undefined"
-      :value="shown"
+      :value="shown" :style="{ width: `${shown.length + 1.5}ch` }"
       @focus="($event.target as HTMLInputElement).select()"
       @input="type"
       @blur="take" @keydown.enter.prevent="take" @keydown.esc="giveBack"

@@ -52,9 +52,11 @@ const handles = computed(() => controls.value.flatMap((control) => {
   const i = props.stages.findIndex((stage) => stage.id === control.stage)
   const column = props.model.columns[i]
   if (!column) return []
-  // A channel's fader stands a little behind its gain, where the signal meets it.
-  const shift = control.setting === 'fader' ? 0.3 * columnWidth.value : 0
-  return [{ control, key: `${control.stage} ${control.setting}`, left: RULER + i * columnWidth.value + shift, top: area.value.top + (props.model.top - column.peak) * pixelsPerDb.value }]
+  const level = (of: number) => area.value.top + (props.model.top - of) * pixelsPerDb.value
+  const left = RULER + i * columnWidth.value
+  const key = `${control.stage} ${control.setting}`
+  // A channel's gain is met at its joint, its fader behind: there it hangs under the band.
+  return control.setting === 'gain' ? [{ control, key, left, top: level(column.peak) }] : [{ control, key, left: left + columnWidth.value / 2, top: level(column.average) + 16 }]
 }))
 const nameOf = (control: GainControl) => controlName(control, controls.value.length, props.stages)
 

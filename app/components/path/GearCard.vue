@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
 import type { Specified } from '#core/session'
 import { specFields } from '#core/session'
@@ -7,16 +7,18 @@ import SelectInput from '~/components/fields/SelectInput.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'
 import { choicesOf } from '~/components/gear/choices'
 import { useStageEdit } from '~/composables/use-stage-edit'
-import BlocksEditor from './BlocksEditor.vue'
 import StageGains from './StageGains.vue'
 import StageSwitches from './StageSwitches.vue'
+
+const BlocksEditor = defineAsyncComponent(() => import('./BlocksEditor.vue'))
 
 /** Any box that needs no card of its own: its gains, its switches, what it is and what is known of it. */
 const props = defineProps<{ stage: Exclude<ResolvedStage, { kind: 'interface' | 'digital-input' }> }>()
 const edit = useStageEdit()
 
 const choices = computed(() => choicesOf(props.stage.gear))
-const fields = computed(() => specFields[props.stage.kind])
+/** A slope without a low cut is nothing to fill in. */
+const fields = computed(() => Object.entries(specFields[props.stage.kind]).filter(([key]) => key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined)))
 const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
   edit.gear(props.stage.gear.id, props.stage.kind)(label, (gear) => change(gear as never) as never)
 const choose = (key: string, label: string) => (value: string) =>
@@ -29,5 +31,5 @@ const choose = (key: string, label: string) => (value: string) =>
   </StageSwitches>
   <StageGains :stage="stage" />
   <BlocksEditor v-if="stage.kind === 'processor'" :processor="stage.gear" />
-  <SpecRow v-for="(field, key) in fields" :key="key" :owner="(stage.gear as Specified)" :spec="key" :field="field" :edit="editSpecs" />
+  <SpecRow v-for="[key, field] in fields" :key="key" :owner="(stage.gear as Specified)" :spec="key" :field="field" :edit="editSpecs" />
 </template>

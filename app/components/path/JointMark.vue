@@ -28,7 +28,7 @@ const state = computed(() => {
       :aria-label="`Joint ${number}: ${state.word}`" :data-joint="joint.severity ?? 'fits'"
     ><component :is="state.icon" class="size-3" aria-hidden="true" /></PopoverButton>
     <PopoverPanel ref="panel" v-slot="{ close }" :style="floatingStyles" class="plate z-40 w-80 space-y-1.5 p-3 text-left shadow-lg">
-      <h4 class="font-semibold">Joint {{ number }}: {{ state.word }}</h4>
+      <h3>Joint {{ number }}: {{ state.word }}</h3>
       <div v-for="finding in joint.findings" :key="finding.code + finding.message" class="border-l-2 pl-2" :class="finding.severity === 'note' ? 'border-rule' : 'border-ceiling'">
         <p>{{ finding.message }}</p>
         <p class="text-muted">{{ finding.action }} <FindingAction :finding="finding" @done="close()" /></p>

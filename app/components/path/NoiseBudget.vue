@@ -28,16 +28,16 @@ const width = (level: number) => `${Math.max(0.5, (100 * (level - span.value.bot
       <caption class="sr-only">Noises of the strip, the loudest first</caption>
       <thead>
         <tr class="border-b border-ink">
-          <th scope="col" class="py-1 text-left font-semibold">Noise</th><th scope="col" class="w-[38%] text-left font-semibold"><span class="sr-only">Level as a bar</span></th>
-          <th scope="col" class="pl-2 font-semibold">{{ unit }}</th><th scope="col" class="pl-2 font-semibold">Share</th><th scope="col" class="pl-2 font-semibold">In the air, dBA</th>
+          <th scope="col" class="py-1 text-left font-semibold">Noise</th><th scope="col" class="w-[24%] text-left font-semibold"><span class="sr-only">Level as a bar</span></th>
+          <th scope="col" class="pl-2 font-semibold">{{ unit }}</th><th scope="col" class="pl-2 font-semibold">Share</th><th scope="col" class="pl-2 font-semibold whitespace-nowrap">In air, dBA</th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="line in budget.lines" :key="line.stage + line.name" class="border-b border-line" :data-budget="line.name">
-          <th scope="row" class="max-w-0 w-[30%] truncate py-1 text-left font-normal" :title="line.gear">{{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }}</span></th>
+          <th scope="row" class="max-w-0 w-[44%] truncate py-1 text-left font-normal" :title="line.gear">{{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }}</span></th>
           <td><span class="block h-2.5 bg-floor" :style="{ width: width(line.level) }" aria-hidden="true" /></td>
           <td class="figure pl-2">{{ formatDecimal(line.level, 1) }}</td>
-          <td class="figure pl-2">{{ formatDecimal(100 * line.share, 1) }} %</td>
+          <td class="figure pl-2 whitespace-nowrap">{{ formatDecimal(100 * line.share, 1) }} %</td>
           <td class="figure pl-2">{{ formatDecimal(line.inAir, 1) }}</td>
         </tr>
         <tr class="border-t border-ink font-semibold"><th scope="row" class="py-1 text-left">together</th><td /><td class="figure pl-2">{{ formatDecimal(budget.total, 1) }}</td><td class="figure pl-2">100 %</td><td /></tr>

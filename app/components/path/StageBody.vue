@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
-import DigitalInputCard from './DigitalInputCard.vue'
 import GearCard from './GearCard.vue'
 import InputCard from './InputCard.vue'
 import MicrophoneCard from './MicrophoneCard.vue'
 import SourceCard from './SourceCard.vue'
+
+const DigitalInputCard = defineAsyncComponent(() => import('./DigitalInputCard.vue'))
 
 /** What a stage is set to and what is known of it. */
 defineProps<{ stage: ResolvedStage }>()

@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { provide } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
 import TextInput from '~/components/fields/TextInput.vue'
 import { kindWords } from '#core/session'
 import { useStageEdit } from '~/composables/use-stage-edit'
+import { GAINS_ELSEWHERE } from './gains-elsewhere'
 import StageBody from './StageBody.vue'
 import StageMenu from './StageMenu.vue'
 
 /** A stage in full: what it is, how it is set, what is known of it. `wide` where it has the room of several columns. */
+/** A wide card stands below the columns, which have the gains. */
 const props = defineProps<{ stage: ResolvedStage, number: number, wide?: boolean }>()
+provide(GAINS_ELSEWHERE, props.wide)
 const edit = useStageEdit()
 const title = () => kindWords[props.stage.gear.kind].title
 const rename = (name: string) => edit.gear(props.stage.gear.id, props.stage.gear.kind)('Name', (gear) => ({ ...gear, name }))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Lock, LockOpen } from '@lucide/vue'
-import { computed } from 'vue'
+import { computed, inject } from 'vue'
 import type { GainControl } from '#core/chain/gain-control'
 import { gainControls } from '#core/chain/gain-control'
 import { gainToPosition, positionInWords } from '#core/chain/knob'
@@ -10,10 +10,12 @@ import NumberInput from '~/components/fields/NumberInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { controlName } from './control-name'
+import { GAINS_ELSEWHERE } from './gains-elsewhere'
 import GainScale from './GainScale.vue'
 
 /** The gains of a stage, each with its scale, its lock and, where its knob is marked, the knob’s position. */
 const props = defineProps<{ stage: ResolvedStage, narrow?: boolean }>()
+const elsewhere = inject(GAINS_ELSEWHERE, false)
 const edit = useStageEdit()
 const { stages, controls, planned } = useStripStages()
 
@@ -34,8 +36,8 @@ const toggleLock = (control: GainControl) => edit.stage(control.locked ? 'Unlock
 </script>
 
 <template>
-  <div v-for="control in own" :key="control.setting" class="mt-1">
-    <div class="flex items-baseline justify-between gap-1">
+  <div v-for="control in own" :key="control.setting" class="mt-1" :class="{ '[&_input]:min-w-9!': narrow }">
+    <div v-if="!elsewhere" class="flex items-baseline justify-between gap-1">
       <span v-if="!narrow" class="font-semibold">{{ word[control.setting] }}</span>
       <span class="flex items-baseline gap-1 font-semibold" :class="{ 'ml-auto': !narrow }">
         <NumberInput :value="control.value" :field="field(control)" :step="control.range.gainStep || 0.5" :commit="edit.setting(stage.id, control.setting, name(control))" />
@@ -45,7 +47,7 @@ const toggleLock = (control: GainControl) => edit.stage(control.locked ? 'Unlock
         ><component :is="control.locked ? Lock : LockOpen" class="size-3.5" aria-hidden="true" /></button>
       </span>
     </div>
-    <GainScale :control="control" :name="name(control)" :narrow="narrow" :planned="planned(stage.id, control.setting)" />
+    <GainScale v-if="!elsewhere" :control="control" :name="name(control)" :narrow="narrow" :planned="planned(stage.id, control.setting)" />
     <p v-if="knob(control) && !narrow" class="text-muted">Knob about {{ knob(control) }}.</p>
   </div>
 </template>

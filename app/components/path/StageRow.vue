@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useViewStore } from '~/stores/view'
@@ -15,13 +15,15 @@ const view = useViewStore()
 const chain = useChainEdit()
 const { stages, joints, isLong, selected } = useStripStages()
 const row = ref<HTMLElement | null>(null)
+/** The tables need the height that the selected stage would take. */
+const wantsRoom = computed(() => view.reading === 'noise' || view.reading === 'schools')
 let sortable: { destroy: () => void } | null = null
 
-watch(row, async (element) => {
-  sortable?.destroy()
-  if (!element) return
+/** Fetched when a pointer first comes near: a visit that never drags does without it. */
+async function prepareDragging() {
+  if (sortable || !row.value) return
   const { default: Sortable } = await import('sortablejs')
-  sortable = Sortable.create(element, {
+  sortable ??= Sortable.create(row.value, {
     handle: '[data-drag]', draggable: '[data-stage]', animation: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120,
     onEnd: ({ item, from, oldIndex = 0, newIndex = 0, oldDraggableIndex = 0, newDraggableIndex = 0 }) => {
       // The library moved the element; the picture belongs to Vue, so it goes back before the session changes.
@@ -30,7 +32,7 @@ watch(row, async (element) => {
       if (stage && oldDraggableIndex !== newDraggableIndex) chain.moveTo(stage.id, newDraggableIndex)
     },
   })
-}, { flush: 'post' })
+}
 onBeforeUnmount(() => sortable?.destroy())
 
 function keys(event: KeyboardEvent, stage: string) {
@@ -47,7 +49,7 @@ function keys(event: KeyboardEvent, stage: string) {
 
 <template>
   <div class="relative mt-1.5 ml-13 shrink-0" :class="{ 'pb-3': !isLong }">
-    <div ref="row" class="grid" :style="{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }">
+    <div ref="row" class="grid" :style="{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }" @pointerenter="prepareDragging">
       <div v-for="(stage, i) in stages" :key="stage.id" class="grid min-w-0" data-stage tabindex="-1" @keydown="keys($event, stage.id)" @focusin="view.selectStage(stage.id)">
         <StageColumn v-if="isLong" :stage="stage" :number="i + 1" :selected="stage.id === selected?.id" @select="view.selectStage(stage.id)" />
         <StageCard v-else :stage="stage" :number="i + 1" />
@@ -57,7 +59,7 @@ function keys(event: KeyboardEvent, stage: string) {
       <div v-for="(joint, i) in joints" :key="joint.stage" class="pointer-events-auto absolute top-0" :style="{ left: `${(100 * (i + 1)) / stages.length}%` }"><JointMark :joint="joint" :number="i + 1" /></div>
     </div>
   </div>
-  <div v-if="isLong && selected" class="mt-1.5 ml-13 max-h-64 min-h-24 shrink overflow-y-auto pb-3 print:hidden" tabindex="0" aria-label="The selected stage in full">
+  <div v-if="isLong && selected && !wantsRoom" class="mt-1.5 ml-13 h-58 shrink-0 overflow-y-auto pb-3 print:hidden" tabindex="0" aria-label="The selected stage in full">
     <StageCard :key="selected.id" :stage="selected" :number="chain.indexOf(selected.id) + 1" wide />
   </div>
 </template>

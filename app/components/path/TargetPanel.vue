@@ -63,7 +63,7 @@ const told = computed(() => plan.applied.value?.settings ?? [])
             <span class="text-muted">{{ setting.reason }}</span>
           </li>
         </ul>
-        <button v-if="told.length > 3 && !showAll" type="button" class="action" @click="showAll = true">{{ told.length - 3 }} more</button>
+        <button v-if="told.length > 3 && !showAll" type="button" class="action mr-3" @click="showAll = true">{{ told.length - 3 }} more</button>
       </template>
       <p v-else>Nothing to change: every strip is set as near to {{ formatDecimal(targetWindow(target).aim, 1) }} dBFS as its gain allows.</p>
       <button type="button" class="action mt-1" @click="plan.dismiss">Close</button>

@@ -10,8 +10,8 @@ const store = useSessionStore()
 
 <template>
   <div class="flex w-30 shrink-0 flex-col border-r border-line print:hidden">
-    <p class="px-3 py-3.5 text-[15px] font-semibold">Remetra</p>
     <nav class="flex shrink-0 flex-col" aria-label="Places">
+      <p class="px-3 py-3.5 text-[15px] font-semibold">Remetra</p>
       <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink>
       <NuxtLink to="/shelf" class="place" active-class="here"><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink>
       <NuxtLink to="/sessions" class="place mb-2" active-class="here"><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink>

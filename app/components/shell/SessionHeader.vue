@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { Download, Keyboard, Moon, Printer, Redo2, Sun, Undo2, Upload } from '@lucide/vue'
-import { format } from 'date-fns'
 import { computed } from 'vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useSessionStore } from '~/stores/session'
@@ -10,10 +9,11 @@ defineProps<{ dark: boolean }>()
 const emit = defineEmits<{ exportFile: [], importFile: [], keys: [], theme: [], print: [] }>()
 const store = useSessionStore()
 
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 const state = computed(() => {
   if (store.trouble || store.conflict) return 'not kept'
   if (store.saving) return 'saving…'
-  return store.savedAt ? `saved ${format(store.savedAt, 'HH:mm')}` : ''
+  return store.savedAt ? `saved ${clock.format(store.savedAt)}` : ''
 })
 const rename = (name: string) => store.edit('Rename the session', (session) => ({ ...session, name }))
 </script>

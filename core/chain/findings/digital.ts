@@ -1,10 +1,10 @@
 import type { Finding } from '../../session'
 import { formatDecimal, formatSigned } from '../../units'
-import type { Check } from './view'
+import { NOTHING, perStage } from './view'
 
 /** The operating system's slider and its like: a gain in numbers, behind the converter. */
-export const gainBehindConverter: Check = (view) => view.stages.flatMap((stage): Finding[] => {
-  if (stage.kind !== 'fader' || stage.gear.place !== 'system' || stage.gain === 0) return []
+export const gainBehindConverter = perStage((view, stage) => {
+  if (stage.kind !== 'fader' || stage.gear.place !== 'system' || stage.gain === 0) return NOTHING
   const canRest = stage.specs.gainMin <= 0 && stage.specs.gainMax >= 0
   return [{
     code: 'gain-behind-converter', severity: 'caution', stage: stage.id,
@@ -18,8 +18,8 @@ export const gainBehindConverter: Check = (view) => view.stages.flatMap((stage):
 export const opticalChannels = (sampleRate: number): number => (sampleRate > 96_000 ? 2 : sampleRate > 48_000 ? 4 : 8)
 
 /** A second unit behind a digital link: its clock, its channel number, and what fits at this rate. */
-export const digitalLink: Check = (view) => view.stages.flatMap((stage): Finding[] => {
-  if (stage.kind !== 'digital-input') return []
+export const digitalLink = perStage((view, stage) => {
+  if (stage.kind !== 'digital-input') return NOTHING
   const { gear, input } = stage
   const number = gear.inputs.findIndex((each) => each.id === input.id) + 1
   const place = gear.inputs.filter((each) => each.type === 'digital').findIndex((each) => each.id === input.id) + 1

@@ -3,7 +3,7 @@ import { db, dbToRatio, formatDecimal } from '../../units'
 import { gainControls, stripControls } from '../gain-control'
 import { settableGain } from '../settable-gain'
 import type { Check, StripView } from './view'
-import { gearName, microphones, recorded, source } from './view'
+import { NOTHING, gearName, microphones, perStage, recorded, source } from './view'
 
 const dB = (value: number) => `${formatDecimal(Math.abs(value), 1)} dB`
 
@@ -57,12 +57,12 @@ export const recorderHeadroom: Check = (view) => {
 }
 
 /** A stage on the way is overdriven: the distortion stays, whatever is turned down behind it. */
-export const overdriven: Check = (view) => view.points.slice(0, -1).flatMap((point, i): Finding[] => {
-  const stage = view.stages[i]
-  if (!stage || point.ceiling === null || point.unit === 'dBSPL' || stage.kind === 'microphone') return []
+export const overdriven = perStage((view, stage, i): readonly Finding[] => {
+  const point = view.points[i]
+  if (!point || i === view.stages.length - 1 || point.ceiling === null || point.unit === 'dBSPL' || stage.kind === 'microphone') return NOTHING
   const over = point.peak - point.ceiling
   const surgeOver = point.surgePeak - point.ceiling
-  if (surgeOver <= 0) return []
+  if (surgeOver <= 0) return NOTHING
   const hidden = hiddenWords(view, over)
   if (stage.driven) {
     return [{ code: 'driven', severity: 'note', stage: stage.id, message: `"${stage.gear.name}" is driven ${dB(Math.max(over, surgeOver))} into clipping on purpose.`, action: 'What follows carries this distortion; set the later gains for level alone.' }]

@@ -2,10 +2,11 @@ import type { Connector, Finding } from '../../session'
 import { formatDecimal } from '../../units'
 import { inPlug, outPlug, unbalancedGain } from '../joint'
 import type { LevelClass } from '../level-class'
-import { inputClass, isPreamp, outputClasses } from '../level-class'
+import { inputClass, isPreamp } from '../level-class'
 import { diBoxOf, freePort, padOf, preampOf } from '../remedies'
 import type { ResolvedStage } from '../resolve'
 import type { Check, StripView } from './view'
+import { NOTHING, perStage } from './view'
 
 /** Sockets that a plug goes into. */
 const FITS: Record<Connector, readonly Connector[]> = {
@@ -19,14 +20,12 @@ export function fits(from: ResolvedStage, to: ResolvedStage): boolean | null {
   return out === undefined || into === undefined ? null : FITS[out].includes(into)
 }
 
-type JointCheck = (view: StripView, from: ResolvedStage, to: ResolvedStage, gives: LevelClass | null, i: number) => Finding[]
-const atJoints = (check: JointCheck): Check => (view) => {
-  const classes = outputClasses(view.stages)
-  return view.stages.slice(1).flatMap((to, i) => check(view, view.stages[i] as ResolvedStage, to, classes[i] ?? null, i + 1))
-}
+type JointCheck = (view: StripView, from: ResolvedStage, to: ResolvedStage, gives: LevelClass | null, i: number) => readonly Finding[]
+const atJoints = (check: JointCheck): Check => perStage((view, to, i) =>
+  (i === 0 ? NOTHING : check(view, view.stages[i - 1] as ResolvedStage, to, view.classes[i - 1] ?? null, i)))
 
 export const connectors: Check = atJoints((_, from, to) => {
-  if (fits(from, to) !== false) return []
+  if (fits(from, to) !== false) return NOTHING
   const [out, into] = [outPlug(from)?.connector as Connector, inPlug(to)?.connector as Connector]
   return [{
     code: 'connector', severity: 'note', stage: to.id, joint: true,
@@ -37,7 +36,7 @@ export const connectors: Check = atJoints((_, from, to) => {
 
 export const unbalanced: Check = atJoints((_, from, to) => {
   const loss = unbalancedGain(from, to)
-  if (loss === 0) return []
+  if (loss === 0) return NOTHING
   return [{
     code: 'unbalanced', severity: 'note', stage: to.id, joint: true,
     message: `"${to.gear.name}" takes one leg of the balanced output of "${from.gear.name}": ${formatDecimal(-loss, 1)} dB less, and no hum rejection.`,
@@ -54,7 +53,7 @@ function toPort(view: StripView, stage: ResolvedStage, type: 'mic' | 'line'): Pi
 
 export const levelClasses: Check = atJoints((view, from, to, gives, i) => {
   const takes = inputClass(to)
-  if (takes === null || gives === null || takes === gives) return []
+  if (takes === null || gives === null || takes === gives) return NOTHING
   const found = { stage: to.id, joint: true as const }
   const strip = view.strip.id
   if (gives === 'line' && takes === 'instrument') {
@@ -102,10 +101,11 @@ export const levelClasses: Check = atJoints((view, from, to, gives, i) => {
 })
 
 /** One input of a unit, two strips. */
-export const sharedInput: Check = (view) => view.strip.stages.flatMap((stage): Finding[] => {
-  if (stage.port === undefined) return []
-  const other = view.session.strips.find((strip) => strip.id !== view.strip.id && strip.stages.some((each) => each.gear === stage.gear && each.port === stage.port))
-  if (!other) return []
+export const sharedInput = perStage((view, stage) => {
+  if (stage.kind !== 'interface' && stage.kind !== 'digital-input') return NOTHING
+  const [unit, port] = [stage.gear.id, stage.input.id]
+  const other = view.session.strips.find((strip) => strip !== view.strip && strip.stages.some((each) => each.gear === unit && each.port === port))
+  if (!other) return NOTHING
   return [{
     code: 'input-shared', severity: 'stop', stage: stage.id, joint: true,
     message: `The strip "${other.name}" takes this input too: one input takes one source.`,

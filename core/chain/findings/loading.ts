@@ -4,7 +4,8 @@ import { formatDecimal } from '../../units'
 import { USUAL_CAPACITANCE, USUAL_LEAD, cableCorner, inputImpedance, loadingGain, outputImpedance } from '../loading'
 import { freePort } from '../remedies'
 import type { ResolvedStage } from '../resolve'
-import type { Check, StripView } from './view'
+import type { StripView } from './view'
+import { NOTHING, perStage } from './view'
 
 /** Least ratio of load to source impedance before it is worth a word; 1:10 is the bridging rule (common practice). */
 const LEAST_RATIO = 5
@@ -12,10 +13,10 @@ const LEAST_RATIO = 5
 /** Below this a passive pickup has lost its voice (common practice, no source). */
 const LEAST_PICKUP_RATIO = 1.5
 
-export const loading: Check = (view) => view.stages.flatMap((stage, i): Finding[] => {
+export const loading = perStage((view, stage, i): readonly Finding[] => {
   const next = view.stages[i + 1]
   const [source, load] = [outputImpedance(stage), inputImpedance(next)]
-  if (!next || !source || load === undefined || load / source >= LEAST_RATIO) return []
+  if (!next || !source || load === undefined || load / source >= LEAST_RATIO) return NOTHING
   const ratio = load / source
   const loss = -loadingGain(source, load)
   const passive = stage.kind === 'electric-source' && stage.gear.output === 'passive-pickup'

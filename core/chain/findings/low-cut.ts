@@ -1,11 +1,10 @@
-import type { Finding } from '../../session'
 import { formatDecimal } from '../../units'
 import { lowCutWords } from '../low-cut'
-import type { Check } from './view'
+import { NOTHING, perStage } from './view'
 
 /** A low cut that is in: what it takes. The levels here are broadband and do not change by it. */
-export const lowCutIn: Check = (view) => view.stages.flatMap((stage): Finding[] => {
-  if (!stage.settings.lowCut || !('specs' in stage) || !('lowCut' in stage.specs) || stage.specs.lowCut === undefined) return []
+export const lowCutIn = perStage((_, stage) => {
+  if (!stage.settings.lowCut || !('specs' in stage) || !('lowCut' in stage.specs) || stage.specs.lowCut === undefined) return NOTHING
   const { lowCut, lowCutSlope } = stage.specs
   return [{
     code: 'low-cut', severity: 'note', stage: stage.id,

@@ -3,12 +3,13 @@ import { crossoverGain } from '../crossover'
 import { EIN_THERMAL } from '../noise'
 import { excessOf } from '../resolve'
 import type { Check } from './view'
-import { inputs } from './view'
+import { NOTHING, inputs, perStage } from './view'
 
-export const einBelowThermal: Check = (view) => view.stages.flatMap((stage) => {
-  if (!('specs' in stage) || !('ein' in stage.specs)) return []
+export const einBelowThermal = perStage((_, stage) => {
+  if (!('specs' in stage) || !('ein' in stage.specs)) return NOTHING
   const { ein, einWeighting } = stage.specs
-  if (ein === undefined || excessOf(ein, einWeighting) !== null) return []
+  const excess = stage.kind === 'interface' ? stage.excess : ein === undefined ? null : excessOf(ein, einWeighting)
+  if (ein === undefined || excess !== null) return NOTHING
   return [{
     code: 'ein-below-thermal',
     severity: 'caution' as const,

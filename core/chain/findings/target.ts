@@ -1,6 +1,5 @@
 import type { Finding, TargetReading } from '../../session'
 import { db, dbToRatio, formatDecimal } from '../../units'
-import { stripControls } from '../gain-control'
 import { boosterOf, padOf } from '../remedies'
 import { settableGain } from '../settable-gain'
 import { aimError, readingOf, windowError } from '../target-reading'
@@ -11,7 +10,7 @@ const dB = (value: number) => `${formatDecimal(Math.abs(value), 1)} dB`
 const READ: Record<TargetReading, string> = { 'average': 'The average', 'peak': 'The loudest peak', 'surge-peak': 'The peak with the surge' }
 
 /** One gain alone decides about the level; with several, the planner shares it out. */
-const single = (view: StripView) => stripControls(view.stages).filter((each) => !each.locked && each.domain === 'analogue').length <= 1
+const single = (view: StripView) => view.controls.filter((each) => !each.locked && each.domain === 'analogue').length <= 1
 
 /** The level at the recorder lies outside the window: by how much, which way, what to turn. */
 export const targetMissed: Check = (view) => {
