@@ -62,7 +62,8 @@ export const resolveStrip = (strip: Strip, gear: ReadonlyMap<string, Gear>): Res
 
 const NONE = [] as const
 
-function resolveStage({ id, port, settings, locked = NONE as never, driven = false }: Stage, gear: Gear): ResolvedStage {
+/** Joins one stage with its gear. */
+export function resolveStage({ id, port, settings, locked = NONE as never, driven = false }: Stage, gear: Gear): ResolvedStage {
   switch (gear.kind) {
     case 'sound-source': {
       const specs = inForce(gear)

@@ -39,6 +39,17 @@ function draw() {
   place()
 }
 
+/** A drag changes levels only: as long as the ruler and the columns stay, the chart keeps its options. */
+function redraw(now: SectionModel, before: SectionModel) {
+  const same = now.top === before.top && now.bottom === before.bottom && now.reading === before.reading && now.columns.length === before.columns.length
+  if (!chart || !same) return draw()
+  sectionChart(scene()).data.datasets.forEach((dataset, i) => {
+    const drawn = chart?.data.datasets[i]
+    if (drawn) drawn.data = dataset.data
+  })
+  chart.update('none')
+}
+
 function place() {
   if (chart) area.value = { top: chart.chartArea.top, height: chart.chartArea.height, width: chart.chartArea.width }
 }
@@ -68,7 +79,7 @@ onMounted(async () => {
   await Promise.all(['450 12px "JetBrains Mono Variable"', '450 12px "Instrument Sans Variable"'].map((font) => document.fonts.load(font)))
   draw()
 })
-watch(() => props.model, draw)
+watch(() => props.model, redraw)
 watch([() => theme.value, printing], () => {
   if (!frame.value) return
   palette.value = readPalette(frame.value)

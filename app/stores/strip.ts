@@ -1,0 +1,45 @@
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import { describeJoints } from '#core/chain/describe-joint'
+import { stripControls } from '#core/chain/gain-control'
+import { phantomUses } from '#core/chain/phantom'
+import type { ResolvedStage } from '#core/chain/resolve'
+import { gearById, resolveStage, resolveStrip } from '#core/chain/resolve'
+import type { Gear, Stage } from '#core/session'
+import { useSessionStore } from './session'
+import { useViewStore } from './view'
+
+/** With more stages than this the cards shrink to their gains, and one of them is shown in full. */
+const MOST_FULL_CARDS = 4
+
+/** The selected strip's stages joined with their gear, their gains and joints, and what each is to be set to by the plan. */
+export const useStripStore = defineStore('strip', () => {
+  const store = useSessionStore()
+  const view = useViewStore()
+
+  // A stage that did not change stays the same object, so that a drag draws only the cards that it moves.
+  const known = new WeakMap<Stage, { gear: Gear, resolved: ResolvedStage }>()
+  function resolved(stage: Stage, gear: Gear): ResolvedStage {
+    const before = known.get(stage)
+    if (before?.gear === gear) return before.resolved
+    const now = { gear, resolved: resolveStage(stage, gear) }
+    known.set(stage, now)
+    return now.resolved
+  }
+
+  const gear = computed(() => (store.session ? gearById(store.session) : new Map<string, Gear>()))
+  const stages = computed(() => (view.strip?.stages ?? []).map((stage) => resolved(stage, gear.value.get(stage.gear) as Gear)))
+  const controls = computed(() => stripControls(stages.value))
+  const joints = computed(() => {
+    const { session } = store
+    if (!session) return []
+    const phantom = phantomUses(session, session.strips.map((strip) => resolveStrip(strip, gear.value)))
+    return describeJoints(stages.value, view.evaluated?.findings ?? [], phantom)
+  })
+  const isLong = computed(() => stages.value.length > MOST_FULL_CARDS)
+  const selected = computed(() => stages.value.find((stage) => stage.id === view.stage) ?? stages.value[0] ?? null)
+  const planned = (stage: string, setting: 'gain' | 'fader') =>
+    store.plan?.settings.find((each) => each.stage === stage && each.setting === setting)?.to ?? null
+
+  return { stages, controls, joints, isLong, selected, planned }
+})
