@@ -7,6 +7,8 @@ const rooms = {
   'core/latency': ['core/units', 'core/numeric', 'core/session'],
   'core/evaluation': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency'],
   'core/plan': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/evaluation'],
+  'core/timing': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
+  'core/monitoring': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
   'demo': ['core'],
   'server': ['core'],
   'app/persistence': ['core'],

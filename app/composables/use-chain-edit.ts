@@ -1,7 +1,7 @@
 import { computed, ref } from 'vue'
 import { freeGearId } from '#core/chain/remedies'
 import type { Gear, StructureChange } from '#core/session'
-import { domainsOf } from '#core/session'
+import { domainsOf, standsInStrip } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
 import { useViewStore } from '~/stores/view'
@@ -55,6 +55,7 @@ export function useChainEdit() {
   })
   /** The port of a box by which it can stand there: the first free one; `undefined` where it has no ports, `null` where it does not fit. */
   function portFor(gear: Gear): string | null | undefined {
+    if (!standsInStrip(gear.kind)) return null
     if (gear.kind !== 'interface') return domainsOf(gear).takes === needed.value ? undefined : null
     const taken = new Set(store.session?.strips.flatMap((each) => each.stages.filter((stage) => stage.gear === gear.id).map((stage) => stage.port)))
     const fitting = gear.inputs.filter((input) => domainsOf(gear, input.id).takes === needed.value)

@@ -16,7 +16,7 @@ interface Placed {
   readonly driven: boolean
 }
 
-export type PlainKind = Exclude<GearKind, 'interface' | 'sound-source'>
+export type PlainKind = Exclude<GearKind, 'interface' | 'sound-source' | 'headphones'>
 
 /** A stage joined with its gear: the specifications in force and the settings of its kind. */
 export interface Resolved<K extends PlainKind> extends Placed {

@@ -9,11 +9,12 @@ import { phantomUses } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { timingFindings } from '../latency/findings'
-import type { Route, RouteInputs } from '../latency/routes'
+import type { Route } from '../latency/routes'
 import { routes } from '../latency/routes'
 import type { Finding, Session, Severity, Strip } from '../session'
 import { targetWindow } from '../session'
 import type { Db } from '../units'
+import { routeInputs } from './route-inputs'
 
 export interface StripEvaluation {
   id: string
@@ -61,22 +62,3 @@ function evaluateStrip(session: Session, strip: Strip, stages: ResolvedStage[], 
 }
 
 const GRAVITY: Record<Severity, number> = { stop: 2, caution: 1, note: 0 }
-
-/**
- * The way to the ear goes through the last interface of a strip, whose driver the host talks to. A unit before it on a
- * digital link lends its converter; links on the way add their own time. A strip without an interface has no route yet.
- */
-function routeInputs(session: Session, strip: Strip, stages: ResolvedStage[]): { stage: string, inputs: RouteInputs } | null {
-  const unit = stages.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
-  const converter = stages.find((stage) => stage.kind === 'interface')
-  const first = stages[0]
-  if (unit?.kind !== 'interface' && unit?.kind !== 'digital-input') return null
-  return {
-    stage: unit.id,
-    inputs: {
-      unit: unit.gear, converter: converter?.gear ?? null, system: session.system, room: session.room, monitor: strip.monitor,
-      distance: first?.kind === 'sound-source' ? first.distance : undefined,
-      links: stages.flatMap((stage) => (stage.kind === 'link' ? [stage.specs.latency] : [])),
-    },
-  }
-}

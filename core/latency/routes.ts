@@ -2,10 +2,11 @@ import type { AudioInterface, InterfaceLatency, Monitor, Room, System } from '..
 import { latencySpecs } from '../session'
 import type { Frames, Metres, Milliseconds } from '../units'
 import { DEFAULT_TEMPERATURE, airTime, frames, framesToMilliseconds, milliseconds } from '../units'
+import { estimateRoundTrip, modelRoundTrip, sharedTime } from './round-trip'
 
 export type RouteName = 'direct' | 'software'
 export type RoutePartName =
-  | 'air' | 'link' | 'converter-in' | 'safety-in' | 'buffer-in' | 'plug-ins' | 'buffer-out' | 'safety-out' | 'converter-out' | 'fixed'
+  | 'air' | 'link' | 'converter-in' | 'safety-in' | 'buffer-in' | 'plug-ins' | 'buffer-out' | 'safety-out' | 'converter-out' | 'fixed' | 'shared-engine' | 'measured-difference' | 'air-out'
 
 export interface RoutePart {
   name: RoutePartName
@@ -70,7 +71,7 @@ function directParts(inputs: RouteInputs): RoutePart[] | null {
   const conversion = unit.direct === 'analogue'
     ? []
     : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
-  return [...air(inputs), ...links(inputs), ...conversion]
+  return [...air(inputs), ...links(inputs), ...conversion, ...airOut(inputs)]
 }
 
 function softwareParts(inputs: RouteInputs): RoutePart[] {
@@ -87,12 +88,31 @@ function softwareParts(inputs: RouteInputs): RoutePart[] {
     inFrames('safety-out', latency.safetyOut, inputs),
     inFrames('converter-out', latency.converterOut, inputs),
     { name: 'fixed', milliseconds: latency.fixed },
+    ...shared(inputs),
+    ...measuredDifference(inputs),
+    ...airOut(inputs),
   ]
 }
 
 function air({ distance, room }: RouteInputs): RoutePart[] {
   if (distance === undefined || distance <= NEAR) return []
   return [{ name: 'air', milliseconds: airTime(distance, room.temperature ?? DEFAULT_TEMPERATURE) }]
+}
+
+/** From a loudspeaker to the performer. */
+const airOut = ({ monitor, room }: RouteInputs): RoutePart[] =>
+  (monitor.speakerDistance ? [{ name: 'air-out', milliseconds: airTime(monitor.speakerDistance, room.temperature ?? DEFAULT_TEMPERATURE) }] : [])
+
+const shared = ({ system }: RouteInputs): RoutePart[] => {
+  const time = sharedTime(system)
+  return time > 0 ? [{ name: 'shared-engine', milliseconds: milliseconds(time) }] : []
+}
+
+/** What a measurement of this cell, or a fit of others, says beyond the printed model: the truth is in the sum. */
+function measuredDifference({ unit, converter, system }: RouteInputs): RoutePart[] {
+  if (!system.roundTrips?.length || converter !== unit) return []
+  const { milliseconds: known, source } = estimateRoundTrip(unit, system, system.sampleRate, system.bufferFrames)
+  return source === 'model' ? [] : [{ name: 'measured-difference', milliseconds: milliseconds(known - modelRoundTrip(unit, system, system.sampleRate, system.bufferFrames)) }]
 }
 
 const links = (inputs: RouteInputs): RoutePart[] => inputs.links.map((each) => ({ name: 'link', milliseconds: each }))

@@ -15,6 +15,7 @@ const USUAL: Readonly<Record<GearKind, object>> = {
   'desk-channel': { phantom: true, specs: { gainMin: 0, gainMax: 60, maxInput: 20, maxOutput: 22, ein: -126, inputImpedance: 2000, outputImpedance: 150 } },
   'fader': { specs: {} },
   'link': { medium: 'wireless', specs: { latency: 3, dynamicRange: 105 } },
+  'headphones': { specs: { sensitivity: 98, impedance: 32 } },
   'interface': {
     inputs: [{ id: 'in1', type: 'mic', phantom: true, specs: { gainMin: 0, gainMax: 60, gainStep: 1, fullScale: 12, ein: -127, dynamicRange: 110, impedance: 2000 } }],
     outputs: [{ id: 'phones', type: 'headphone', specs: { fullScale: 10, impedance: 10 } }],

@@ -23,6 +23,10 @@ export interface UnitQuantities {
   ': 1': number
   'pF/m': number
   'dB/oct': number
+  '%': number
+  'min': number
+  'times': number
+  'dB/mW': Db
 }
 export type UnitSymbol = keyof UnitQuantities
 

@@ -18,6 +18,7 @@ export const kindWords: Readonly<Record<GearKind, { title: string, name: string 
   'fader': { title: 'Fader', name: 'a fader' },
   'link': { title: 'Link', name: 'a link' },
   'interface': { title: 'Interface input', name: 'an interface input' },
+  'headphones': { title: 'Headphones', name: 'a pair of headphones' },
 }
 export const gearKinds = Object.keys(kindWords) as GearKind[]
 
@@ -40,6 +41,11 @@ export function domainsOf(gear: Gear, port?: string): Domains {
     case 'fader': return through(gear.place === 'desk' ? 'analogue' : 'digital')
     case 'link': return through(gear.medium === 'wireless' ? 'analogue' : 'digital')
     case 'interface': return { takes: gear.inputs.find((input) => input.id === port)?.type === 'digital' ? 'digital' : 'analogue', gives: 'digital' }
+    // Headphones take a wire's signal and give sound: nothing in a strip stands behind that.
+    case 'headphones': return { takes: 'analogue', gives: 'sound' }
     default: return through('analogue')
   }
 }
+
+/** Whether a box can stand in a strip: headphones hang on an output, which the monitor names. */
+export const standsInStrip = (kind: GearKind): boolean => kind !== 'headphones'

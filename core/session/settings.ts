@@ -47,6 +47,7 @@ export const settingsOf: Readonly<Record<GearKind, readonly SettingName[]>> = {
   'fader': ['gain', ...lead],
   'link': lead,
   'interface': ['gain', 'phantom', 'pad', ...lead],
+  'headphones': [],
 }
 
 /** A range of gain that can be set. */

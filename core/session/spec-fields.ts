@@ -1,7 +1,7 @@
 import type { FieldTable } from './field'
 import type { GearKind } from './gear'
 import {
-  boosterSpecs, deskChannelSpecs, diBoxSpecs, electricSourceSpecs, faderSpecs, linkSpecs, microphoneSpecs, padSpecs, playbackSpecs, preampSpecs,
+  boosterSpecs, deskChannelSpecs, diBoxSpecs, electricSourceSpecs, faderSpecs, headphonesSpecs, linkSpecs, microphoneSpecs, padSpecs, playbackSpecs, preampSpecs,
   processorSpecs, soundSourceSpecs,
 } from './gear'
 
@@ -19,4 +19,5 @@ export const specFields: Readonly<Record<Exclude<GearKind, 'interface'>, FieldTa
   'desk-channel': deskChannelSpecs,
   'fader': faderSpecs,
   'link': linkSpecs,
+  'headphones': headphonesSpecs,
 }

@@ -1,6 +1,6 @@
 import type { Fault } from '../fault'
 import type { AudioInterface, Gear } from '../gear'
-import { domainsOf, kindWords } from '../kind'
+import { domainsOf, kindWords, standsInStrip } from '../kind'
 import type { Stage } from '../session'
 import { monitor, stage as stageSchema } from '../session'
 import { gainRange, hasSwitch, settingsOf } from '../settings'
@@ -17,6 +17,7 @@ export function stripFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
   return [
     ...stages.flatMap((stage, i) => stageFaults(stage, shelf, [...path, 'stages', i])),
     ...placed.flatMap((at, i) => orderFaults(at, placed[i - 1] ?? NOTHING, i, [...path, 'stages', i, 'gear'])),
+    ...headphonesFaults(record(raw).monitor, shelf, [...path, 'monitor', 'headphones']),
     ...outputFaults(record(raw).monitor, placed.map(({ gear }) => gear), [...path, 'monitor', 'output']),
   ]
 }
@@ -32,6 +33,7 @@ function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[]
   if (!at.gear) return []
   const { takes } = domainsOf(at.gear, at.port)
   const { name } = kindWords[at.gear.kind]
+  if (!standsInStrip(at.gear.kind)) return [fault(path, 'order', `"${at.gear.name}" (${name}) is for listening and stands in no strip. Name it in "monitor".`)]
   if (i === 0) {
     return takes === null ? [] : [fault(path, 'order', `A strip begins with a source, and "${at.gear.name}" is ${name}. Put the source first.`)]
   }
@@ -43,6 +45,15 @@ function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[]
 }
 
 const WORDS = { sound: 'sound', analogue: 'an analogue signal', digital: 'a digital signal' } as const
+
+function headphonesFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
+  const named = record(raw).headphones
+  if (typeof named !== 'string' || !shelf.has(named)) {
+    return typeof named === 'string' ? [fault(path, 'no-such-gear', `No gear has the id "${named.slice(0, 64)}". Add the headphones to "gear", or leave this out.`)] : []
+  }
+  const gear = shelf.get(named)
+  return gear && gear.kind !== 'headphones' ? [fault(path, 'no-such-gear', `"${gear.name}" is ${kindWords[gear.kind].name}, not headphones. Name headphones, or leave this out.`)] : []
+}
 
 function outputFaults(raw: unknown, strip: (Gear | null)[], path: Path): Fault[] {
   const parsed = monitor.safeParse(raw ?? {})

@@ -4,6 +4,7 @@ import { deskChannel } from './desk-channel'
 import { diBox } from './di-box'
 import { electricSource } from './electric-source'
 import { fader } from './fader'
+import { headphones } from './headphones'
 import { audioInterface } from './interface'
 import { link } from './link'
 import { microphone } from './microphone'
@@ -15,7 +16,7 @@ import { soundSource } from './sound-source'
 
 /** Everything that can stand in a strip, told apart by `kind`. */
 export const gear = z.discriminatedUnion('kind', [
-  soundSource, electricSource, playback, microphone, pad, diBox, booster, preamp, processor, deskChannel, fader, link, audioInterface,
+  soundSource, electricSource, playback, microphone, pad, diBox, booster, preamp, processor, deskChannel, fader, link, audioInterface, headphones,
 ])
 export type Gear = z.infer<typeof gear>
 export type GearKind = Gear['kind']
@@ -27,6 +28,7 @@ export * from './desk-channel'
 export * from './di-box'
 export * from './electric-source'
 export * from './fader'
+export * from './headphones'
 export * from './interface'
 export * from './knob'
 export * from './link'

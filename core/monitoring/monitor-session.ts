@@ -1,0 +1,137 @@
+import type { Point } from '../chain/cascade'
+import type { ResolvedStage } from '../chain/resolve'
+import { gearById, resolveStrip } from '../chain/resolve'
+import { evaluateSession } from '../evaluation/evaluate-session'
+import type { Route } from '../latency/routes'
+import type { AudioInterface, Headphones, InterfaceOutput, Session, Strip } from '../session'
+import { inForce } from '../session'
+import type { Ohms } from '../units'
+import { dbu, ohms } from '../units'
+import { potentialAcousticGain } from './acoustic-gain'
+import type { Comb } from './comb'
+import { combOf } from './comb'
+import type { ExposureGrade } from './exposure'
+import { MOST_PROPOSED, exposureGrade, nioshHours, weeklyHours } from './exposure'
+import { headphoneLevel } from './headphone-level'
+
+/** What headphones bring to a performer's ears. */
+export interface EarLevel {
+  average: number
+  peak: number
+  grade: ExposureGrade
+  nioshHours: number
+  weeklyHours: number
+  /** The volume setting at which the average is 80 dBA, and the highest that is proposed at all. */
+  volumeFor: (wished: number) => number
+}
+
+export interface Doubling extends Comb {
+  delayMs: number
+  difference: number
+  /** Whose monitoring to switch off. */
+  switchOff: string
+}
+
+export interface FeedbackMargin {
+  potential: number
+  wanted: number
+  /** potential − wanted; below zero the microphone had better stay out of this send. */
+  margin: number
+}
+
+/** Everything that a strip's performer hears, and how late and loud. */
+export interface PerformerMonitor {
+  strip: string
+  routes: Route[]
+  unit: AudioInterface | null
+  output: InterfaceOutput | null
+  headphones: Headphones | null
+  /** Volume in force: as set, or what brings the average to 75 dBA where it is not. */
+  volume: number
+  volumeIsProposed: boolean
+  ear: EarLevel | null
+  doubling: Doubling | null
+  feedback: FeedbackMargin | null
+  /** In words: what is lost, heard on one side, or too late. */
+  notes: string[]
+}
+
+/** Average at the ear that is proposed where no volume is set, dBA: below every action value. */
+const PROPOSED = 75
+const NO_IMPEDANCE = ohms(0)
+
+/** What every performer of a session hears. */
+export function monitorSession(session: Session): PerformerMonitor[] {
+  const gear = gearById(session)
+  const evaluation = evaluateSession(session)
+  return session.strips.map((strip, i) => {
+    const evaluated = evaluation.strips[i]
+    return monitorStrip(session, strip, resolveStrip(strip, gear), evaluated?.points.at(-1) ?? null, evaluated?.latency ?? [])
+  })
+}
+
+function monitorStrip(session: Session, strip: Strip, stages: readonly ResolvedStage[], end: Point | null, routes: Route[]): PerformerMonitor {
+  const host = stages.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
+  const unit = host?.kind === 'interface' || host?.kind === 'digital-input' ? host.gear : null
+  const output = unit?.outputs.find((each) => each.id === strip.monitor.output) ?? null
+  const named = session.gear.find((item) => item.id === strip.monitor.headphones)
+  const headphones = named?.kind === 'headphones' ? named : null
+  const full = output && headphones && end?.unit === 'dBFS' ? fullLevel(output, headphones, end) : null
+  const proposed = full ? Math.min(0, PROPOSED - full.average) : 0
+  const volume = strip.monitor.volume ?? proposed
+  return {
+    strip: strip.id, routes, unit, output, headphones, volume, volumeIsProposed: strip.monitor.volume === undefined,
+    ear: full ? earAt(full, volume) : null,
+    doubling: doublingOf(strip, routes, unit),
+    feedback: feedbackOf(session, strip, stages),
+    notes: notesOf(session, strip, stages, routes, unit),
+  }
+}
+
+/** At the ear with the volume fully up. */
+function fullLevel(output: InterfaceOutput, headphones: Headphones, end: Point): { average: number, peak: number } {
+  const { fullScale, impedance } = inForce(output)
+  const level = (dbfs: number) => headphoneLevel(dbu(dbfs + fullScale), (impedance ?? NO_IMPEDANCE) as Ohms, inForce(headphones)).level
+  return { average: level(end.average), peak: level(Math.min(end.peak, 0)) }
+}
+
+function earAt(full: { average: number, peak: number }, volume: number): EarLevel {
+  const [average, peak] = [full.average + volume, full.peak + volume]
+  return {
+    average, peak, grade: exposureGrade(average, peak), nioshHours: nioshHours(average), weeklyHours: weeklyHours(average),
+    volumeFor: (wished) => Math.min(0, Math.min(wished, MOST_PROPOSED) - full.average),
+  }
+}
+
+/** Both paths at once: a comb filter by their difference in time and level. */
+function doublingOf(strip: Strip, routes: readonly Route[], unit: AudioInterface | null): Doubling | null {
+  const [direct, software] = (['direct', 'software'] as const).map((name) => routes.find((each) => each.route === name))
+  const { alsoHeard } = strip.monitor
+  if (alsoHeard === undefined || !direct || !software || !unit) return null
+  const delayMs = Math.abs(software.milliseconds - direct.milliseconds)
+  return {
+    delayMs, difference: alsoHeard, ...combOf(delayMs, alsoHeard),
+    switchOff: strip.monitor.route === 'direct' ? 'the host’s input monitoring of this track' : `the direct monitoring of "${unit.name}" (its mix control to playback)`,
+  }
+}
+
+function feedbackOf(session: Session, strip: Strip, stages: readonly ResolvedStage[]): FeedbackMargin | null {
+  const { layout } = session.room
+  const source = stages[0]
+  if (!layout || !strip.sends?.room || source?.kind !== 'sound-source') return null
+  const gear = gearById(session)
+  const openMicrophones = session.strips.filter((each) => each.sends?.room && resolveStrip(each, gear)[0]?.kind === 'sound-source').length
+  const potential = potentialAcousticGain({ ...layout, sourceToMicrophone: source.distance, openMicrophones })
+  return { potential, wanted: layout.wanted, margin: potential - layout.wanted }
+}
+
+function notesOf(session: Session, strip: Strip, stages: readonly ResolvedStage[], routes: readonly Route[], unit: AudioInterface | null): string[] {
+  const notes: string[] = []
+  const pair = session.pairs?.find((each) => each.left === strip.id || each.right === strip.id)
+  if (strip.monitor.route === 'direct' && strip.monitor.pluginFrames > 0) notes.push('The host’s effects are not heard on the direct sound. A reverberation from the host may be mixed in: late is what it is anyway.')
+  if (strip.monitor.route === 'direct' && !routes.some((each) => each.route === 'direct')) notes.push(`"${unit?.name ?? 'The unit'}" has no direct monitoring: nothing is heard on this route.`)
+  if (!pair && stages.length > 1) notes.push('One source: monitor it in mono, in the middle. Recorded to the left channel only it is heard on one side.')
+  if (pair?.monitoring === 'panned') notes.push('A stereo pair: left and right panned apart, at the same level.')
+  if (pair?.monitoring === 'mono') notes.push('A stereo pair heard in mono: listen once whether it thins out, which tells of time differences between the two.')
+  return notes
+}

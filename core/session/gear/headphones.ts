@@ -1,0 +1,21 @@
+import { z } from '../z'
+import type { Values } from '../field'
+import { fields, measurements, numbers } from '../field'
+import { id } from '../text'
+import { common } from './common'
+
+export const headphonesSpecs = fields({
+  sensitivity: { label: 'Sensitivity', unit: 'dB/mW', min: 60, max: 140, help: 'Sound level at 1 mW; a figure per volt less 10 lg(1000/impedance).' },
+  impedance: { label: 'Impedance', unit: 'Ω', min: 4, max: 2000, help: 'At 1 kHz.' },
+})
+
+/** What a performer listens with: named by a strip's monitor, never a stage of it. */
+export const headphones = z.strictObject({
+  id,
+  kind: z.literal('headphones'),
+  ...common,
+  specs: numbers(headphonesSpecs),
+  measured: measurements(headphonesSpecs),
+})
+export type Headphones = z.infer<typeof headphones>
+export type HeadphonesSpecs = Values<typeof headphonesSpecs>

@@ -1,0 +1,122 @@
+import { gearById, resolveStrip } from '../chain/resolve'
+import { routeInputs } from '../evaluation/route-inputs'
+import type { LoadModel } from '../latency/load'
+import { loadAt, loadModel, sustainable } from '../latency/load'
+import type { Recommendation } from '../latency/recommend'
+import { recommend } from '../latency/recommend'
+import { dropoutRemedies } from '../latency/remedies'
+import { estimateRoundTrip, fitOfSession, heldBuffers, measuredAt } from '../latency/round-trip'
+import type { RoundTripFit } from '../latency/round-trip-fit'
+import { routes } from '../latency/routes'
+import type { AudioInterface, Session } from '../session'
+import type { TimingFinding } from './findings'
+import { findingsOf } from './findings'
+
+/** One setting of rate and buffer, and what is known of it. */
+export interface TimingCell {
+  sampleRate: number
+  bufferFrames: number
+  bufferMs: number
+  softwareMs: number
+  /** `null` where the unit has no monitoring of its own. */
+  directMs: number | null
+  source: 'model' | 'fitted' | 'measured'
+  spread?: number
+  loadPercent?: number
+  sustainable?: boolean
+}
+
+export interface Timing {
+  matrix: TimingCell[]
+  fit?: Omit<RoundTripFit, 'predict'>
+  loadModel?: LoadModel
+  recommendations: Recommendation[]
+  /** Frames to enter as the host's recording offset: measured − reported, at the set rate and buffer. */
+  overdubOffsetFrames?: number
+  findings: TimingFinding[]
+  /** What to do against dropouts, in order. */
+  remedies: string[]
+}
+
+const USUAL_RATES = [44_100, 48_000, 88_200, 96_000]
+const USUAL_BUFFERS = [32, 64, 128, 256, 512, 1024]
+
+/** The unit whose driver the host talks to: the last interface of the first strip that has one. */
+export function hostUnit(session: Session): AudioInterface | null {
+  const gear = gearById(session)
+  for (const strip of session.strips) {
+    const stage = resolveStrip(strip, gear).findLast((each) => each.kind === 'interface' || each.kind === 'digital-input')
+    if (stage?.kind === 'interface' || stage?.kind === 'digital-input') return stage.gear
+  }
+  return null
+}
+
+/** Rates and buffers that are offered, set or measured, each once, rising. */
+export function timingAxes(session: Session, unit: AudioInterface): { rates: number[], buffers: number[] } {
+  const { system } = session
+  const measured = [...system.roundTrips ?? [], ...system.loads ?? [], ...system.trials ?? []]
+  const axis = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b)
+  return {
+    rates: axis([...unit.sampleRates ?? USUAL_RATES, system.sampleRate, ...measured.map((each) => each.sampleRate)]),
+    buffers: axis([...unit.bufferSizes ?? USUAL_BUFFERS, system.bufferFrames, ...measured.map((each) => each.bufferFrames)]),
+  }
+}
+
+/** Every rate and buffer, what each strip should listen by, and what is wrong with the clock, the measurements and the disk. */
+export function timeSession(session: Session): Timing {
+  const unit = hostUnit(session)
+  if (!unit) return { matrix: [], recommendations: [], findings: findingsOf(session, null, null, []), remedies: [] }
+  const { system } = session
+  const { rates, buffers } = timingAxes(session, unit)
+  const fitted = fitOfSession(system.roundTrips ?? NONE, heldBuffers(unit))
+  const load = loadModel(system.loads ?? [])
+  const offset = overdubOffset(session)
+  return {
+    matrix: rates.flatMap((rate) => buffers.map((frames) => cellAt(session, unit, load, rate, frames))),
+    ...(fitted.fit && { fit: plain(fitted.fit) }),
+    ...(load && { loadModel: load }),
+    recommendations: recommendations(session, load),
+    ...(offset !== null && { overdubOffsetFrames: offset }),
+    findings: findingsOf(session, unit, load, [...fitted.remarks.map((message) => ({ message })), ...fitted.outliers.map((outlier) => ({ outlier }))]),
+    remedies: dropoutRemedies(system, buffers, load),
+  }
+}
+const NONE: readonly never[] = []
+
+const plain = ({ predict: _, ...fit }: RoundTripFit) => fit
+
+function cellAt(session: Session, unit: AudioInterface, load: LoadModel | null, sampleRate: number, bufferFrames: number): TimingCell {
+  const { milliseconds, source, spread } = estimateRoundTrip(unit, session.system, sampleRate, bufferFrames)
+  const percent = load ? loadAt(load, sampleRate, bufferFrames) : undefined
+  const kept = sustainable(session.system.trials ?? [], percent, sampleRate, bufferFrames)
+  const direct = routes({
+    unit, converter: unit, system: { ...session.system, sampleRate: sampleRate as never }, room: session.room, distance: undefined, links: [],
+    monitor: { route: 'direct', pluginFrames: 0 as never },
+  }).find((each) => each.route === 'direct')
+  return {
+    sampleRate, bufferFrames, bufferMs: (1000 * bufferFrames) / sampleRate,
+    softwareMs: milliseconds, directMs: direct?.milliseconds ?? null, source,
+    ...(spread !== undefined && { spread }), ...(percent !== undefined && { loadPercent: percent }), ...(kept !== undefined && { sustainable: kept }),
+  }
+}
+
+function recommendations(session: Session, load: LoadModel | null): Recommendation[] {
+  const gear = gearById(session)
+  return session.strips.flatMap((strip) => {
+    const found = routeInputs(session, strip, resolveStrip(strip, gear))
+    if (!found) return []
+    const { unit } = found.inputs
+    const { rates, buffers } = timingAxes(session, unit)
+    return [recommend(session, strip, found.inputs, { unit, rates, buffers, load })]
+  })
+}
+
+/** Measured less reported, in frames, at the set rate and buffer; `null` where one of the two is missing. */
+function overdubOffset({ system }: Session): number | null {
+  const { sampleRate, bufferFrames } = system
+  const measured = measuredAt(system.roundTrips ?? [], sampleRate, bufferFrames)
+  const reported = system.reported?.findLast((each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames)
+  if (measured.length === 0 || !reported) return null
+  const mean = measured.reduce((sum, each) => sum + each.milliseconds, 0) / measured.length
+  return Math.round(((mean - reported.inMs - reported.outMs) * sampleRate) / 1000)
+}

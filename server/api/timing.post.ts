@@ -1,0 +1,4 @@
+import { timeSession } from '#core/timing/time-session'
+import { sessionHandler } from '../utils/session-handler'
+
+export default sessionHandler(timeSession)
