@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
+import { withoutSchemaWriter } from './scripts/without-schema-writer'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -25,12 +26,14 @@ export default defineNuxtConfig({
   // The data lives in the browser, so there is nothing to render on a server.
   routeRules: { '/**': { ssr: false } },
   spaLoadingTemplate: 'loading.html',
+  // A place is fetched when the pointer or the focus comes to its link, not with the first load.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   nitro: {
     compressPublicAssets: true,
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   },
   vite: {
-    plugins: [tailwindcss()],
+    plugins: [withoutSchemaWriter(), tailwindcss()],
     // Inlined fonts would be data: addresses, which the content security policy refuses.
     build: { assetsInlineLimit: () => false },
   },

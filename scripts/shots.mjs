@@ -28,6 +28,11 @@ const views = [
     await template(page, 'channel-strip')
     await reading('Noise budget')(page)
   } },
+  { name: 'timing', theme: 'light', go: (page) => page.keyboard.press('2') },
+  { name: 'monitoring', theme: 'light', go: async (page) => {
+    await page.keyboard.press('3')
+    await page.getByRole('radio', { name: 'Both at once' }).click()
+  } },
   { name: 'gear-shelf', theme: 'light', go: async (page) => {
     await page.keyboard.press('h')
     await page.locator('[data-item="grebe"]').click()
@@ -48,7 +53,7 @@ for (const { name, theme, go } of views) {
   await page.waitForSelector('[data-gain-handle]')
   await page.evaluate(() => document.fonts.ready)
   if (go) await go(page)
-  await page.waitForTimeout(600)
+  await page.waitForTimeout(1200)
   await page.screenshot({ path: `${folder}/${name}.png` })
   await context.close()
   console.log(`docs/screenshots/${name}.png`)

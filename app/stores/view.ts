@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { verdict } from '#core/evaluation/verdict'
 import { useSessionStore } from './session'
+import { useTimingStore } from './timing'
 
 export const readings = ['ceiling', 'own', 'table', 'noise', 'schools'] as const
 export type Reading = (typeof readings)[number]
@@ -9,6 +10,7 @@ export type Reading = (typeof readings)[number]
 /** What the screen looks at: one strip of the open session, one of its stages, and how its section is read. */
 export const useViewStore = defineStore('view', () => {
   const open = useSessionStore()
+  const timing = useTimingStore()
   const wanted = ref<string | null>(null)
   const stage = ref<string | null>(null)
   const reading = ref<Reading>('ceiling')
@@ -16,7 +18,8 @@ export const useViewStore = defineStore('view', () => {
   const index = computed(() => Math.max(0, open.session?.strips.findIndex((strip) => strip.id === wanted.value) ?? 0))
   const strip = computed(() => open.session?.strips[index.value] ?? null)
   const evaluated = computed(() => open.evaluation?.strips[index.value] ?? null)
-  const statements = computed(() => (open.session && strip.value && evaluated.value ? verdict(open.session, strip.value, evaluated.value) : null))
+  const recommendation = computed(() => timing.recommendationFor(strip.value?.id))
+  const statements = computed(() => (open.session && strip.value && evaluated.value ? verdict(open.session, strip.value, evaluated.value, recommendation.value) : null))
 
   function step(by: number) {
     const strips = open.session?.strips ?? []
@@ -27,7 +30,7 @@ export const useViewStore = defineStore('view', () => {
   }
 
   return {
-    reading, nextReading, strip, evaluated, statements, stage, step,
+    reading, nextReading, strip, evaluated, recommendation, statements, stage, step,
     select: (id: string) => { wanted.value = id },
     selectStage: (id: string) => { stage.value = id },
   }

@@ -1,4 +1,5 @@
 import type { NoiseName } from '../chain/two-port'
+import type { Recommendation } from '../latency/recommend'
 import type { Session, Strip } from '../session'
 import { formatDecimal } from '../units'
 import type { StripEvaluation } from './evaluate-session'
@@ -20,12 +21,12 @@ export const noiseWords: Record<NoiseName, string> = {
   'output-stage': 'output stage', 'link': 'link', 'converter': 'converter', 'word-length': 'file’s word length',
 }
 
-/** The three answers about a strip, in plain words with numbers. */
-export function verdict(session: Session, strip: Strip, evaluated: StripEvaluation): Verdict {
+/** The three answers about a strip, in plain words with numbers; what is recommended to listen by is said where it differs. */
+export function verdict(session: Session, strip: Strip, evaluated: StripEvaluation, recommended: Recommendation | null = null): Verdict {
   return {
     headroom: headroomStatement(session, strip, evaluated),
     floor: floorStatement(evaluated),
-    latency: latencyStatement(strip, evaluated),
+    latency: latencyStatement(session, strip, evaluated, recommended),
   }
 }
 
@@ -61,14 +62,15 @@ function floorStatement({ noise, points }: StripEvaluation): Statement {
   }
 }
 
-function latencyStatement(strip: Strip, { latency }: StripEvaluation): Statement {
+function latencyStatement({ system }: Session, strip: Strip, { latency }: StripEvaluation, recommended: Recommendation | null): Statement {
   const heard = latency.find((each) => each.route === strip.monitor.route)
   const other = latency.find((each) => each.route !== strip.monitor.route)
   if (!heard) return { headline: 'No such monitoring route', detail: other ? `${ROUTES[other.route]}: ${formatDecimal(other.milliseconds, 2)} ms` : 'the strip has no interface' }
-  return {
-    headline: `${formatDecimal(heard.milliseconds, 2)} ms to the performer’s ears`,
-    detail: `${ROUTES[heard.route]}${other ? `; ${formatDecimal(other.milliseconds, 2)} ms ${ROUTES[other.route]}` : ''}`,
-  }
+  const asRecommended = !recommended || (recommended.route === heard.route && (recommended.route === 'direct' || (recommended.bufferFrames === system.bufferFrames && recommended.sampleRate === system.sampleRate)))
+  const rest = asRecommended
+    ? other ? `; ${formatDecimal(other.milliseconds, 2)} ms ${ROUTES[other.route]}` : ''
+    : `; recommended: ${recommended.route === 'direct' ? 'direct' : `${recommended.bufferFrames} frames`}, ${formatDecimal(recommended.milliseconds, 2)} ms`
+  return { headline: `${formatDecimal(heard.milliseconds, 2)} ms to the performer’s ears`, detail: `${ROUTES[heard.route]}${rest}` }
 }
 
 const ROUTES = { direct: 'direct from the interface', software: 'through the host' } as const

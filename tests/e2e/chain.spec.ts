@@ -61,7 +61,7 @@ test('stages are inserted, moved, refused and removed, by pointer and by keys', 
 
   // Behind the microphone is the only place for it: earlier is refused in words.
   await page.getByRole('button', { name: 'What to do with Reed pad, 20 dB' }).click()
-  await page.getByRole('menuitem', { name: 'Move towards the source' }).click()
+  await page.getByRole('button', { name: 'Move towards the source' }).click()
   await expect(page.locator('[data-told]')).toContainText('takes an analogue signal, but "Narrator, reading" before it gives sound')
   expect((await stages(page))[2]).toBe('Pad: Reed pad, 20 dB')
 
@@ -195,7 +195,7 @@ test('a session’s copy is updated from the shelf, seeing first what would chan
   await type(page, 'EIN, printed, dBu', '-125')
   await page.getByRole('link', { name: 'Path' }).click()
   await page.getByRole('button', { name: 'What to do with Grebe two-channel preamp' }).click()
-  await page.getByRole('menuitem', { name: 'Update from the shelf…' }).click()
+  await page.getByRole('button', { name: 'Update from the shelf…' }).click()
   await expect(page.locator('[data-difference]')).toHaveText(['specs.ein-128-125'])
   await page.getByRole('button', { name: 'Take the shelf’s' }).click()
   await expect(field(page, 'EIN, dBu').first()).toHaveValue('−125')

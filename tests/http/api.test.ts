@@ -4,6 +4,7 @@ import { demoSession } from '#demo/index'
 import { templates, templateSession } from '#demo/templates'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
+import { timeSession } from '#core/timing/time-session'
 import { serve } from '../../scripts/steps.mjs'
 import { example1, example2, withAt } from '../support/sessions'
 
@@ -49,6 +50,19 @@ describe('the HTTP door, over a real socket', () => {
   it.each(templates.map((each) => [each.id, each] as const))('answers for the chain "%s" what the core answers', async (_, template) => {
     const session = templateSession(template)
     expect(await evaluate(session)).toEqual(JSON.parse(JSON.stringify(evaluateSession(session))))
+  })
+  it('answers the timing of a session: the table of buffers, a recommendation, what is wrong with the clock', async () => {
+    const file = { ...example1(), system: { sampleRate: 48000, bufferFrames: 128, devices: [{ name: 'Camera', sampleRate: 44100 }] } }
+    const timing = await (await post('timing', JSON.stringify(file))).json()
+    const cell = timing.matrix.find((each: { sampleRate: number, bufferFrames: number }) => each.sampleRate === 48000 && each.bufferFrames === 128)
+    expect(cell).toMatchObject({ source: 'model' })
+    expect(Math.abs(cell.bufferMs - 2.667)).toBeLessThan(0.001)
+    expect(Math.abs(cell.softwareMs - 7.667)).toBeLessThan(0.001)
+    expect(timing.recommendations[0]).toMatchObject({ strip: 'narrator', route: 'software', bufferFrames: 128 })
+    expect(timing.findings.map((each: { code: string }) => each.code)).toContain('rate-mismatch')
+    const demo = demoSession()
+    expect(await (await post('timing', JSON.stringify(demo))).json()).toEqual(JSON.parse(JSON.stringify(timeSession(demo))))
+    await problem(await post('timing', JSON.stringify({ ...file, system: { roundTrips: [{ sampleRate: 48000, bufferFrames: 0, milliseconds: -1 }] } })), 422)
   })
   it('gives the JSON Schema of the file', async () => {
     const response = await fetch(`${server.address}/api/schema/session`)

@@ -12,7 +12,7 @@ import { studentQuantile } from '#core/numeric/student'
 import type { AudioInterface, RoundTrip, Session } from '#core/session'
 import { timeSession } from '#core/timing/time-session'
 import { framesToMilliseconds, frames, hz } from '#core/units'
-import { example1, valid, withAt } from '../support/sessions'
+import { example1, valid } from '../support/sessions'
 
 const trip = (sampleRate: number, bufferFrames: number, milliseconds: number) => ({ sampleRate, bufferFrames, milliseconds }) as RoundTrip
 const unit = example1().gear as unknown as AudioInterface[]

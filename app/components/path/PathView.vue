@@ -15,7 +15,6 @@ import PathTable from './PathTable.vue'
 import StageRow from './StageRow.vue'
 import StripHeading from './StripHeading.vue'
 import TargetPanel from './TargetPanel.vue'
-import TimingPanel from './TimingPanel.vue'
 
 const NoiseBudget = defineAsyncComponent(() => import('./NoiseBudget.vue'))
 const SchoolsTable = defineAsyncComponent(() => import('./SchoolsTable.vue'))
@@ -35,10 +34,6 @@ const model = computed(() => sectionModel(
   view.evaluated?.points ?? [], view.reading === 'own' ? 'own' : 'ceiling',
   view.evaluated?.tightest?.stage ?? null, targetWindow(store.session?.target ?? 'peaks-18-12'),
 ))
-const unit = computed(() => {
-  const last = stages.value.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
-  return last?.kind === 'interface' || last?.kind === 'digital-input' ? last.gear : null
-})
 const summary = computed(() => `Section of ${view.strip?.name}: ${[view.statements?.headroom, view.statements?.floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')}. The table has every figure.`)
 const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own')
 </script>
@@ -64,11 +59,10 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       </div>
       <StageRow />
     </div>
-    <aside class="min-h-0 space-y-3 overflow-y-auto pt-2 pb-3 print:hidden" tabindex="0" aria-label="Target, findings, floor and timing">
+    <aside class="min-h-0 space-y-3 overflow-y-auto pt-2 pb-3 print:hidden" tabindex="0" aria-label="Target, findings and floor">
       <TargetPanel />
       <FindingsPanel />
       <FloorPanel />
-      <TimingPanel :unit="unit" />
       <NotesPanel />
     </aside>
     <GearPicker v-if="chain.picking.value" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Ellipsis } from '@lucide/vue'
 import { autoUpdate, flip, shift, useFloating } from '@floating-ui/vue'
 import { computed, ref } from 'vue'
@@ -28,12 +28,10 @@ const actions = computed(() => [
 </script>
 
 <template>
-  <Menu as="div" class="print:hidden">
-    <MenuButton ref="anchor" class="hover:text-change" :aria-label="`What to do with ${stage.gear.name}`"><Ellipsis class="size-4" aria-hidden="true" /></MenuButton>
-    <MenuItems ref="panel" :style="floatingStyles" class="plate z-40 w-52 py-1 text-[13px] text-ink shadow-lg">
-      <MenuItem v-for="action in actions" :key="action.words" v-slot="{ active }">
-        <button type="button" class="block w-full px-3 py-1 text-left" :class="{ 'bg-change text-on-change': active }" @click="action.run">{{ action.words }}</button>
-      </MenuItem>
-    </MenuItems>
-  </Menu>
+  <Popover class="print:hidden">
+    <PopoverButton ref="anchor" class="hover:text-change" :aria-label="`What to do with ${stage.gear.name}`"><Ellipsis class="size-4" aria-hidden="true" /></PopoverButton>
+    <PopoverPanel ref="panel" v-slot="{ close }" focus :style="floatingStyles" class="plate z-40 w-52 py-1 text-[13px] text-ink shadow-lg">
+      <button v-for="action in actions" :key="action.words" type="button" class="block w-full px-3 py-1 text-left hover:bg-change hover:text-on-change focus:bg-change focus:text-on-change" @click="close(); action.run()">{{ action.words }}</button>
+    </PopoverPanel>
+  </Popover>
 </template>

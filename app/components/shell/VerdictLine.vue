@@ -1,21 +1,27 @@
 <script setup lang="ts">
 import { computed, nextTick } from 'vue'
+import { useRouter } from '#imports'
+import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
 /** The three answers, on every screen; each leads to where it can be changed. */
 const view = useViewStore()
+const store = useSessionStore()
+const router = useRouter()
 
 const cells = computed(() => view.statements && [
-  { key: 'headroom', ...view.statements.headroom, to: '[data-gain]' },
-  { key: 'floor', ...view.statements.floor, to: '#floor-panel' },
-  { key: 'latency', ...view.statements.latency, to: '#timing-panel select' },
+  { key: 'headroom', ...view.statements.headroom, place: 'path', to: '[data-gain]' },
+  { key: 'floor', ...view.statements.floor, place: 'path', to: '#floor-panel' },
+  { key: 'latency', ...view.statements.latency, place: 'timing', to: '#timing-place' },
 ])
 
-async function lead(selector: string) {
+async function lead(place: string, selector: string) {
+  const address = `/${place}/${store.key}`
+  if (!router.currentRoute.value.path.startsWith(`/${place}`)) await router.push(address)
   await nextTick()
-  const place = document.querySelector<HTMLElement>(selector)
-  place?.scrollIntoView({ block: 'nearest' })
-  place?.focus()
+  const found = document.querySelector<HTMLElement>(selector)
+  found?.scrollIntoView({ block: 'nearest' })
+  found?.focus()
 }
 </script>
 
@@ -23,7 +29,7 @@ async function lead(selector: string) {
   <div v-if="cells" class="plate grid grid-cols-3 border-x-0 border-t-0" role="status" aria-label="Verdict" aria-live="off">
     <button
       v-for="cell in cells" :key="cell.key" type="button" class="min-w-0 border-r border-line px-5 py-1.5 text-left last:border-r-0 hover:bg-paper"
-      :data-verdict="cell.key" @click="lead(cell.to)"
+      :data-verdict="cell.key" @click="lead(cell.place, cell.to)"
     >
       <strong class="block truncate text-[15px] font-semibold">{{ cell.headline }}</strong>
       <span class="block truncate text-muted" :title="cell.detail">{{ cell.detail }}</span>

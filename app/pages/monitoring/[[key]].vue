@@ -1,0 +1,14 @@
+<script setup lang="ts">
+import { definePageMeta } from '#imports'
+import MonitoringView from '~/components/monitoring/MonitoringView.vue'
+import SessionPlace from '~/components/shell/SessionPlace.vue'
+import { useSessionRoute } from '~/composables/use-session-route'
+
+definePageMeta({ key: 'monitoring' })
+defineProps<{ startNew: () => void, importFile: () => void }>()
+const { missing } = useSessionRoute('monitoring')
+</script>
+
+<template>
+  <SessionPlace :missing="missing"><MonitoringView /></SessionPlace>
+</template>

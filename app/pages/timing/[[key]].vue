@@ -1,0 +1,14 @@
+<script setup lang="ts">
+import { definePageMeta } from '#imports'
+import TimingView from '~/components/timing/TimingView.vue'
+import SessionPlace from '~/components/shell/SessionPlace.vue'
+import { useSessionRoute } from '~/composables/use-session-route'
+
+definePageMeta({ key: 'timing' })
+defineProps<{ startNew: () => void, importFile: () => void }>()
+const { missing } = useSessionRoute('timing')
+</script>
+
+<template>
+  <SessionPlace :missing="missing"><TimingView /></SessionPlace>
+</template>

@@ -1,0 +1,141 @@
+import { example1 } from '../support/sessions'
+import { expect, field, open, paste, test, type, verdict } from './app'
+
+/** Worked example 1 without any measurement: 128 frames at 48 kHz, 88 frames, 0.5 ms. */
+const openExample = async (page: Parameters<typeof open>[0]) => {
+  await open(page)
+  await paste(page, JSON.stringify(example1()))
+  await expect(verdict(page, 'latency')).toContainText('7.67 ms')
+  await page.keyboard.press('2')
+  await expect(page.locator('[data-cell]').first()).toBeVisible()
+}
+const measure = async (page: Parameters<typeof open>[0], kind: string, values: Record<string, string>) => {
+  await page.getByRole('combobox', { name: 'What was measured' }).selectOption({ label: kind })
+  for (const [name, value] of Object.entries(values)) await field(page, name).fill(value)
+  await page.getByRole('button', { name: 'Add', exact: true }).first().click()
+}
+
+test('the verdict leads to Timing; a cell sets rate and buffer', async ({ page }) => {
+  await open(page)
+  await paste(page, JSON.stringify(example1()))
+  await verdict(page, 'latency').click()
+  await expect(page).toHaveURL(/\/timing\//)
+  await page.locator('[data-cell="48000-512"]').click()
+  await expect(verdict(page, 'latency')).toContainText('23.67 ms') // (1024 + 88)/48 + 0.5
+  await expect(page.locator('[data-route-bar="software"]')).toContainText('8.12 m of air') // 23.667 ms · 343.2 m/s
+  await page.locator('[data-cell="44100-512"]').click()
+  await expect(verdict(page, 'latency')).toContainText('25.72 ms')
+  await page.keyboard.press('Control+z')
+  await expect(verdict(page, 'latency')).toContainText('23.67 ms')
+})
+
+test('a measurement in one line: it wins in its cell, the fit fills the others, refused ones stay typed', async ({ page }) => {
+  await openExample(page)
+  await measure(page, 'Round trip, by loopback', { 'Round trip, ms': '-3' })
+  await expect(page.getByRole('alert')).toContainText('−3 is out of range')
+  await expect(field(page, 'Round trip, ms')).toHaveValue('-3')
+  await measure(page, 'Round trip, by loopback', { 'Round trip, ms': '9,0' })
+  await expect(page.locator('[data-cell="48000-128"]')).toContainText('measured')
+  await expect(page.locator('[data-cell="48000-128"]')).toContainText('9.00')
+  await expect(verdict(page, 'latency')).toContainText('9.00 ms')
+  // One point: two buffers held, so 3.667 ms besides; 256 frames then take 10.667 + 3.667.
+  await expect(page.locator('[data-cell="48000-256"]')).toContainText('14.33')
+  await measure(page, 'Round trip, by loopback', { 'Buffer, frames': '256', 'Round trip, ms': '15' })
+  await expect(page.locator('[data-fit]')).toContainText('2.25') // 6 ms over 128/48 ms
+  await expect(page.locator('[data-finding="fit"]')).toContainText('sum is kept')
+  await measure(page, 'Driver reports', { 'Buffer, frames': '128', 'Reported in, ms': '3.5', 'Reported out, ms': '3.5' })
+  await expect(page.locator('[data-offset]')).toContainText('96 frames')
+  await measure(page, 'Round trip, by loopback', { 'Buffer, frames': '128', 'Round trip, ms': '10' })
+  await expect(page.locator('[data-finding="measurements-differ"]')).toContainText('differ by 1.00 ms')
+  await page.getByRole('button', { name: 'Remove round trip 10.00 ms' }).click()
+  await expect(page.locator('[data-cell="48000-128"]')).toContainText('9.00')
+})
+
+test('two readings of the load meter: what is sustained, and the remedies with figures', async ({ page }) => {
+  await openExample(page)
+  await measure(page, 'Load meter reads', { 'Load, %': '83' })
+  await measure(page, 'Load meter reads', { 'Buffer, frames': '256', 'Load, %': '61' })
+  await expect(page.locator('[data-remedies]')).toContainText('256 would bring the load from 83 % to 61 %')
+  await expect(page.getByRole('button', { name: /^48 kHz, 128 frames: .* drops out/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^48 kHz, 256 frames: .* sustained/ })).toBeVisible()
+  await expect(page.locator('[data-recommendation]')).toContainText('Direct, 0.83 ms')
+  await page.locator('[data-recommendation]').getByRole('button', { name: 'Set it' }).click()
+  await expect(verdict(page, 'latency')).toContainText('0.83 ms to the performer’s ears')
+})
+
+test('a limit of one’s own moves the line and the recommendation', async ({ page }) => {
+  await openExample(page)
+  await page.getByRole('combobox', { name: 'Listens to' }).selectOption({ label: 'keys' })
+  await expect(page.locator('[data-recommendation]')).toContainText('48 kHz, 256 frames, 13.00 ms')
+  await type(page, 'Limit, ms', '6')
+  await expect(page.locator('[data-recommendation]')).toContainText('48 kHz, 64 frames, 5.00 ms')
+})
+
+test('the guided trial finds the buffer in three answers, and logs them', async ({ page }) => {
+  await openExample(page)
+  const trial = page.locator('[data-trial]')
+  await trial.getByRole('button', { name: 'As small as it runs' }).click()
+  await expect(trial).toContainText('Set 128 frames')
+  await trial.getByRole('button', { name: 'It is fine' }).click()
+  await expect(trial).toContainText('Set 64 frames')
+  await trial.getByRole('button', { name: 'It crackles' }).click()
+  await expect(trial).toContainText('Found in 2 answers: 128 frames')
+  await expect(page.locator('[data-measurement]')).toHaveCount(2)
+  await expect(page.getByRole('button', { name: /^48 kHz, 64 frames: .* drops out/ })).toBeVisible()
+})
+
+test('another device’s rate, and the disk', async ({ page }) => {
+  await openExample(page)
+  await page.getByText('Other devices and their rates').click()
+  await page.getByRole('textbox', { name: 'Device', exact: true }).fill('Camera')
+  await page.getByRole('textbox', { name: 'Its sample rate, Hz' }).fill('44100')
+  await page.getByRole('form', { name: 'Add a device' }).getByRole('button').click()
+  await expect(page.locator('[data-finding="rate-mismatch"]')).toContainText('8.84 % longer and 1.47 semitones flat')
+  await type(page, 'To record, min', '60')
+  await expect(page.locator('[data-disk]')).toHaveText('0.52') // 48 kHz, 24 bits, one channel
+})
+
+test('monitoring: both paths make a comb, whose notch and ripple are told, and which to switch off', async ({ page }) => {
+  await open(page)
+  await paste(page, JSON.stringify(example1()))
+  await page.keyboard.press('3')
+  await expect(page.locator('[data-lane="software"]')).toContainText('7.67')
+  await page.getByRole('radio', { name: 'Both at once' }).click()
+  // 7.667 − 0.833 ms apart: 1/(2τ) = 73.2 Hz; −6 dB: 9.57 dB.
+  await expect(page.locator('[data-doubling]')).toContainText('First notch at 73.2 Hz, ripple 9.57 dB')
+  await expect(page.locator('[data-doubling]')).toContainText('Switch off the direct monitoring')
+  await type(page, 'Other path, dB', '-12')
+  await expect(page.locator('[data-doubling]')).toContainText('ripple 4.46 dB')
+  await page.getByRole('radio', { name: 'Direct', exact: true }).click()
+  await expect(page.locator('[data-doubling]')).toHaveCount(0)
+  await expect(verdict(page, 'latency')).toContainText('0.83 ms')
+  await type(page, 'To the loudspeaker, m', '3')
+  await expect(page.locator('[data-lane="direct"]')).toContainText('9.57') // 40/48 + 3 m / 343.2 m/s
+})
+
+test('headphones: level at the ear, hours, a warning, and never a default over 85 dBA', async ({ page }) => {
+  await open(page)
+  await page.keyboard.press('3')
+  const ear = page.locator('[data-ear]')
+  await expect(ear).toContainText('75.0 dBA average')
+  await type(page, 'Volume, dB', '0')
+  // +10 dBu from 10 Ω into 62 Ω, 98 dB/mW: 116.6 dB at full scale, the average lies at −30.1 dBFS.
+  await expect(ear).toContainText('86.5 dBA average')
+  await expect(ear).toContainText('caution')
+  await page.getByRole('button', { name: '80 dBA: −6.5 dB' }).click()
+  await expect(ear).toContainText('80.0 dBA average')
+  await page.getByRole('combobox', { name: 'Headphones' }).selectOption({ label: 'others…' })
+  await type(page, 'Sensitivity, dB/mW', '125')
+  await type(page, 'Volume, dB', '0')
+  await expect(ear).toContainText('danger')
+})
+
+test('a microphone in the room’s loudspeakers: the margin from four distances', async ({ page }) => {
+  await open(page)
+  await page.keyboard.press('3')
+  await page.getByRole('switch', { name: 'to the room' }).click()
+  await page.getByRole('button', { name: 'Enter the four distances' }).click()
+  await expect(page.locator('[data-feedback]')).toContainText('Potential gain 15.2 dB') // 6, 4, 7, 0.3 m: 15.16
+  await type(page, 'Gain wanted, dB', '20')
+  await expect(page.locator('[data-feedback]')).toContainText('leave the microphone out of this send')
+})
