@@ -9,6 +9,8 @@ const rooms = {
   'core/plan': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/evaluation'],
   'core/timing': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
   'core/monitoring': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
+  'core/signals': ['core/units', 'core/numeric'],
+  'core/measure': ['core/units', 'core/numeric'],
   'demo': ['core'],
   'server': ['core'],
   'app/persistence': ['core'],

@@ -4,6 +4,8 @@ import { demoSession } from '#demo/index'
 import { templates, templateSession } from '#demo/templates'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
+import { maximumLengthSequence, sine } from '#core/signals/generate'
+import { writeWav } from '#core/signals/write-wav'
 import { timeSession } from '#core/timing/time-session'
 import { serve } from '../../scripts/steps.mjs'
 import { example1, example2, withAt } from '../support/sessions'
@@ -63,6 +65,28 @@ describe('the HTTP door, over a real socket', () => {
     const demo = demoSession()
     expect(await (await post('timing', JSON.stringify(demo))).json()).toEqual(JSON.parse(JSON.stringify(timeSession(demo))))
     await problem(await post('timing', JSON.stringify({ ...file, system: { roundTrips: [{ sampleRate: 48000, bufferFrames: 0, milliseconds: -1 }] } })), 422)
+  })
+  it('measures the levels of a WAV file as it streams in', async () => {
+    const report = await (await post('measure/levels', writeWav([sine(48_000, 5, 997, -23), sine(48_000, 5, 997, -23)], 48_000, 24))).json()
+    expect(report.format).toMatchObject({ bits: 24, channels: 2, sampleRate: 48_000, frames: 240_000 })
+    expect(report.channels).toHaveLength(2)
+    expect(Math.abs(report.channels[0].peak + 23)).toBeLessThan(0.01)
+    expect(Math.abs(report.programme.integrated + 23)).toBeLessThan(0.05)
+    expect(await problem(await post('measure/levels', new TextEncoder().encode('no recording')), 422)).toMatchObject({ errors: [{ code: 'not-wav' }] })
+  })
+  it('finds the lag of a loopback, by channel numbers from 1', async () => {
+    const sent = maximumLengthSequence(14, -6)
+    const [reference, returned] = [new Float64Array(20_000), new Float64Array(20_000)]
+    reference.set(sent, 100)
+    returned.set(sent.map((x) => -0.5 * x), 100 + 368)
+    const wav = writeWav([returned, reference], 48_000, 24)
+    const found = await (await post('measure/loopback?reference=2&return=1', wav)).json()
+    expect(Math.abs(found.lagFrames - 368)).toBeLessThan(0.02)
+    expect(Math.abs(found.milliseconds - 7.667)).toBeLessThan(0.001)
+    expect(found.polarity).toBe(-1)
+    expect(Math.abs(found.level + 6.02)).toBeLessThan(0.05)
+    expect((await problem(await post('measure/loopback?reference=0', wav), 422)).errors.map((each: { path: string }) => each.path)).toEqual(['reference', 'return'])
+    expect((await problem(await post('measure/loopback?reference=1&return=3', wav), 422)).errors[0].code).toBe('no-such-channel')
   })
   it('gives the JSON Schema of the file', async () => {
     const response = await fetch(`${server.address}/api/schema/session`)

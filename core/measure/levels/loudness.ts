@@ -1,0 +1,93 @@
+import type { Biquad } from './k-weighting'
+import { kWeighting } from './k-weighting'
+
+/** Loudness of all channels together, LUFS and LU; `null` where it was too short or too quiet. */
+export interface Loudness {
+  integrated: number | null
+  momentaryMax: number | null
+  shortTermMax: number | null
+  range: number | null
+}
+
+/** −0.691 LUFS is what a full-scale mean square of 1 reads, BS.1770-4. */
+const OFFSET = -0.691
+const ABSOLUTE_GATE = -70
+const toLoudness = (power: number) => OFFSET + 10 * Math.log10(power)
+const toPower = (loudness: number) => 10 ** ((loudness - OFFSET) / 10)
+
+/** The K-weighted mean square of one channel for every 100 ms: all that a loudness is made of. */
+export class LoudnessHops {
+  private readonly filter: [Biquad, Biquad]
+  private readonly hop: number
+  private count = 0
+  private sum = 0
+  readonly hops: number[] = []
+
+  constructor(sampleRate: number) {
+    this.filter = kWeighting(sampleRate)
+    this.hop = Math.round(sampleRate / 10)
+  }
+
+  frames(samples: Float64Array, count: number): void {
+    const [first, second] = this.filter
+    for (let i = 0; i < count; i++) {
+      const y = second.next(first.next(samples[i] as number))
+      this.sum += y * y
+      if (++this.count === this.hop) {
+        this.hops.push(this.sum / this.hop)
+        this.count = 0
+        this.sum = 0
+      }
+    }
+  }
+}
+
+/** Weight of a channel in the loudness of all: surrounds 1.41, a low-frequency channel none. */
+const weightOf = (channel: number, channels: number): number =>
+  (channels === 6 && channel === 3 ? 0 : (channels === 5 && channel >= 3) || (channels === 6 && channel >= 4) ? 1.41 : 1)
+
+/** Loudness of channels together, ITU-R BS.1770-4 with the gates of EBU Tech 3341 and 3342. */
+export function loudnessOf(channels: readonly (readonly number[])[]): Loudness {
+  const hops = (channels[0] ?? []).map((_, i) => channels.reduce((sum, each, c) => sum + weightOf(c, channels.length) * (each[i] ?? 0), 0))
+  const momentary = windows(hops, 4)
+  const short = windows(hops, 30)
+  return { integrated: gatedMean(momentary), momentaryMax: highest(momentary), shortTermMax: highest(short), range: loudnessRange(short) }
+}
+
+function highest(powers: readonly number[]): number | null {
+  let most = 0
+  for (const power of powers) if (power > most) most = power
+  return most > 0 ? toLoudness(most) : null
+}
+
+/** Mean squares of sliding windows of so many hops. Each is summed anew: a running sum would keep the rounding of loud parts. */
+function windows(hops: readonly number[], length: number): number[] {
+  const means: number[] = []
+  for (let i = length; i <= hops.length; i++) {
+    let sum = 0
+    for (let k = i - length; k < i; k++) sum += hops[k] as number
+    means.push(sum / length)
+  }
+  return means
+}
+
+const mean = (powers: readonly number[]) => powers.reduce((sum, power) => sum + power, 0) / powers.length
+
+/** Blocks over −70 LUFS, then those over their mean less 10 LU. */
+function gatedMean(blocks: readonly number[]): number | null {
+  const audible = blocks.filter((power) => power > toPower(ABSOLUTE_GATE))
+  if (audible.length === 0) return null
+  const gate = mean(audible) / 10
+  const counted = audible.filter((power) => power > gate)
+  return counted.length === 0 ? null : toLoudness(mean(counted))
+}
+
+/** EBU Tech 3342: from the 10th to the 95th percentile of the short-term loudness over the gate at −20 LU. */
+function loudnessRange(short: readonly number[]): number | null {
+  const audible = short.filter((power) => power > toPower(ABSOLUTE_GATE))
+  if (audible.length === 0) return null
+  const gate = mean(audible) / 100
+  const counted = audible.filter((power) => power >= gate).map(toLoudness).sort((a, b) => a - b)
+  const at = (part: number) => counted[Math.round((counted.length - 1) * part)] as number
+  return counted.length === 0 ? null : at(0.95) - at(0.1)
+}

@@ -1,0 +1,108 @@
+import { Fft, powerOfTwo } from '../numeric/fft'
+
+/** What a loopback recording says of the way from the reference to the return. */
+export interface Loopback {
+  lagFrames: number
+  milliseconds: number
+  polarity: 1 | -1
+  /** Return against reference, dB. */
+  level: number
+  /** Height of the correlation's maximum over its next highest elsewhere; from 2 on it is beyond doubt. */
+  confidence: number
+}
+
+/** A correlation within so many frames of its maximum belongs to it. */
+const NEIGHBOURHOOD = 16
+
+/**
+ * The lag of one channel behind another: the maximum of their cross-correlation in size, refined below one frame: the
+ * correlation is worked out from its spectrum between the frames too, and its maximum sought there.
+ * @returns `null` where one of the two is silent.
+ */
+export function measureLoopback(reference: Float64Array, returned: Float64Array, sampleRate: number): Loopback | null {
+  const energy = (samples: Float64Array) => samples.reduce((sum, x) => sum + x * x, 0)
+  const [sent, got] = [energy(reference), energy(returned)]
+  if (sent === 0 || got === 0) return null
+  const size = powerOfTwo(reference.length + returned.length)
+  const fft = new Fft(size)
+  const padded = (samples: Float64Array) => {
+    const re = new Float64Array(size)
+    re.set(samples)
+    const im = new Float64Array(size)
+    fft.forward(re, im)
+    return { re, im }
+  }
+  const [a, b] = [padded(reference), padded(returned)]
+  const [re, im] = [new Float64Array(size), new Float64Array(size)]
+  for (let k = 0; k < size; k++) {
+    const [ar, ai, br, bi] = [a.re[k] as number, a.im[k] as number, b.re[k] as number, b.im[k] as number]
+    re[k] = ar * br + ai * bi
+    im[k] = ar * bi - ai * br
+  }
+  const [specRe, specIm] = [re.slice(), im.slice()]
+  fft.inverse(re, im)
+  let best = 0
+  for (let i = 1; i < size; i++) if (Math.abs(re[i] as number) > Math.abs(re[best] as number)) best = i
+  const top = re[best] as number
+  let next = 0
+  for (let i = 0; i < size; i++) {
+    const apart = Math.min(Math.abs(i - best), size - Math.abs(i - best))
+    if (apart > NEIGHBOURHOOD) next = Math.max(next, Math.abs(re[i] as number))
+  }
+  const lag = refined(specRe, specIm, best)
+  const height = Math.abs(at(specRe, specIm, lag, size))
+  const signed = lag > size / 2 ? lag - size : lag
+  return {
+    lagFrames: signed, milliseconds: (1000 * signed) / sampleRate, polarity: top < 0 ? -1 : 1,
+    level: 20 * Math.log10(height / sent),
+    confidence: next > 0 ? height / next : Infinity,
+  }
+}
+
+/** The correlation at any fraction of a frame is the sum of its spectrum there: the maximum is sought between the frames. */
+function refined(re: Float64Array, im: Float64Array, best: number): number {
+  const size = re.length
+  const sign = Math.sign(at(re, im, best, size)) || 1
+  const value = (lag: number) => sign * at(re, im, lag, size)
+  let [low, high] = [best - 1, best + 1]
+  // Golden section: the correlation of a band-limited signal has one maximum within a frame of the highest sample.
+  const golden = (Math.sqrt(5) - 1) / 2
+  let [c, d] = [high - golden * (high - low), low + golden * (high - low)]
+  let [fc, fd] = [value(c), value(d)]
+  for (let i = 0; i < 22; i++) {
+    if (fc > fd) {
+      high = d
+      d = c
+      fd = fc
+      c = high - golden * (high - low)
+      fc = value(c)
+    } else {
+      low = c
+      c = d
+      fc = fd
+      d = low + golden * (high - low)
+      fd = value(d)
+    }
+  }
+  return (low + high) / 2
+}
+
+/** Σ over the spectrum at a fractional lag; the spectrum of real signals is conjugate-symmetric. */
+function at(re: Float64Array, im: Float64Array, lag: number, size: number): number {
+  const step = (2 * Math.PI * lag) / size
+  const [cos, sin] = [Math.cos(step), Math.sin(step)]
+  let [c, s] = [1, 0]
+  let sum = re[0] as number
+  for (let k = 1; k < size / 2; k++) {
+    const turned = c * cos - s * sin
+    s = s * cos + c * sin
+    c = turned
+    // The turning factor is set anew now and then, before its rounding tells.
+    if ((k & 1023) === 0) {
+      c = Math.cos(step * k)
+      s = Math.sin(step * k)
+    }
+    sum += 2 * ((re[k] as number) * c - (im[k] as number) * s)
+  }
+  return sum / size
+}

@@ -1,0 +1,194 @@
+import type { WavFault, WavFormat } from './format'
+import { isFault, readFormat } from './format'
+
+/** Takes the frames of a file, a block at a time; the arrays are used again and hold `count` frames. */
+export interface FrameSink {
+  begin: (format: WavFormat) => void
+  frames: (channels: readonly Float64Array[], count: number) => void
+}
+
+export interface WavEnd {
+  format: WavFormat | null
+  frames: number
+  /** Why nothing could be read; `null` where something was. */
+  fault: WavFault | null
+  /** What was skipped or mended on the way. */
+  remarks: string[]
+}
+
+/** Frames handed over at a time. */
+const BLOCK = 4096
+
+/** Longest chunk before the samples that is kept in memory; longer ones are skipped over. */
+const LONGEST_KEPT = 1024 * 1024
+
+/** Sizes that stand for "see elsewhere" or "not known when writing began". */
+const UNKNOWN_SIZE = 0xFFFFFFFF
+
+/**
+ * Reads a WAV file as it comes, in pieces of any size and in bounded memory: RIFF, RF64 and BW64, plain and extensible,
+ * integer and floating point. A file cut short gives what is there, and says so; a header's wrong size is not believed over
+ * the file's own end.
+ */
+export class WavStream {
+  private waiting = new Uint8Array(0)
+  private state: 'head' | 'chunks' | 'samples' | 'skip' | 'done' = 'head'
+  private format: WavFormat | null = null
+  private fault: WavFault | null = null
+  private readonly remarks: string[] = []
+  private left = 0
+  private longData: number | null = null
+  private broadcast = false
+  private frameCount = 0
+  private odd = 0
+  private block: Float64Array[] = []
+  private filled = 0
+
+  constructor(private readonly sink: FrameSink) {}
+
+  push(bytes: Uint8Array): void {
+    if (this.state === 'done') return
+    // Samples are read in place; only what does not fill a frame or a header waits.
+    let piece = bytes
+    if (this.waiting.length > 0) {
+      piece = new Uint8Array(this.waiting.length + bytes.length)
+      piece.set(this.waiting)
+      piece.set(bytes, this.waiting.length)
+    }
+    let at = 0
+    for (;;) {
+      const used = this.step(piece.subarray(at))
+      if (used === 0) break
+      at += used
+      if ((this.state as string) === 'done') break
+    }
+    this.waiting = piece.slice(at)
+  }
+
+  end(): WavEnd {
+    if (this.state === 'samples' && this.left > 0 && this.left !== Infinity) this.remarks.push(`The file ends ${Math.ceil(this.left / (this.format?.frameBytes ?? 1))} frames before its header says; what is there was read.`)
+    if (this.state === 'samples' && this.waiting.length > 0) this.remarks.push('The last frame is cut through and was left out.')
+    this.flush()
+    if (!this.fault && !this.format) this.fault = { code: this.state === 'head' ? 'not-wav' : 'no-format', message: this.state === 'head' ? 'The file is too short to be a WAV file. Choose a recording.' : 'The file has no format chunk before its end. Export it again.' }
+    else if (!this.fault && this.frameCount === 0) this.fault = { code: 'no-samples', message: 'The file holds no samples. Record something and try again.' }
+    return { format: this.format && { ...this.format, broadcast: this.broadcast }, frames: this.frameCount, fault: this.fault, remarks: this.remarks }
+  }
+
+  private refuse(fault: WavFault): number {
+    this.fault = fault
+    this.state = 'done'
+    return 0
+  }
+
+  /** Works on what is there; tells how many bytes it has used, 0 where it needs more. */
+  private step(piece: Uint8Array): number {
+    switch (this.state) {
+      case 'head': return this.head(piece)
+      case 'chunks': return this.chunk(piece)
+      case 'skip': return this.skip(piece)
+      case 'samples': return this.samples(piece)
+      case 'done': return 0
+    }
+  }
+
+  private head(piece: Uint8Array): number {
+    if (piece.length < 12) return 0
+    const [riff, wave] = [text(piece, 0), text(piece, 8)]
+    if (!['RIFF', 'RF64', 'BW64'].includes(riff) || wave !== 'WAVE') {
+      return this.refuse({ code: 'not-wav', message: riff === 'RIFX' ? 'The file is big-endian (RIFX), which is not read. Export it as WAV.' : 'The file does not begin like a WAV file. Choose a recording in WAV format; other formats have to be exported as WAV first.' })
+    }
+    this.state = 'chunks'
+    return 12
+  }
+
+  private chunk(piece: Uint8Array): number {
+    if (piece.length < 8) return 0
+    const name = text(piece, 0)
+    const size = view(piece).getUint32(4, true)
+    if (name === 'data') {
+      if (!this.format) return this.refuse({ code: 'no-format', message: 'The samples come before any format chunk: they cannot be understood. Export the file again.' })
+      const unknown = size === UNKNOWN_SIZE || (size === 0 && this.longData === null)
+      this.left = this.longData ?? (unknown ? Infinity : size)
+      if (unknown && this.longData === null) this.remarks.push('The header does not say how long the samples are; the file was read to its end.')
+      this.odd = 0
+      this.state = 'samples'
+      return 8
+    }
+    if (size > LONGEST_KEPT) {
+      this.left = size + (size & 1)
+      this.state = 'skip'
+      return 8
+    }
+    if (piece.length < 8 + size) return 0
+    const body = new DataView(piece.buffer, piece.byteOffset + 8, size)
+    if (name === 'fmt ' && !this.format) {
+      const format = readFormat(body)
+      if (isFault(format)) return this.refuse(format)
+      this.format = format
+      this.block = Array.from({ length: format.channels }, () => new Float64Array(BLOCK))
+      this.sink.begin(format)
+    } else if (name === 'ds64' && size >= 16) {
+      this.longData = Number(body.getBigUint64(8, true))
+    } else if (name === 'bext') {
+      this.broadcast = true
+    }
+    return Math.min(piece.length, 8 + size + (size & 1))
+  }
+
+  private skip(piece: Uint8Array): number {
+    const used = Math.min(this.left, piece.length)
+    this.left -= used
+    if (this.left === 0) this.state = 'chunks'
+    return used
+  }
+
+  private samples(piece: Uint8Array): number {
+    const { format } = this
+    if (!format) return 0
+    const whole = Math.floor(Math.min(piece.length, this.left) / format.frameBytes)
+    if (whole === 0) {
+      if (this.left >= format.frameBytes || this.left === Infinity) return 0
+      // What is left of the chunk is less than a frame.
+      const rest = this.left
+      this.left = 0
+      this.state = 'done'
+      return Math.min(rest, piece.length)
+    }
+    const data = view(piece)
+    for (let frame = 0, at = 0; frame < whole; frame++) {
+      for (let channel = 0; channel < format.channels; channel++, at += format.bits / 8) {
+        (this.block[channel] as Float64Array)[this.filled] = this.sample(data, at, format)
+      }
+      if (++this.filled === BLOCK) this.flush()
+    }
+    this.frameCount += whole
+    const used = whole * format.frameBytes
+    this.left -= used
+    if (this.left === 0) this.state = 'done'
+    return used
+  }
+
+  /** −1 … 1 for full scale. A floating-point sample that is no number counts as silence, and is told. */
+  private sample(data: DataView, at: number, { encoding, bits }: WavFormat): number {
+    if (encoding === 'integer') {
+      switch (bits) {
+        case 16: return data.getInt16(at, true) / 32_768
+        case 24: return ((data.getUint8(at) | (data.getUint8(at + 1) << 8) | (data.getInt8(at + 2) << 16))) / 8_388_608
+        case 32: return data.getInt32(at, true) / 2_147_483_648
+        default: return (data.getUint8(at) - 128) / 128
+      }
+    }
+    const value = bits === 32 ? data.getFloat32(at, true) : data.getFloat64(at, true)
+    if (Number.isFinite(value) && Math.abs(value) < 1e6) return value
+    if (this.odd++ === 0) this.remarks.push('Some floating-point samples are no numbers or absurdly large; they were taken as silence.')
+    return 0
+  }
+
+  private flush(): void {
+    if (this.filled > 0) this.sink.frames(this.block, this.filled)
+    this.filled = 0
+  }
+}
+
+const text = (bytes: Uint8Array, at: number) => String.fromCharCode(...bytes.subarray(at, at + 4))
+const view = (bytes: Uint8Array) => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)

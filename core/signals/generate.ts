@@ -1,0 +1,100 @@
+import { seededNormal } from './random'
+
+/** Levels are dBFS, AES17: a sine of 0 dBFS has the peak 1. */
+const sineAmplitude = (level: number) => 10 ** (level / 20)
+const frameCount = (sampleRate: number, seconds: number) => Math.round(sampleRate * seconds)
+
+/** A sine of a frequency and level. */
+export function sine(sampleRate: number, seconds: number, frequency: number, level: number, phase = 0): Float64Array {
+  const amplitude = sineAmplitude(level)
+  return Float64Array.from({ length: frameCount(sampleRate, seconds) }, (_, i) => amplitude * Math.sin((2 * Math.PI * frequency * i) / sampleRate + phase))
+}
+
+/** White noise of an RMS level in AES17 terms: 0 dBFS is the RMS of a full-scale sine. */
+export function whiteNoise(sampleRate: number, seconds: number, level: number, seed: number): Float64Array {
+  const next = seededNormal(seed)
+  const deviation = sineAmplitude(level) / Math.SQRT2
+  return Float64Array.from({ length: frameCount(sampleRate, seconds) }, () => deviation * next())
+}
+
+/** Pink noise of an RMS level: white noise through a sum of first-order sections, 3 dB an octave within 0.5 dB from 20 Hz up. */
+export function pinkNoise(sampleRate: number, seconds: number, level: number, seed: number): Float64Array {
+  const next = seededNormal(seed)
+  // One pole every octave and a half from 10 Hz up, each of equal power: their sum falls by 3 dB an octave.
+  const corners: number[] = []
+  for (let f = 10; f < sampleRate / 2; f *= 2 ** 0.5) corners.push(f)
+  const poles = corners.map((f) => Math.exp((-2 * Math.PI * f) / sampleRate))
+  const gains = poles.map((pole) => Math.sqrt(1 - pole * pole))
+  const states = poles.map(() => 0)
+  const samples = Float64Array.from({ length: frameCount(sampleRate, seconds) }, () => {
+    let sum = 0
+    poles.forEach((pole, k) => {
+      states[k] = pole * (states[k] as number) + (gains[k] as number) * next()
+      sum += states[k] as number
+    })
+    return sum
+  })
+  const rms = Math.sqrt(samples.reduce((sum, x) => sum + x * x, 0) / Math.max(1, samples.length))
+  const scale = sineAmplitude(level) / Math.SQRT2 / (rms || 1)
+  return samples.map((x) => x * scale)
+}
+
+/** A logarithmic sweep: equal time for every octave (Farina, AES 108th Convention, 2000; from memory). */
+export function logSweep(sampleRate: number, seconds: number, from: number, to: number, level: number): Float64Array {
+  const amplitude = sineAmplitude(level)
+  const rate = Math.log(to / from)
+  return Float64Array.from({ length: frameCount(sampleRate, seconds) }, (_, i) => amplitude * Math.sin(((2 * Math.PI * from * seconds) / rate) * (Math.exp((i / sampleRate / seconds) * rate) - 1)))
+}
+
+/** Feedback taps of maximum-length sequences by their order (primitive polynomials; tables). */
+const TAPS: Record<number, readonly number[]> = { 10: [10, 7], 12: [12, 6, 4, 1], 14: [14, 5, 3, 1], 15: [15, 14], 16: [16, 15, 13, 4], 17: [17, 14], 18: [18, 11] }
+
+/** A maximum-length sequence of 2^order − 1 samples of ± the level's peak: its correlation with itself is one spike. */
+export function maximumLengthSequence(order: number, level: number): Float64Array {
+  const taps = TAPS[order]
+  if (!taps) throw new Error(`No maximum-length sequence of order ${order} is known here.`)
+  const amplitude = sineAmplitude(level)
+  let register = 1
+  return Float64Array.from({ length: 2 ** order - 1 }, () => {
+    const bit = register & 1
+    let feedback = 0
+    for (const tap of taps) feedback ^= (register >> (order - tap)) & 1
+    register = (register >> 1) | (feedback << (order - 1))
+    return bit ? amplitude : -amplitude
+  })
+}
+
+/** Short pulses at even distances: two samples up and one down, so that polarity shows. */
+export function pulseTrain(sampleRate: number, seconds: number, every: number, level: number): Float64Array {
+  const amplitude = sineAmplitude(level)
+  const samples = new Float64Array(frameCount(sampleRate, seconds))
+  for (let at = frameCount(sampleRate, every / 2); at + 3 < samples.length; at += frameCount(sampleRate, every)) {
+    samples[at] = amplitude
+    samples[at + 1] = amplitude
+    samples[at + 2] = -amplitude / 2
+  }
+  return samples
+}
+
+/** Sines of falling level, one after the other: for the marks at a gain knob. */
+export function staircase(sampleRate: number, stepSeconds: number, frequency: number, levels: readonly number[]): Float64Array {
+  const steps = levels.map((level) => faded(sine(sampleRate, stepSeconds, frequency, level), sampleRate, 0.01))
+  const samples = new Float64Array(steps.reduce((sum, step) => sum + step.length, 0))
+  let at = 0
+  for (const step of steps) {
+    samples.set(step, at)
+    at += step.length
+  }
+  return samples
+}
+
+/** Edges raised and lowered along a half cosine, so that nothing clicks. The samples are changed in place. */
+export function faded(samples: Float64Array, sampleRate: number, seconds: number): Float64Array {
+  const length = Math.min(frameCount(sampleRate, seconds), samples.length >> 1)
+  for (let i = 0; i < length; i++) {
+    const gain = 0.5 - 0.5 * Math.cos((Math.PI * i) / length)
+    samples[i] = (samples[i] as number) * gain
+    samples[samples.length - 1 - i] = (samples[samples.length - 1 - i] as number) * gain
+  }
+  return samples
+}

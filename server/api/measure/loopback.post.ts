@@ -1,0 +1,15 @@
+import { defineEventHandler, getQuery } from 'h3'
+import { LoopbackMeter } from '#core/measure/loopback-meter'
+import { answerProblem } from '../../utils/problem'
+import { measureBody } from '../../utils/wav-handler'
+
+/** The lag between two channels of a WAV file: query `reference` and `return`, channel numbers from 1. */
+export default defineEventHandler((event) => {
+  const query = getQuery(event)
+  const errors = (['reference', 'return'] as const).flatMap((path) => {
+    const channel = Number(query[path])
+    return Number.isInteger(channel) && channel >= 1 && channel <= 32 ? [] : [{ path, code: 'wrong-type', message: `Got ${JSON.stringify(query[path] ?? null)}. Give a channel number from 1 to 32.` }]
+  })
+  if (errors.length > 0) return answerProblem(event, 422, 'Not a valid question', 'Name both channels in the query, as ?reference=1&return=2.', errors)
+  return measureBody(event, new LoopbackMeter(Number(query.reference), Number(query.return)), ({ loopback }) => loopback)
+})
