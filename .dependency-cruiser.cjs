@@ -14,9 +14,10 @@ const rooms = {
   'demo': ['core'],
   'server': ['core'],
   'app/persistence': ['core'],
+  'app/workers': ['core'],
   'app/charts': ['core'],
   'app/stores': ['core', 'demo', 'app/persistence'],
-  'app/composables': ['core', 'app/stores'],
+  'app/composables': ['core', 'app/stores', 'app/workers'],
   'app/components': ['core', 'app/composables', 'app/stores', 'app/charts'],
   'app/pages': ['core', 'app/composables', 'app/stores', 'app/components'],
 }

@@ -24,7 +24,11 @@ export default defineNuxtConfig({
   },
   colorMode: { classSuffix: '', preference: 'system', fallback: 'light', storageKey: 'remetra-theme' },
   // The data lives in the browser, so there is nothing to render on a server.
-  routeRules: { '/**': { ssr: false } },
+  routeRules: {
+    '/**': { ssr: false },
+    // A page that asks for embedding policies of all it loads asks its workers too.
+    '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
+  },
   spaLoadingTemplate: 'loading.html',
   // A place is fetched when the pointer or the focus comes to its link, not with the first load.
   experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
@@ -34,6 +38,7 @@ export default defineNuxtConfig({
   },
   vite: {
     plugins: [withoutSchemaWriter(), tailwindcss()],
+    worker: { format: 'es' },
     // Inlined fonts would be data: addresses, which the content security policy refuses.
     build: { assetsInlineLimit: () => false },
   },

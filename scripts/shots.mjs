@@ -10,6 +10,24 @@ async function template(page, id) {
   await page.keyboard.press('a')
   await page.locator(`[data-template="${id}"]`).click()
 }
+/** Four seconds that rise and fall like a sentence, 16 bits, one channel. */
+function rehearsal() {
+  const [rate, frames] = [48_000, 192_000]
+  const wav = Buffer.alloc(44 + 2 * frames)
+  wav.write('RIFF', 0)
+  wav.writeUInt32LE(36 + 2 * frames, 4)
+  wav.write('WAVEfmt ', 8)
+  for (const [at, value] of [[16, 16], [24, rate], [28, 2 * rate]]) wav.writeUInt32LE(value, at)
+  for (const [at, value] of [[20, 1], [22, 1], [32, 2], [34, 16]]) wav.writeUInt16LE(value, at)
+  wav.write('data', 36)
+  wav.writeUInt32LE(2 * frames, 40)
+  for (let i = 0; i < frames; i++) {
+    const swell = Math.sin((Math.PI * i) / 24_000) ** 4
+    wav.writeInt16LE(Math.round(32_767 * 0.08 * swell * (Math.sin(i / 42) + 0.5 * Math.sin(i / 11) + 0.3 * Math.sin(i / 3.1))), 44 + 2 * i)
+  }
+  return wav
+}
+
 const views = [
   { name: 'path-light', theme: 'light' },
   { name: 'path-dark', theme: 'dark' },
@@ -33,6 +51,10 @@ const views = [
     await page.keyboard.press('3')
     await page.getByRole('radio', { name: 'Both at once' }).click()
   } },
+  { name: 'bench', theme: 'light', go: async (page) => {
+    await page.keyboard.press('4')
+    await page.getByLabel('Choose a recording', { exact: true }).setInputFiles({ name: 'narrator-rehearsal.wav', mimeType: 'audio/wav', buffer: rehearsal() })
+  } },
   { name: 'gear-shelf', theme: 'light', go: async (page) => {
     await page.keyboard.press('h')
     await page.locator('[data-item="grebe"]').click()
@@ -53,7 +75,7 @@ for (const { name, theme, go } of views) {
   await page.waitForSelector('[data-gain-handle]')
   await page.evaluate(() => document.fonts.ready)
   if (go) await go(page)
-  await page.waitForTimeout(1200)
+  await page.waitForTimeout(1800)
   await page.screenshot({ path: `${folder}/${name}.png` })
   await context.close()
   console.log(`docs/screenshots/${name}.png`)

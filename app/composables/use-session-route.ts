@@ -5,7 +5,7 @@ import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
 /** The session and the strip that the address names; without a name, the one to land in. */
-export function useSessionRoute(place: 'path' | 'timing' | 'monitoring') {
+export function useSessionRoute(place: 'path' | 'timing' | 'monitoring' | 'bench') {
   const route = useRoute()
   const router = useRouter()
   const library = useLibraryStore()

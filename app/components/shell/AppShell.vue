@@ -64,6 +64,7 @@ const shortcuts: Shortcut[] = [
   { keys: ['1'], does: 'Path', run: () => router.push(`/path/${store.key ?? ''}`) },
   { keys: ['2'], does: 'Timing', run: () => router.push(`/timing/${store.key ?? ''}`) },
   { keys: ['3'], does: 'Monitoring', run: () => router.push(`/monitoring/${store.key ?? ''}`) },
+  { keys: ['4'], does: 'Bench', run: () => router.push(`/bench/${store.key ?? ''}`) },
   { keys: ['H'], does: 'Gear shelf', run: () => router.push('/shelf') },
   { keys: ['N'], does: 'New session', run: startNew },
   { keys: ['O'], does: 'Sessions', run: () => router.push('/sessions') },

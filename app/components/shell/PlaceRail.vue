@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FolderOpen, Headphones, Library, Timer, Waypoints } from '@lucide/vue'
+import { AudioWaveform, FolderOpen, Headphones, Library, Timer, Waypoints } from '@lucide/vue'
 import { NuxtLink } from '#components'
 import { useSessionStore } from '~/stores/session'
 import StripList from './StripList.vue'
@@ -15,6 +15,7 @@ const store = useSessionStore()
       <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink>
       <NuxtLink :to="store.key ? `/timing/${store.key}` : '/timing'" class="place" active-class="here"><Timer class="size-4 shrink-0" aria-hidden="true" />Timing</NuxtLink>
       <NuxtLink :to="store.key ? `/monitoring/${store.key}` : '/monitoring'" class="place" active-class="here"><Headphones class="size-4 shrink-0" aria-hidden="true" />Monitoring</NuxtLink>
+      <NuxtLink :to="store.key ? `/bench/${store.key}` : '/bench'" class="place" active-class="here"><AudioWaveform class="size-4 shrink-0" aria-hidden="true" />Bench</NuxtLink>
       <NuxtLink to="/shelf" class="place" active-class="here"><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink>
       <NuxtLink to="/sessions" class="place mb-2" active-class="here"><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink>
     </nav>

@@ -1,0 +1,14 @@
+<script setup lang="ts">
+import { definePageMeta } from '#imports'
+import BenchView from '~/components/bench/BenchView.vue'
+import SessionPlace from '~/components/shell/SessionPlace.vue'
+import { useSessionRoute } from '~/composables/use-session-route'
+
+definePageMeta({ key: 'bench' })
+defineProps<{ startNew: () => void, importFile: () => void }>()
+const { missing } = useSessionRoute('bench')
+</script>
+
+<template>
+  <SessionPlace :missing="missing"><BenchView /></SessionPlace>
+</template>
