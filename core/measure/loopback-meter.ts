@@ -1,3 +1,4 @@
+import { joined } from '../numeric/joined'
 import type { Loopback } from './loopback'
 import { measureLoopback } from './loopback'
 import type { WavFault, WavFormat } from './wav/format'
@@ -52,14 +53,4 @@ export class LoopbackMeter {
     }
     this.frames += take
   }
-}
-
-function joined(parts: readonly Float64Array[]): Float64Array {
-  const all = new Float64Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    all.set(part, at)
-    at += part.length
-  }
-  return all
 }

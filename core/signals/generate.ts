@@ -1,3 +1,4 @@
+import { joined } from '../numeric/joined'
 import { seededNormal } from './random'
 
 /** Levels are dBFS, AES17: a sine of 0 dBFS has the peak 1. */
@@ -78,14 +79,7 @@ export function pulseTrain(sampleRate: number, seconds: number, every: number, l
 
 /** Sines of falling level, one after the other: for the marks at a gain knob. */
 export function staircase(sampleRate: number, stepSeconds: number, frequency: number, levels: readonly number[]): Float64Array {
-  const steps = levels.map((level) => faded(sine(sampleRate, stepSeconds, frequency, level), sampleRate, 0.01))
-  const samples = new Float64Array(steps.reduce((sum, step) => sum + step.length, 0))
-  let at = 0
-  for (const step of steps) {
-    samples.set(step, at)
-    at += step.length
-  }
-  return samples
+  return joined(levels.map((level) => faded(sine(sampleRate, stepSeconds, frequency, level), sampleRate, 0.01)))
 }
 
 /** Edges raised and lowered along a half cosine, so that nothing clicks. The samples are changed in place. */

@@ -50,3 +50,13 @@ export async function paste(page: Page, text: string) {
   await page.getByRole('textbox', { name: 'Or paste its text' }).fill(text)
   await page.getByRole('button', { name: 'Open the pasted text' }).click()
 }
+
+/** Opens a session file of one's own beside the demo, and waits until it is the one on the screen. */
+export async function openFile(page: Page, file: { name?: unknown }) {
+  await open(page)
+  await expect(page).toHaveURL(/strip=narrator/)
+  const before = page.url().split('?')[0] ?? ''
+  await paste(page, JSON.stringify(file))
+  await expect(page).not.toHaveURL(new RegExp(before))
+  await expect(page.getByRole('textbox', { name: 'Name of the session' })).toHaveValue(String(file.name))
+}

@@ -1,19 +1,15 @@
 import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
 import { maximumLengthSequence, sine } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { example1 } from '../support/sessions'
-import { expect, field, open, paste, point, test } from './app'
+import { expect, field, openFile, point, test } from './app'
 
-const bring = async (page: Parameters<typeof open>[0], label: string, name: string, bytes: Uint8Array) =>
+const bring = async (page: Page, label: string, name: string, bytes: Uint8Array) =>
   page.getByLabel(label, { exact: true }).setInputFiles({ name, mimeType: 'audio/wav', buffer: Buffer.from(bytes) })
-const openBench = async (page: Parameters<typeof open>[0]) => {
-  await open(page)
-  await expect(page).toHaveURL(/strip=narrator/)
-  const before = page.url().split('?')[0] ?? ''
-  await paste(page, JSON.stringify(example1()))
-  await expect(page).not.toHaveURL(new RegExp(before))
-  await expect(page.getByRole('textbox', { name: 'Name of the session' })).toHaveValue('Example 1')
+const openBench = async (page: Page) => {
+  await openFile(page, example1())
   await page.keyboard.press('4')
   await expect(page.getByRole('heading', { name: 'Test signals' })).toBeVisible()
 }

@@ -1,31 +1,22 @@
+import type { Page } from '@playwright/test'
 import { example1 } from '../support/sessions'
-import { expect, field, open, paste, test, type, verdict } from './app'
+import { expect, field, open, openFile, test, type, verdict } from './app'
 
 /** Worked example 1 without any measurement: 128 frames at 48 kHz, 88 frames, 0.5 ms. */
-const openExample = async (page: Parameters<typeof open>[0]) => {
-  await open(page)
-  await expect(page).toHaveURL(/strip=narrator/)
-  const before = page.url().split('?')[0] ?? ''
-  await paste(page, JSON.stringify(example1()))
-  await expect(page).not.toHaveURL(new RegExp(before))
-  await expect(page.getByRole('textbox', { name: 'Name of the session' })).toHaveValue('Example 1')
+const openExample = async (page: Page) => {
+  await openFile(page, example1())
   await expect(verdict(page, 'latency')).toContainText('7.67 ms')
   await page.keyboard.press('2')
   await expect(page.locator('[data-cell]').first()).toBeVisible()
 }
-const measure = async (page: Parameters<typeof open>[0], kind: string, values: Record<string, string>) => {
+const measure = async (page: Page, kind: string, values: Record<string, string>) => {
   await page.getByRole('combobox', { name: 'What was measured' }).selectOption({ label: kind })
   for (const [name, value] of Object.entries(values)) await field(page, name).fill(value)
   await page.getByRole('button', { name: 'Add', exact: true }).first().click()
 }
 
 test('the verdict leads to Timing; a cell sets rate and buffer', async ({ page }) => {
-  await open(page)
-  await expect(page).toHaveURL(/strip=narrator/)
-  const before = page.url().split('?')[0] ?? ''
-  await paste(page, JSON.stringify(example1()))
-  await expect(page).not.toHaveURL(new RegExp(before))
-  await expect(page.getByRole('textbox', { name: 'Name of the session' })).toHaveValue('Example 1')
+  await openFile(page, example1())
   await verdict(page, 'latency').click()
   await expect(page).toHaveURL(/\/timing\//)
   await page.locator('[data-cell="48000-512"]').click()
@@ -104,12 +95,7 @@ test('another device’s rate, and the disk', async ({ page }) => {
 })
 
 test('monitoring: both paths make a comb, whose notch and ripple are told, and which to switch off', async ({ page }) => {
-  await open(page)
-  await expect(page).toHaveURL(/strip=narrator/)
-  const before = page.url().split('?')[0] ?? ''
-  await paste(page, JSON.stringify(example1()))
-  await expect(page).not.toHaveURL(new RegExp(before))
-  await expect(page.getByRole('textbox', { name: 'Name of the session' })).toHaveValue('Example 1')
+  await openFile(page, example1())
   await page.keyboard.press('3')
   await expect(page.locator('[data-lane="software"]')).toContainText('7.67')
   await page.getByRole('radio', { name: 'Both at once' }).click()

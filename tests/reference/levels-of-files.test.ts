@@ -3,6 +3,7 @@ import type { LevelsReport } from '#core/measure/levels/measure-levels'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { measureLoopback } from '#core/measure/loopback'
 import { Fft } from '#core/numeric/fft'
+import { joined } from '#core/numeric/joined'
 import { faded, logSweep, maximumLengthSequence, pinkNoise, pulseTrain, sine, staircase, whiteNoise } from '#core/signals/generate'
 import { seeded } from '#core/signals/random'
 import type { SampleFormat } from '#core/signals/write-wav'
@@ -18,15 +19,7 @@ function measure(bytes: Uint8Array, piece = 65_537): LevelsReport {
 const levels = (samples: Float64Array, rate = 48_000, format: SampleFormat = 'float') => measure(writeWav([samples], rate, format)).channels[0] as LevelsReport['channels'][0]
 const near = (actual: number | null | undefined, expected: number, tolerance: number) =>
   expect(Math.abs((actual ?? Number.NaN) - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(tolerance)
-const join = (...parts: Float64Array[]) => {
-  const all = new Float64Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    all.set(part, at)
-    at += part.length
-  }
-  return all
-}
+const join = (...parts: Float64Array[]) => joined(parts)
 
 it('the fast transform agrees with a naive one', () => {
   const random = seeded(3)
