@@ -7,7 +7,9 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   fullyParallel: true,
   workers: 2,
-  timeout: 30_000,
+  timeout: 90_000,
+  // A slow machine is no failure; what never comes still is.
+  expect: { timeout: 15_000 },
   retries: 0,
   reporter: 'list',
   use: {
