@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { kWeighting } from '#core/measure/levels/k-weighting'
 import type { LevelsReport } from '#core/measure/levels/measure-levels'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { measureLoopback } from '#core/measure/loopback'
@@ -99,6 +100,20 @@ describe('A-weighting within class 1 of IEC 61672-1 at every third octave from 2
     const white = levels(whiteNoise(48_000, 20, -20, 7))
     // White to 24 kHz: the band's part of it is 10 lg(19 980/24 000).
     near((white.rmsA ?? 0) - ((white.rms ?? 0) + 10 * Math.log10(19_980 / 24_000)), -2.05, 0.1)
+  })
+})
+
+describe('K-weighting at 48 kHz (tables 1 and 2 of ITU-R BS.1770-4, from memory)', () => {
+  it.each([
+    [0, [1.53512485958697, -2.69169618940638, 1.19839281085285], [-1.69065929318241, 0.73248077421585]],
+    [1, [1, -2, 1], [-1.99004745483398, 0.99007225036621]],
+  ])('section %i answers an impulse as its tabled coefficients do', (section, [b0 = 0, b1 = 0, b2 = 0], [a1 = 0, a2 = 0]) => {
+    const filter = kWeighting(48_000)[section]
+    const [y0, y1, y2, y3] = [1, 0, 0, 0].map((x) => filter?.next(x) ?? Number.NaN) as [number, number, number, number]
+    near(y0, b0, 1e-6)
+    near(y1, b1 - a1 * b0, 1e-6)
+    near(y2, b2 - a1 * y1 - a2 * y0, 1e-6)
+    near(y3, -a1 * y2 - a2 * y1, 1e-6)
   })
 })
 

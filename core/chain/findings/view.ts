@@ -56,5 +56,5 @@ export function recorded(view: StripView): Recorded | null {
   return stage && point?.unit === 'dBFS' ? { stage, point, control: lastControl(view.controls) } : null
 }
 
-/** A level or a difference in a sentence, one decimal. */
+/** What the box of a stage is called. */
 export const gearName = (view: StripView, stageId: string) => view.stages.find((stage) => stage.id === stageId)?.gear.name ?? ''

@@ -95,7 +95,7 @@ function gainFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] 
     const range = gainRange(gear, port, setting)
     if (value === undefined || range === null || range.gainMin > range.gainMax) return []
     if (value >= range.gainMin && value <= range.gainMax) return []
-    return [fault([...path, 'settings', setting], 'out-of-range', `${capital(setting)} ${value} dB is outside the range of this input, ${range.gainMin} to ${range.gainMax} dB. Set one inside it, or correct the range.`)]
+    return [fault([...path, 'settings', setting], 'out-of-range', `${capital(setting)} ${value} dB is outside the range of ${gear.kind === 'interface' ? 'this input' : `"${gear.name}"`}, ${range.gainMin} to ${range.gainMax} dB. Set one inside it, or correct the range.`)]
   })
 }
 
