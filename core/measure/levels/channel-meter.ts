@@ -1,3 +1,5 @@
+import { OverviewMeter } from './overview'
+
 /** A stretch of samples that stand at the same extreme value. */
 export interface ClippedRun {
   /** First frame. */
@@ -22,7 +24,9 @@ class Extreme {
   peak = 0
   runs: ClippedRun[] = []
   runCount = 0
-  private length = 0
+  /** From this size on a sample matters to the extreme, and tells so by itself. */
+  threshold = LEAST_LEVEL
+  length = 0
   private before = Number.NaN
 
   next(size: number, at: number): void {
@@ -32,8 +36,9 @@ class Extreme {
       this.runs = []
       this.runCount = 0
       this.length = 0
+      this.threshold = Math.max(LEAST_LEVEL, size - SAME)
     }
-    if (size < this.peak - SAME || size < LEAST_LEVEL) {
+    if (size < this.threshold) {
       this.length = 0
     } else if (this.length > 0 && Math.abs(size - this.before) <= SAME) {
       this.length++
@@ -42,11 +47,6 @@ class Extreme {
       this.length = 1
     }
     this.before = size
-  }
-
-  /** The signal has gone to the other side: a run is over. */
-  leave(): void {
-    this.length = 0
   }
 
   private extend(at: number): void {
@@ -63,7 +63,7 @@ class Extreme {
 /** The lower side counts as clipped too where its extreme comes this near to the higher one's. */
 const NEAR_THE_PEAK = 10 ** (-1 / 20)
 
-/** Time-domain figures of one channel, as its samples come. */
+/** Time-domain figures of one channel, as its samples come: worked out in tenths of a second. */
 export class ChannelMeter {
   private peak = 0
   private peakAt = 0
@@ -72,52 +72,85 @@ export class ChannelMeter {
   private count = 0
   private readonly above = new Extreme()
   private readonly below = new Extreme()
+  private readonly overview: OverviewMeter
   private readonly hop: number
   private hopCount = 0
   private hopSquares = 0
+  private low = Infinity
+  private high = -Infinity
   private readonly hops: number[] = []
 
   constructor(sampleRate: number) {
     this.hop = Math.round(sampleRate / 10)
+    this.overview = new OverviewMeter(this.hop / sampleRate)
   }
 
   frames(samples: Float64Array, count: number): void {
-    for (let i = 0; i < count; i++) {
-      const x = samples[i] as number
-      const size = x < 0 ? -x : x
-      if (size > this.peak) {
-        this.peak = size
-        this.peakAt = this.count
-      }
-      if (x < 0) {
-        this.below.next(size, this.count)
-        this.above.leave()
-      } else {
-        this.above.next(size, this.count)
-        this.below.leave()
-      }
-      this.sum += x
-      this.squares += x * x
-      this.hopSquares += x * x
-      this.count++
-      if (++this.hopCount === this.hop) {
-        this.hops.push(this.hopSquares / this.hop)
-        this.hopCount = 0
-        this.hopSquares = 0
-      }
+    for (let from = 0; from < count;) {
+      const to = Math.min(count, from + this.hop - this.hopCount)
+      this.stretch(samples, from, to)
+      this.hopCount += to - from
+      from = to
+      if (this.hopCount === this.hop) this.endHop()
     }
   }
 
+  private stretch(samples: Float64Array, from: number, to: number): void {
+    const { above, below } = this
+    let { low, high } = this
+    let sum = 0
+    let squares = 0
+    for (let i = from; i < to; i++) {
+      const x = samples[i] as number
+      sum += x
+      squares += x * x
+      if (x > high) high = x
+      if (x < low) low = x
+      // Only samples at an extreme, and those that end a run there, are looked at more closely.
+      if (x >= above.threshold || above.length > 0) above.next(x < 0 ? 0 : x, this.count + i - from)
+      if (-x >= below.threshold || below.length > 0) below.next(x > 0 ? 0 : -x, this.count + i - from)
+    }
+    const size = Math.max(high, -low)
+    if (size > this.peak) {
+      this.peak = size
+      this.peakAt = this.count + placeOf(samples, from, to, size)
+    }
+    this.low = low
+    this.high = high
+    this.sum += sum
+    this.hopSquares += squares
+    this.count += to - from
+  }
+
+  private endHop(): void {
+    const power = this.hopSquares / this.hopCount
+    this.overview.add(this.low, this.high, power)
+    if (this.hopCount === this.hop) this.hops.push(power)
+    this.squares += this.hopSquares
+    this.low = Infinity
+    this.high = -Infinity
+    this.hopCount = 0
+    this.hopSquares = 0
+  }
+
   end() {
+    if (this.hopCount > 0) this.endHop()
     const meanSquare = this.count > 0 ? this.squares / this.count : 0
-    const clipped = [this.above, this.below].filter((side) => side.peak >= NEAR_THE_PEAK * this.peak)
+    const clipped = [this.above, this.below].filter((side) => side.runCount > 0 && side.peak >= NEAR_THE_PEAK * this.peak)
     return {
       peak: this.peak, peakAt: this.peakAt, meanSquare, dc: this.count > 0 ? this.sum / this.count : 0,
       clippedRuns: clipped.flatMap((side) => side.runs).sort((a, b) => a.from - b.from),
       clippedRunCount: clipped.reduce((sum, side) => sum + side.runCount, 0),
-      quietest: quietestSecond(this.hops) ?? meanSquare,
+      quietest: quietestSecond(this.hops) ?? meanSquare, overview: this.overview.end(),
     }
   }
+}
+
+/** Where in a stretch a size first stands, counted from its beginning. */
+function placeOf(samples: Float64Array, from: number, to: number, size: number): number {
+  let i = from
+  while (i < to - 1 && Math.abs(samples[i] as number) < size) i++
+  return i - from
 }
 
 /** The least mean square over a second, from those of tenths of one. */

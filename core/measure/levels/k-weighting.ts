@@ -7,13 +7,23 @@ export class Biquad {
 
   constructor(private readonly b0: number, private readonly b1: number, private readonly b2: number, private readonly a1: number, private readonly a2: number) {}
 
-  next(x: number): number {
-    const y = this.b0 * x + this.b1 * this.x1 + this.b2 * this.x2 - this.a1 * this.y1 - this.a2 * this.y2
-    this.x2 = this.x1
-    this.x1 = x
-    this.y2 = this.y1
-    this.y1 = y
-    return y
+  /** Filters the first `count` samples into another array, which may be the same. */
+  run(input: Float64Array, output: Float64Array, count: number): void {
+    const { b0, b1, b2, a1, a2 } = this
+    let { x1, x2, y1, y2 } = this
+    for (let i = 0; i < count; i++) {
+      const x = input[i] as number
+      const y = b0 * x + b1 * x1 + b2 * x2 - a1 * y1 - a2 * y2
+      x2 = x1
+      x1 = x
+      y2 = y1
+      y1 = y
+      output[i] = y
+    }
+    this.x1 = x1
+    this.x2 = x2
+    this.y1 = y1
+    this.y2 = y2
   }
 }
 

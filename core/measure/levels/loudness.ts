@@ -21,6 +21,7 @@ export class LoudnessHops {
   private readonly hop: number
   private count = 0
   private sum = 0
+  private filtered = new Float64Array(0)
   readonly hops: number[] = []
 
   constructor(sampleRate: number) {
@@ -29,15 +30,21 @@ export class LoudnessHops {
   }
 
   frames(samples: Float64Array, count: number): void {
-    const [first, second] = this.filter
-    for (let i = 0; i < count; i++) {
-      const y = second.next(first.next(samples[i] as number))
-      this.sum += y * y
-      if (++this.count === this.hop) {
-        this.hops.push(this.sum / this.hop)
-        this.count = 0
-        this.sum = 0
-      }
+    if (this.filtered.length < count) this.filtered = new Float64Array(count)
+    const { filtered } = this
+    this.filter[0].run(samples, filtered, count)
+    this.filter[1].run(filtered, filtered, count)
+    for (let from = 0; from < count;) {
+      const to = Math.min(count, from + this.hop - this.count)
+      let sum = 0
+      for (let i = from; i < to; i++) sum += (filtered[i] as number) * (filtered[i] as number)
+      this.sum += sum
+      this.count += to - from
+      from = to
+      if (this.count < this.hop) continue
+      this.hops.push(this.sum / this.hop)
+      this.count = 0
+      this.sum = 0
     }
   }
 }

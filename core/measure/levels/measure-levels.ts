@@ -4,7 +4,8 @@ import type { ClippedRun } from './channel-meter'
 import { ChannelMeter } from './channel-meter'
 import type { Loudness } from './loudness'
 import { LoudnessHops, loudnessOf } from './loudness'
-import { SpectrumMeter } from './spectrum'
+import type { Overview } from './overview'
+import { SpectrumMeter, weightedPower } from './spectrum'
 import { TruePeakMeter } from './true-peak'
 
 /** One channel of a recording. Levels in dBFS (AES17: a full-scale sine reads 0, RMS and peak alike), loudness in LUFS. */
@@ -24,6 +25,8 @@ export interface ChannelLevels extends Loudness {
   clippedRunCount: number
   /** RMS of the quietest second. */
   floor: number | null
+  /** The level over time; samples, 1 for full scale. */
+  overview: Overview
 }
 
 export interface LevelsReport {
@@ -86,12 +89,12 @@ function channelLevels({ time, spectrum, peak, loudness }: LevelsMeter['channels
   const run = ({ from, frames }: ClippedRun) => ({ from, seconds: from / sampleRate, frames })
   return {
     peak: level, peakSeconds: found.peakAt / sampleRate, truePeak: amplitude(Math.max(peak.end(), found.peak)),
-    rms, rmsA: meanSquare(spectrum.end()?.weighted ?? 0),
+    rms, rmsA: meanSquare(weightedPower(spectrum.end()).weighted),
     // AES17 levels of a sine are equal, so the sine's own crest factor comes back in.
     crest: level === null || rms === null ? null : level - rms + 10 * Math.log10(2),
     dc: amplitude(Math.abs(found.dc)), dcPolarity: found.dc < 0 ? -1 : 1,
     clippedRuns: found.clippedRuns.map(run), clippedRunCount: found.clippedRunCount,
-    floor: meanSquare(found.quietest),
+    floor: meanSquare(found.quietest), overview: found.overview,
     ...loudnessOf([loudness.hops]),
   }
 }

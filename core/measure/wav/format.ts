@@ -1,3 +1,5 @@
+import type { Broadcast } from './broadcast'
+
 /** What the header of a WAV file says of its samples. */
 export interface WavFormat {
   /** Integer or floating point. */
@@ -7,8 +9,8 @@ export interface WavFormat {
   sampleRate: number
   /** Bytes of one frame. */
   frameBytes: number
-  /** The broadcast extension is there. */
-  broadcast: boolean
+  /** The broadcast extension, where there is one. */
+  broadcast: Broadcast | null
 }
 
 /** Why a file, or what follows in it, was not read; what to do is in the message. */
@@ -40,7 +42,7 @@ export function readFormat(body: DataView): WavFormat | WavFault {
   const known = tag === PCM ? [8, 16, 24, 32] : [32, 64]
   if (!known.includes(bits)) return { code: 'bits', message: `Samples of ${bits} bits are not read; ${tag === PCM ? '16, 24 and 32 bits' : '32 and 64 bits of floating point'} are. Export the file in one of these.` }
   if (frameBytes !== channels * (bits / 8)) return { code: 'frame-size', message: `The header says ${frameBytes} bytes a frame, but ${channels} channels of ${bits} bits take ${channels * (bits / 8)}. Mend the header, or export the file again.` }
-  return { encoding: tag === PCM ? 'integer' : 'float', bits, channels, sampleRate, frameBytes, broadcast: false }
+  return { encoding: tag === PCM ? 'integer' : 'float', bits, channels, sampleRate, frameBytes, broadcast: null }
 }
 
 export const isFault = (value: object): value is WavFault => 'code' in value

@@ -1,3 +1,7 @@
+import type { Broadcast } from './broadcast'
+import { readBroadcast } from './broadcast'
+import type { Decode } from './decode'
+import { decoderOf } from './decode'
 import type { WavFault, WavFormat } from './format'
 import { isFault, readFormat } from './format'
 
@@ -38,7 +42,8 @@ export class WavStream {
   private readonly remarks: string[] = []
   private left = 0
   private longData: number | null = null
-  private broadcast = false
+  private broadcast: Broadcast | null = null
+  private decode: Decode | null = null
   private frameCount = 0
   private odd = 0
   private block: Float64Array[] = []
@@ -68,6 +73,7 @@ export class WavStream {
   end(): WavEnd {
     if (this.state === 'samples' && this.left > 0 && this.left !== Infinity) this.remarks.push(`The file ends ${Math.ceil(this.left / (this.format?.frameBytes ?? 1))} frames before its header says; what is there was read.`)
     if (this.state === 'samples' && this.waiting.length > 0) this.remarks.push('The last frame is cut through and was left out.')
+    if (this.odd > 0) this.remarks.push(`${this.odd} floating-point samples are no numbers or absurdly large; they were taken as silence.`)
     this.flush()
     if (!this.fault && !this.format) this.fault = { code: this.state === 'head' ? 'not-wav' : 'no-format', message: this.state === 'head' ? 'The file is too short to be a WAV file. Choose a recording.' : 'The file has no format chunk before its end. Export it again.' }
     else if (!this.fault && this.frameCount === 0) this.fault = { code: 'no-samples', message: 'The file holds no samples. Record something and try again.' }
@@ -125,12 +131,14 @@ export class WavStream {
       const format = readFormat(body)
       if (isFault(format)) return this.refuse(format)
       this.format = format
+      this.decode = decoderOf(format)
       this.block = Array.from({ length: format.channels }, () => new Float64Array(BLOCK))
       this.sink.begin(format)
     } else if (name === 'ds64' && size >= 16) {
       this.longData = Number(body.getBigUint64(8, true))
     } else if (name === 'bext') {
-      this.broadcast = true
+      this.broadcast = readBroadcast(piece.subarray(8, 8 + size))
+      if (!this.broadcast) this.remarks.push('The broadcast extension is cut short and was left out.')
     }
     return Math.min(piece.length, 8 + size + (size & 1))
   }
@@ -143,8 +151,8 @@ export class WavStream {
   }
 
   private samples(piece: Uint8Array): number {
-    const { format } = this
-    if (!format) return 0
+    const { format, decode } = this
+    if (!format || !decode) return 0
     const whole = Math.floor(Math.min(piece.length, this.left) / format.frameBytes)
     if (whole === 0) {
       if (this.left >= format.frameBytes || this.left === Infinity) return 0
@@ -154,34 +162,22 @@ export class WavStream {
       this.state = 'done'
       return Math.min(rest, piece.length)
     }
-    const data = view(piece)
-    for (let frame = 0, at = 0; frame < whole; frame++) {
-      for (let channel = 0; channel < format.channels; channel++, at += format.bits / 8) {
-        (this.block[channel] as Float64Array)[this.filled] = this.sample(data, at, format)
+    const { channels, frameBytes } = format
+    const width = frameBytes / channels
+    for (let frame = 0; frame < whole;) {
+      const take = Math.min(whole - frame, BLOCK - this.filled)
+      for (let channel = 0; channel < channels; channel++) {
+        this.odd += decode(piece, frame * frameBytes + channel * width, frameBytes, take, this.block[channel] as Float64Array, this.filled)
       }
-      if (++this.filled === BLOCK) this.flush()
+      frame += take
+      this.filled += take
+      if (this.filled === BLOCK) this.flush()
     }
     this.frameCount += whole
-    const used = whole * format.frameBytes
+    const used = whole * frameBytes
     this.left -= used
     if (this.left === 0) this.state = 'done'
     return used
-  }
-
-  /** −1 … 1 for full scale. A floating-point sample that is no number counts as silence, and is told. */
-  private sample(data: DataView, at: number, { encoding, bits }: WavFormat): number {
-    if (encoding === 'integer') {
-      switch (bits) {
-        case 16: return data.getInt16(at, true) / 32_768
-        case 24: return ((data.getUint8(at) | (data.getUint8(at + 1) << 8) | (data.getInt8(at + 2) << 16))) / 8_388_608
-        case 32: return data.getInt32(at, true) / 2_147_483_648
-        default: return (data.getUint8(at) - 128) / 128
-      }
-    }
-    const value = bits === 32 ? data.getFloat32(at, true) : data.getFloat64(at, true)
-    if (Number.isFinite(value) && Math.abs(value) < 1e6) return value
-    if (this.odd++ === 0) this.remarks.push('Some floating-point samples are no numbers or absurdly large; they were taken as silence.')
-    return 0
   }
 
   private flush(): void {
