@@ -11,6 +11,8 @@ const rooms = {
   'core/monitoring': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
   'core/signals': ['core/units', 'core/numeric'],
   'core/measure': ['core/units', 'core/numeric'],
+  'core/standin': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
+  'core/bench': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency', 'core/evaluation', 'core/monitoring', 'core/signals', 'core/measure', 'core/standin'],
   'demo': ['core'],
   'server': ['core'],
   'app/persistence': ['core'],

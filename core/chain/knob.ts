@@ -1,18 +1,24 @@
 import type { KnobTable } from '../session'
+import type { MonotoneCurve } from '../numeric/monotone'
+import { monotoneCurve } from '../numeric/monotone'
+
+const curves = new WeakMap<KnobTable, MonotoneCurve>()
+
+/** The curve through the marks of a knob; worked out once for a table, which is replaced, never changed. */
+function curveOf(table: KnobTable): MonotoneCurve {
+  const curve = curves.get(table) ?? monotoneCurve(table.map(({ position, gain }) => ({ x: position, y: gain })))
+  curves.set(table, curve)
+  return curve
+}
 
 /**
- * The knob position for a gain, in hours on a clock face, between two marks on the straight line between them.
+ * The knob position for a gain, in hours on a clock face, on a smooth rising curve through the marks.
  * @returns `null` outside the marked range, or with fewer than two marks.
  */
-export function gainToPosition(table: KnobTable, gain: number): number | null {
-  for (let i = 1; i < table.length; i++) {
-    const [low, high] = [table[i - 1], table[i]]
-    if (!low || !high || gain < low.gain || gain > high.gain) continue
-    if (high.gain === low.gain) return low.position
-    return low.position + ((gain - low.gain) / (high.gain - low.gain)) * (high.position - low.position)
-  }
-  return null
-}
+export const gainToPosition = (table: KnobTable, gain: number): number | null => curveOf(table).inverse(gain)
+
+/** The gain at a knob position; the inverse of the above. */
+export const positionToGain = (table: KnobTable, position: number): number | null => curveOf(table).at(position)
 
 const HOURS = ['twelve', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven'] as const
 const hour = (position: number) => HOURS[position % 12] as string

@@ -1,4 +1,6 @@
 import { Fft, powerOfTwo } from '../numeric/fft'
+import { halfRange, mean } from '../numeric/statistics'
+import { burstsOf } from './bursts'
 
 /** What a loopback recording says of the way from the reference to the return. */
 export interface Loopback {
@@ -9,17 +11,60 @@ export interface Loopback {
   level: number
   /** Height of the correlation's maximum over its next highest elsewhere; from 2 on it is beyond doubt. */
   confidence: number
+  /** The lags one by one, where the signal came several times with silence between; else the one. */
+  repeats: number[]
+  /** Half the range of the repeats, frames. */
+  spreadFrames: number
+  /** How much faster the return's clock runs than the reference's, parts per million; `null` with less than three repeats. */
+  driftPpm: number | null
 }
+
+/** The lag found once, over the whole of the samples. */
+type Lag = Omit<Loopback, 'repeats' | 'spreadFrames' | 'driftPpm'>
 
 /** A correlation within so many frames of its maximum belongs to it. */
 const NEIGHBOURHOOD = 16
 
+/** Around a burst this much of the return is looked at, s: no repeat lies farther off than that. */
+const AROUND = 0.01
+const MOST_BURSTS = 400
+
 /**
- * The lag of one channel behind another: the maximum of their cross-correlation in size, refined below one frame: the
- * correlation is worked out from its spectrum between the frames too, and its maximum sought there.
+ * The lag of one channel behind another, from the whole recording and then from each burst by itself, so that repeats show
+ * how far it can be trusted. The lag given is the mean of the repeats.
  * @returns `null` where one of the two is silent.
  */
 export function measureLoopback(reference: Float64Array, returned: Float64Array, sampleRate: number): Loopback | null {
+  const whole = findLag(reference, returned, sampleRate)
+  if (!whole) return null
+  const bursts = burstsOf(reference, sampleRate)
+  const lags = bursts.length < 2 || bursts.length > MOST_BURSTS ? [] : bursts.flatMap(({ from, to }) => {
+    const margin = Math.round(AROUND * sampleRate)
+    const start = Math.round(from + whole.lagFrames) - margin
+    const end = Math.round(to + whole.lagFrames) + margin
+    if (start < 0 || end > returned.length) return []
+    const found = findLag(reference.subarray(from, to), returned.subarray(start, end), sampleRate)
+    return found ? [{ at: from, lag: found.lagFrames + start - from }] : []
+  })
+  if (lags.length < 2) return { ...whole, repeats: [whole.lagFrames], spreadFrames: 0, driftPpm: null }
+  const repeats = lags.map(({ lag }) => lag)
+  const lagFrames = mean(repeats)
+  return { ...whole, lagFrames, milliseconds: (1000 * lagFrames) / sampleRate, repeats, spreadFrames: halfRange(repeats), driftPpm: lags.length < 3 ? null : -1e6 * slope(lags) }
+}
+
+/** Frames of lag for each frame of time. */
+function slope(lags: readonly { at: number, lag: number }[]): number {
+  const [at, lag] = [mean(lags.map((each) => each.at)), mean(lags.map((each) => each.lag))]
+  const [up, down] = lags.reduce(([u, d], each) => [u + (each.at - at) * (each.lag - lag), d + (each.at - at) ** 2], [0, 0])
+  return down === 0 ? 0 : up / down
+}
+
+/**
+ * The lag of one stretch behind another: the maximum of their cross-correlation in size, refined below one frame: the
+ * correlation is worked out from its spectrum between the frames too, and its maximum sought there.
+ * @returns `null` where one of the two is silent.
+ */
+function findLag(reference: Float64Array, returned: Float64Array, sampleRate: number): Lag | null {
   const energy = (samples: Float64Array) => samples.reduce((sum, x) => sum + x * x, 0)
   const [sent, got] = [energy(reference), energy(returned)]
   if (sent === 0 || got === 0) return null
@@ -35,7 +80,10 @@ export function measureLoopback(reference: Float64Array, returned: Float64Array,
   const [a, b] = [padded(reference), padded(returned)]
   const [re, im] = [new Float64Array(size), new Float64Array(size)]
   for (let k = 0; k < size; k++) {
-    const [ar, ai, br, bi] = [a.re[k] as number, a.im[k] as number, b.re[k] as number, b.im[k] as number]
+    const ar = a.re[k] as number
+    const ai = a.im[k] as number
+    const br = b.re[k] as number
+    const bi = b.im[k] as number
     re[k] = ar * br + ai * bi
     im[k] = ar * bi - ai * br
   }

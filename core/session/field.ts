@@ -1,6 +1,6 @@
 import { z } from './z'
 import type {
-  Celsius, Db, Dbu, Dbfs, DbSpl, Frames, Hz, Metres, Milliseconds, MillivoltsPerPascal, Ohms,
+  Celsius, Db, Dbu, Dbfs, DbSpl, Frames, Hz, Metres, Milliseconds, MillivoltsPerPascal, Ohms, Seconds, Volts,
 } from '../units'
 
 /** The unit of a field as it is written, and the quantity that it stands for. */
@@ -27,6 +27,9 @@ export interface UnitQuantities {
   'min': number
   'times': number
   'dB/mW': Db
+  'V': Volts
+  's': Seconds
+  'no.': number
 }
 export type UnitSymbol = keyof UnitQuantities
 

@@ -65,14 +65,40 @@ export function maximumLengthSequence(order: number, level: number): Float64Arra
   })
 }
 
-/** Short pulses at even distances: two samples up and one down, so that polarity shows. */
+/** Distances that never agree with each other: a lag by a pulse or more is not taken for the right one. */
+const unevenly = (i: number) => 0.15 * ((i * 0.6180339887) % 1)
+
+/** Short pulses at uneven distances of about `every` seconds: two samples up and one down, so that polarity shows. */
 export function pulseTrain(sampleRate: number, seconds: number, every: number, level: number): Float64Array {
   const amplitude = sineAmplitude(level)
   const samples = new Float64Array(frameCount(sampleRate, seconds))
-  for (let at = frameCount(sampleRate, every / 2); at + 3 < samples.length; at += frameCount(sampleRate, every)) {
+  for (let i = 0; ; i++) {
+    const at = frameCount(sampleRate, (i + 0.5 + unevenly(i)) * every)
+    if (at + 3 >= samples.length) return samples
     samples[at] = amplitude
     samples[at + 1] = amplitude
     samples[at + 2] = -amplitude / 2
+  }
+}
+
+/** A maximum-length sequence several times over, with silence of different lengths between. */
+export function sequenceRepeated(sampleRate: number, order: number, times: number, level: number): Float64Array {
+  const once = maximumLengthSequence(order, level)
+  return joined(Array.from({ length: times }, (_, i) => [new Float64Array(frameCount(sampleRate, 0.25 + unevenly(i + 1))), once]).flat().concat(new Float64Array(frameCount(sampleRate, 0.5))))
+}
+
+/** Length of the upward swing of a polarity pulse, and of the shallow one after it that makes its mean nothing. */
+const SWING = 0.001
+const TAIL = 0.02
+
+/** Half a millisecond-long sine wave upwards, and a long shallow one downwards: which way a pulse goes stays visible behind any low cut. */
+export function polarityPulses(sampleRate: number, seconds: number, every: number, level: number): Float64Array {
+  const amplitude = sineAmplitude(level)
+  const [swing, tail] = [frameCount(sampleRate, SWING), frameCount(sampleRate, TAIL)]
+  const samples = new Float64Array(frameCount(sampleRate, seconds))
+  for (let at = frameCount(sampleRate, every / 2); at + swing + tail < samples.length; at += frameCount(sampleRate, every)) {
+    for (let i = 0; i < swing; i++) samples[at + i] = amplitude * Math.sin((Math.PI * (i + 0.5)) / swing)
+    for (let i = 0; i < tail; i++) samples[at + swing + i] = -amplitude * (swing / tail) * Math.sin((Math.PI * (i + 0.5)) / tail)
   }
   return samples
 }

@@ -1,11 +1,7 @@
 import type { EventHandlerRequest, H3Event } from 'h3'
+import type { Meter } from '#core/measure/meter'
 import type { WavFault } from '#core/measure/wav/format'
 import { answerProblem } from './problem'
-
-interface Meter<R> {
-  push: (bytes: Uint8Array) => void
-  end: () => R
-}
 
 /** Feeds the body of a request to a meter as it arrives; nothing of it is kept. A fault of the file is a problem of the body. */
 export async function measureBody<R extends { ok: true } | { ok: false, fault: WavFault }, T>(event: H3Event<EventHandlerRequest>, meter: Meter<R>, answer: (result: Extract<R, { ok: true }>) => T) {

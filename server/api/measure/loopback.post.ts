@@ -1,5 +1,5 @@
 import { defineEventHandler, getQuery } from 'h3'
-import { LoopbackMeter } from '#core/measure/loopback-meter'
+import { loopbackMeter } from '#core/measure/loopback-meter'
 import { answerProblem } from '../../utils/problem'
 import { measureBody } from '../../utils/wav-handler'
 
@@ -11,5 +11,5 @@ export default defineEventHandler((event) => {
     return Number.isInteger(channel) && channel >= 1 && channel <= 32 ? [] : [{ path, code: 'wrong-type', message: `Got ${JSON.stringify(query[path] ?? null)}. Give a channel number from 1 to 32.` }]
   })
   if (errors.length > 0) return answerProblem(event, 422, 'Not a valid question', 'Name both channels in the query, as ?reference=1&return=2.', errors)
-  return measureBody(event, new LoopbackMeter(Number(query.reference), Number(query.return)), ({ loopback }) => loopback)
+  return measureBody(event, loopbackMeter(Number(query.reference), Number(query.return)), ({ found }) => found)
 })

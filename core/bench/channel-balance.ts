@@ -1,0 +1,65 @@
+import type { Balance } from '../measure/balance'
+import { mean } from '../numeric/statistics'
+import { fields, inForce } from '../session'
+import { formatDecimal } from '../units'
+import { keepForInput, measurement, methodOf } from './keep'
+import type { Procedure, Row } from './procedure'
+import { EMPTY } from './procedure'
+import { LOOP_CAUTIONS, caution, judged, note, repeated, stop } from './words'
+
+const settings = fields({
+  channelA: { label: 'First input is channel', unit: 'no.', min: 1, max: 32, whole: true, help: 'Of the file.' },
+  channelB: { label: 'Second input is channel', unit: 'no.', min: 1, max: 32, whole: true, help: 'Of the file.' },
+  level: { label: 'Played at', unit: 'dBFS', min: -60, max: -1, help: 'Peak of the pulses.' },
+})
+
+/** 7. Two inputs that are given the same: their difference in level, and whether either turns polarity over. */
+export const channelBalance: Procedure<'balance'> = {
+  id: 'channel-balance',
+  title: 'Balance and polarity',
+  purpose: 'Whether two inputs set alike read alike, as a stereo pair has to, and whether one of them turns the signal over.',
+  needs: ['output', 'second'],
+  guide: ({ output, input, second }) => ({
+    cautions: LOOP_CAUTIONS,
+    connect: [`One lead from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}; or the same lead first to the one and then to the other, and the two recordings laid side by side.`],
+    set: ['Both inputs at the same gain, pads and low cuts alike.', 'Play the polarity pulses, record both inputs for ten seconds, export as one file of two channels.'],
+  }),
+  signal: (_, { level }) => ({ kind: 'polarity', level: level ?? -12, seconds: 15 }),
+  settings,
+  initial: () => ({ channelA: 1, channelB: 2, level: -12 }),
+  each: {},
+  initialEach: () => ({}),
+  question: ({ channelA = 1, channelB = 2 }) => ({ kind: 'balance', first: channelA, second: channelB }),
+  rows: (found) => [found],
+  outcome: (bench, _, all) => {
+    const rows = all as Row<Balance>[]
+    const [first] = rows
+    const { input, second } = bench
+    if (!first || !second) return EMPTY
+    const { value, spread } = repeated(rows.map((row) => row.found.difference), first.found.deviation)
+    const ownDifference = input.specs.fullScale - second.specs.fullScale
+    const fullScale = inForce(input).fullScale - value
+    const lag = mean(rows.map((row) => row.found.lagFrames))
+    const { keepsPolarity } = first.found
+    return {
+      figures: [judged({ name: `${second.id} over ${input.id}`, unit: 'dB', digits: 2, value, spread, printed: ownDifference, truth: first.standIn?.imbalance ?? null, within: 0.1, better: 'neither', more: 'louder', less: 'quieter' })],
+      remarks: [
+        first.found.sameWay ? note('Both go the same way.') : stop(`The two go opposite ways: one lead or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Mend the lead, or use the polarity switch of one of them.`),
+        ...(first.found.sameWay && keepsPolarity && !keepsPolarity[0] ? [caution('Both turn the pulse over: the output, or both leads, do.')] : []),
+        ...(keepsPolarity === null ? [note('With a tone only their difference is told; the polarity pulses tell each one’s.')] : []),
+        ...(Math.abs(lag) > 0.5 ? [caution(`The second lags by ${formatDecimal(lag, 2)} frames: the two do not come from the same converter, or not at the same time.`)] : []),
+        note(`Kept as the full scale of ${second.id}: ${formatDecimal(fullScale, 2)} dBu, from that of ${input.id}.`),
+      ],
+      tables: [],
+      keep: { label: 'Balance measured', apply: (session, on) => keepForInput(session, bench, second.id, 'fullScale', measurement(fullScale, 2, spread, methodOf(rows, `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`), on)) },
+    }
+  },
+  standIn: (bench, { channelA = 1, channelB = 2, level = -12 }, standIn) => {
+    const connection = (second: boolean) => ({ from: 'output', signal: { kind: 'polarity', level, seconds: 6 }, gains: [inForce(bench.input).gainMin], second } as const)
+    const silent = { from: 'host', signal: { kind: 'silence', seconds: 1 } } as const
+    return [{
+      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: Array.from({ length: Math.max(channelA, channelB) }, (_, i) => (i + 1 === channelA ? connection(false) : i + 1 === channelB ? connection(true) : silent)) },
+      typed: {},
+    }]
+  },
+}

@@ -1,0 +1,130 @@
+import { EIN_RESISTANCE, EIN_THERMAL, einExcess, einWeighted } from '../chain/noise'
+import type { Noise } from '../measure/noise'
+import { power, powerDifference, powerSum } from '../numeric/power'
+import { fields, inForce } from '../session'
+import { dbu, formatDecimal, ohms, thermalNoiseA } from '../units'
+import { gainSaid } from '../standin/stand-in'
+import { trueCrossover } from '../standin/truth'
+import { alone } from './input-full-scale'
+import { keepForInput, measurement, methodOf } from './keep'
+import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
+import { EMPTY } from './procedure'
+import { caution, judged, note, onPrintedFullScale, repeated, stop } from './words'
+
+const settings = fields({
+  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
+  resistor: { label: 'Resistor in the plug', unit: 'Ω', min: 0, max: 10_000, help: '150 Ω, soldered between the two hot contacts of a plug; 0 for a shorted one.' },
+})
+const each = fields({ gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' } })
+
+/** How far over the resistor's own noise an EIN has to be to be believed without a word, dB. */
+const BELIEVABLE = 0.2
+
+const fullScaleAt = ({ input }: Bench, gain: number) => {
+  const specs = inForce(input)
+  return specs.fullScale - (gain - specs.gainMin)
+}
+
+/** 4. Equivalent input noise: the input closed with 150 Ω, what the recording reads, and the level that reads 0 dBFS. */
+export const equivalentInputNoise: Procedure<'noise'> = {
+  id: 'equivalent-input-noise',
+  title: 'Equivalent input noise',
+  purpose: 'The preamp’s noise as a level at its input, with 150 Ω in the socket; at several gains also the converter’s, and the gain at which the one passes the other.',
+  needs: [],
+  guide: ({ input }) => ({
+    cautions: ['Phantom power off. Monitors and headphones down: at full gain every touch of the plug is loud.'],
+    connect: [`A plug with a 150 Ω resistor between its hot contacts into input ${input.id}, its shell closed. Not a shorted plug: it reads too good.`],
+    set: ['Gain fully up, pad out, no low cut, nothing in the way that alters the level. Record ten seconds or more, export as WAV.', 'Record again at two or three lower gains down to the lowest, for the crossover.'],
+  }),
+  signal: () => null,
+  settings,
+  initial: () => ({ channel: 1, resistor: EIN_RESISTANCE }),
+  each,
+  initialEach: ({ input }, _, row) => {
+    const { gainMin, gainMax } = inForce(input)
+    return { gain: Math.round(gainMax - (row * (gainMax - gainMin)) / 3) }
+  },
+  question: ({ channel = 1 }) => ({ kind: 'noise', channel }),
+  rows: (found) => [found],
+  outcome: (bench, { resistor = EIN_RESISTANCE }, all) => {
+    const rows = (all as Row<Noise>[]).filter((row) => row.typed.gain !== undefined)
+    if (rows.length === 0) return EMPTY
+    const highest = Math.max(...rows.map((row) => row.typed.gain as number))
+    const atTop = rows.filter((row) => row.typed.gain === highest)
+    const split = separate(bench, rows)
+    const direct = repeated(atTop.map((row) => row.found.withoutHum + fullScaleAt(bench, highest)), atTop[0]?.found.deviation ?? 0)
+    // With several gains the converter's part is known and taken out; with one it stays in.
+    const measured = split ? split.ein : direct.value
+    const own = resistor > 0 ? thermalNoiseA(ohms(resistor)) : null
+    const excess = own === null ? measured : powerDifference(measured, own)
+    const shorted = excess === null || resistor === 0 || measured < (own ?? EIN_THERMAL) + BELIEVABLE
+    const value = excess === null ? measured : powerSum([{ level: excess }, { level: EIN_THERMAL }]) as number
+    const { specs } = bench.input
+    const printed = specs.ein === undefined ? null : einWeighted(specs.ein, specs.einWeighting)
+    const standIn = rows[0]?.standIn ?? null
+    const figures: Figure[] = [judged({ name: 'EIN, 150 Ω', unit: 'dBu(A)', digits: 1, value, spread: direct.spread, printed, truth: standIn?.input.ein ?? null, within: 0.5, better: 'lower', more: 'noisier', less: 'quieter' })]
+    if (split && excess !== null) figures.push(crossoverFigure(bench, split.converter, excess, standIn))
+    return {
+      figures,
+      remarks: [...remarksOn(rows, resistor, shorted, own, measured), ...onPrintedFullScale(bench), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
+      tables: [{
+        title: 'By gain', head: ['Gain, dB', 'Noise, dBFS(A)', 'As input noise, dBu(A)', 'Model says, dBu(A)'],
+        rows: [...rows].sort((a, b) => (b.typed.gain as number) - (a.typed.gain as number)).map((row) => {
+          const gain = row.typed.gain as number
+          return [formatDecimal(gain, 1), formatDecimal(row.found.weighted, 1), formatDecimal(row.found.weighted + fullScaleAt(bench, gain), 1), formatDecimal(printed === null ? null : modelled(bench, printed, gain), 1)]
+        }),
+      }],
+      keep: shorted ? null : { label: 'EIN measured', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'ein', measurement(value, 1, direct.spread, methodOf(rows, `${resistor} Ω, highest gain ${formatDecimal(highest, 1)} dB, A-weighted`), on)) },
+    }
+  },
+  standIn: (bench, { channel, resistor = EIN_RESISTANCE }, standIn) => {
+    const { gainMin, gainMax } = inForce(bench.input)
+    return [1, 0.66, 0.33, 0].map((part) => Math.round(gainMin + part * (gainMax - gainMin))).filter((gain, i, list) => list.indexOf(gain) === i).map((gain) => ({
+      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(channel, { from: 'resistor', ohms: resistor, seconds: 10, gain: gainSaid(standIn, gain, gainMax) }) },
+      typed: { gain },
+    }))
+  },
+}
+
+/** What the printed values would read as input noise at a gain: the EIN and the converter's noise together. */
+const modelled = (bench: Bench, ein: number, gain: number) => powerSum([{ level: ein }, { level: fullScaleAt(bench, gain) - bench.input.specs.dynamicRange }]) as number
+
+/**
+ * The noise at several gains is a·10^(−FS/10) + c: the input's part grows with the gain, the converter's stays. Both by least
+ * squares of the relative errors, since the scatter of a noise level is in dB.
+ * @returns `null` with a single gain, or where the two cannot be told apart.
+ */
+export function separate(bench: Bench, rows: readonly Row<Noise>[]): { ein: number, converter: number } | null {
+  const gains = rows.map((row) => row.typed.gain as number)
+  if (Math.max(...gains) - Math.min(...gains) < 6) return null
+  let [aa, ac, cc, a1, c1] = [0, 0, 0, 0, 0]
+  for (const row of rows) {
+    const read = power(row.found.withoutHum)
+    const [grown, still] = [power(-fullScaleAt(bench, row.typed.gain as number)) / read, 1 / read]
+    aa += grown * grown
+    ac += grown * still
+    cc += still * still
+    a1 += grown
+    c1 += still
+  }
+  const det = aa * cc - ac * ac
+  const [input, converter] = [(a1 * cc - c1 * ac) / det, (aa * c1 - ac * a1) / det]
+  return det > 0 && input > 0 && converter > 0 ? { ein: 10 * Math.log10(input), converter: 10 * Math.log10(converter) } : null
+}
+
+function crossoverFigure(bench: Bench, converter: number, excess: number, standIn: Row['standIn']): Figure {
+  const specs = inForce(bench.input)
+  const { specs: paper } = bench.input
+  const printedExcess = paper.ein === undefined ? null : einExcess(einWeighted(dbu(paper.ein), paper.einWeighting))
+  const printed = printedExcess === null ? null : paper.fullScale - paper.dynamicRange - printedExcess + paper.gainMin
+  return judged({ name: 'Crossover gain', unit: 'dB', digits: 1, value: specs.fullScale + converter - excess + specs.gainMin, spread: null, printed, truth: standIn && trueCrossover(standIn), within: 1, better: 'neither', more: 'later', less: 'earlier' })
+}
+
+function remarksOn(rows: readonly Row<Noise>[], resistor: number, shorted: boolean, own: number | null, measured: number): Remark[] {
+  const humming = rows.filter((row) => row.found.hum && row.found.weighted - row.found.withoutHum > 0.2)
+  return [
+    ...(resistor === 0 ? [stop('A shorted plug has no noise of its own, so it reads too good and is not kept. Put 150 Ω into the plug.')] : []),
+    ...(resistor > 0 && shorted ? [stop(`It reads ${formatDecimal(measured, 1)} dBu(A), and ${resistor} Ω alone make ${formatDecimal(own, 1)}: that cannot be. The plug is shorted, or the level that reads 0 dBFS is wrong. Not kept.`)] : []),
+    ...(humming.length > 0 ? [caution(`There is mains hum in ${humming.length === 1 ? 'a recording' : `${humming.length} recordings`}; the figure leaves it out. Close the plug’s shell, and see “Idle noise and hum”.`)] : []),
+  ]
+}

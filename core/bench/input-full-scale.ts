@@ -1,0 +1,83 @@
+import { fields, inForce } from '../session'
+import { loadingGain } from '../chain/loading'
+import type { Tone } from '../measure/tone'
+import { formatDecimal, ohms, voltsToDbu, volts } from '../units'
+import { keepForInput, measurement, methodOf } from './keep'
+import { outputInForce } from './output-full-scale'
+import type { Bench, Procedure, Row, Typed } from './procedure'
+import { EMPTY } from './procedure'
+import { LOOP_CAUTIONS, caution, judged, note, repeated, stop } from './words'
+
+const settings = fields({
+  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
+  frequency: { label: 'Frequency', unit: 'Hz', min: 20, max: 20_000, help: 'Of the tone.' },
+  played: { label: 'Played at', unit: 'dBFS', min: -100, max: 0, help: 'Level of the tone.' },
+  voltage: { label: 'Voltage at the input', unit: 'V', min: 0.00001, max: 60, optional: true, help: 'Where it is known, by a meter, with the lead plugged in. Left out: the output’s full scale says it.' },
+})
+const each = fields({
+  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' },
+  pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
+})
+
+/** The level at the input's socket while the tone plays, dBu; from the voltage, or from the output and what it loses into the input. */
+export function levelAtInput({ input, output }: Bench, { voltage, played = -20 }: Typed): number | null {
+  if (voltage !== undefined) return voltsToDbu(volts(voltage))
+  if (!output) return null
+  const load = inForce(input).impedance
+  const source = inForce(output).impedance
+  return outputInForce(output).fullScale + played + loadingGain(source === undefined ? undefined : ohms(source), load)
+}
+
+/** 2. The level at an input that reads 0 dBFS: a known level, less what the recording reads. */
+export const inputFullScale: Procedure<'tone'> = {
+  id: 'input-full-scale',
+  title: 'Input full scale',
+  purpose: 'Which level at the input reads 0 dBFS at the lowest gain: by a voltage that is known, or by an output that was measured and a loopback lead.',
+  needs: ['output'],
+  guide: ({ output, input }) => ({
+    cautions: LOOP_CAUTIONS,
+    connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
+    set: ['The output’s volume fully up; the input’s gain fully down, or what is typed below.', 'Play the tone, record five seconds or more, export the recording as WAV.', 'Unplug, plug in and record again for the spread.'],
+  }),
+  signal: (_, typed) => ({ kind: 'sine', frequency: typed.frequency ?? 997, level: typed.played ?? -20, seconds: 20 }),
+  settings,
+  initial: () => ({ channel: 1, frequency: 997, played: -20 }),
+  each,
+  initialEach: ({ input }) => ({ gain: inForce(input).gainMin, pad: 0 }),
+  question: ({ channel = 1 }) => ({ kind: 'tone', channel }),
+  rows: (found) => [found],
+  outcome: (bench, typed, all) => {
+    const rows = all as Row<Tone>[]
+    const level = levelAtInput(bench, typed)
+    if (rows.length === 0 || level === null) return EMPTY
+    const specs = inForce(bench.input)
+    const clipped = rows.some((row) => row.found.clipped)
+    const values = rows.map((row) => level - row.found.level + ((row.typed.gain ?? specs.gainMin) - specs.gainMin) - (row.typed.pad ?? 0))
+    const { value, spread } = repeated(values, rows[0]?.found.deviation ?? 0)
+    const output = bench.output && outputInForce(bench.output)
+    const off = Math.max(...rows.map((row) => Math.abs(row.found.frequency - (typed.frequency ?? 997))))
+    return {
+      figures: [judged({ name: '0 dBFS at', unit: 'dBu', digits: 2, value, spread, printed: bench.input.specs.fullScale, truth: rows[0]?.standIn?.input.fullScale ?? null, within: 0.1, better: 'neither', more: 'less sensitive', less: 'more sensitive' })],
+      remarks: [
+        ...(clipped ? [stop('A recording clips: its level is not that of the tone. Turn the gain down and record again.')] : []),
+        ...(typed.voltage === undefined && output && !output.measured ? [caution('The output’s full scale is the printed one: this result is no better than that. Measure the output first, or give the voltage.')] : []),
+        ...(off > 5 ? [caution(`The recorded tone has ${formatDecimal(rows[0]?.found.frequency, 1)} Hz, not what was to be played. Check what was recorded.`)] : []),
+        note(`At the input there were ${formatDecimal(level, 2)} dBu${typed.voltage === undefined ? ', from the output less what it loses into the input' : ', from the voltage'}.`),
+      ],
+      tables: [],
+      keep: clipped ? null : { label: 'Input full scale measured', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'fullScale', measurement(value, 2, spread, methodOf(rows, typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage'), on)) },
+    }
+  },
+  standIn: (bench, typed, standIn) => {
+    const specs = inForce(bench.input)
+    return [0, 1].map((repeat) => ({
+      take: { repeat, standIn, sampleRate: bench.session.system.sampleRate, channels: alone(typed.channel, { from: 'output', signal: { kind: 'sine', frequency: typed.frequency ?? 997, level: typed.played ?? -20, seconds: 5 }, gains: [specs.gainMin] }) },
+      typed: { gain: specs.gainMin, pad: 0 },
+    }))
+  },
+}
+
+/** A connection on the channel that is to be measured; the channels before it are silent. */
+export function alone<C extends object>(channel: number | undefined, connection: C): (C | { from: 'host', signal: { kind: 'silence', seconds: number } })[] {
+  return [...Array.from({ length: (channel ?? 1) - 1 }, () => ({ from: 'host', signal: { kind: 'silence', seconds: 1 } } as const)), connection]
+}

@@ -1,0 +1,23 @@
+import type { Measurement, Session } from '../session'
+import { editGear, editInput, withMeasurement } from '../session'
+import type { Bench, Row } from './procedure'
+
+/** Decimals that are worth keeping. */
+export const rounded = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits
+
+/** How it was measured, with a word on the stand-in where it was one. */
+export const methodOf = (rows: readonly Row[], how: string): string =>
+  `${how}${rows.length > 1 ? `, ${rows.length} repeats` : ''}${rows.some((row) => row.standIn) ? '; on the stand-in, for practice' : ''}`.slice(0, 500)
+
+export const measurement = (value: number, digits: number, spread: number | null, method: string, on: string): Measurement =>
+  ({ value: rounded(value, digits), on, method, ...(spread !== null && { spread: rounded(Math.min(100, spread), digits + 1) }) })
+
+export const keepForInput = (session: Session, bench: Bench, input: string, key: string, measured: Measurement): Session =>
+  editInput(session, bench.unit.id, input, (each) => withMeasurement(each, key, measured))
+
+export const keepForOutput = (session: Session, bench: Bench, key: string, measured: Measurement): Session =>
+  editGear(session, bench.unit.id, 'interface', (unit) => ({ ...unit, outputs: unit.outputs.map((each) => (each.id === bench.output?.id ? withMeasurement(each, key, measured) : each)) }))
+
+/** A line at the end of the session's notes. */
+export const keepInNotes = (session: Session, line: string): Session =>
+  ({ ...session, notes: session.notes.trim() === '' ? line : `${session.notes.trimEnd()}\n${line}` })

@@ -1,0 +1,108 @@
+import { nioshHours } from '../monitoring/exposure'
+import type { LevelsReport } from '../measure/levels/measure-levels'
+import { fields, inForce } from '../session'
+import type { SoundSource } from '../session'
+import { editGear, withMeasurement } from '../session'
+import { loadingGain } from '../chain/loading'
+import { dbSpl, dbSplToPascals, dbv, dbvToDbu, formatDecimal, ohms, SINE_CREST } from '../units'
+import { alone } from './input-full-scale'
+import { measurement, methodOf } from './keep'
+import type { Bench, Procedure, Row, Typed } from './procedure'
+import { EMPTY } from './procedure'
+import { caution, judged, note, onPrintedFullScale, repeated, stop } from './words'
+
+const settings = fields({
+  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the microphone.' },
+  sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.01, max: 1000, help: 'Of the microphone.' },
+  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' },
+  pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
+  distance: { label: 'Distance', unit: 'm', min: 0.01, max: 100, help: 'From the source to the capsule.' },
+})
+
+/** dBFS at the recorder for 0 dB SPL at the capsule: sensitivity, loading, gain. */
+function perSpl(bench: Bench, { sensitivity = 1, gain = 0, pad = 0 }: Typed): number {
+  const specs = inForce(bench.input)
+  const { impedance } = bench.voice ? inForce(bench.voice.microphone) : { impedance: undefined }
+  const atOnePascal = dbvToDbu(dbv(20 * Math.log10(sensitivity / 1000)))
+  const pascals = 20 * Math.log10(dbSplToPascals(dbSpl(0)))
+  return atOnePascal + pascals + loadingGain(impedance, specs.impedance === undefined ? undefined : ohms(specs.impedance)) - (specs.fullScale - (gain - specs.gainMin) + pad)
+}
+
+/** Inverse distance: what a level is at another distance, dB. */
+const carried = (from: number, to: number) => 20 * Math.log10(from / to)
+
+/** 9. Which sound pressure level a recorded programme had at the microphone. */
+export const microphoneLevel: Procedure<'levels'> = {
+  id: 'microphone-level',
+  title: 'Sound level at the microphone',
+  purpose: 'The programme’s dB SPL from a recording, by the microphone’s sensitivity and the gain: then the source’s level is measured, not guessed.',
+  needs: ['voice'],
+  guide: ({ voice, input }) => ({
+    cautions: ['The source plays as loud as it will, no louder for the measurement: hearing is not replaced. From 85 dBA on use protection; local rules decide.'],
+    connect: [`${voice?.microphone.name ?? 'The microphone'} to input ${input.id}, as in the session, at a distance that is measured with a rule.`],
+    set: ['Processing, low cuts and pads out.', 'Record half a minute of the loudest passage, export as WAV.'],
+  }),
+  signal: () => null,
+  settings,
+  initial: ({ voice, input }) => ({
+    channel: 1, sensitivity: voice ? inForce(voice.microphone).sensitivity : undefined, gain: voice?.gain ?? inForce(input).gainMin,
+    pad: voice?.pad ?? 0, distance: voice?.distance,
+  }),
+  each: {},
+  initialEach: () => ({}),
+  question: () => ({ kind: 'levels' }),
+  rows: (found) => [found],
+  outcome: (bench, typed, all) => {
+    const { voice } = bench
+    const rows = all as Row<LevelsReport>[]
+    const channel = (typed.channel ?? 1) - 1
+    const heard = rows.flatMap((row) => {
+      const own = row.found.channels[channel]
+      return own?.rms != null && own.peak !== null ? [{ rms: own.rms, peak: own.peak, rmsA: own.rmsA, clipped: own.clippedRunCount > 0 }] : []
+    })
+    if (!voice || rows.length === 0) return EMPTY
+    if (heard.length === 0) return { ...EMPTY, remarks: [stop(`Channel ${channel + 1} is not in the file, or it is silent. Choose one that is there.`)] }
+    const spl = perSpl(bench, typed)
+    const average = repeated(heard.map(({ rms }) => rms - spl), 0)
+    const peak = Math.max(...heard.map((each) => each.peak)) - spl
+    const crest = repeated(heard.map((each) => each.peak - each.rms + SINE_CREST), 0)
+    const weighted = heard[0]?.rmsA == null ? null : heard[0].rmsA - spl
+    const specs = inForce(voice.source)
+    const distance = typed.distance ?? voice.distance
+    const level = average.value + carried(distance, specs.distance)
+    const clipped = heard.some((each) => each.clipped)
+    const { maxSpl } = inForce(voice.microphone)
+    const truth = rows[0]?.standIn ? voice.source.specs.level + carried(voice.source.specs.distance, distance) : null
+    const several = heard.length > 1
+    return {
+      figures: [
+        judged({ name: 'Average at the capsule', unit: 'dB SPL', digits: 1, value: average.value, spread: several ? average.spread : null, printed: voice.source.specs.level + carried(voice.source.specs.distance, distance), truth, within: 1, better: 'neither', more: 'louder', less: 'quieter' }),
+        { name: 'Greatest peak', unit: 'dB SPL', digits: 1, value: peak, spread: null, printed: null, truth: null, judgement: maxSpl === undefined ? 'What the microphone takes is not known.' : `${formatDecimal(maxSpl - peak, 1)} dB under what the microphone takes.` },
+        judged({ name: 'Crest factor', unit: 'dB', digits: 1, value: crest.value, spread: several ? crest.spread : null, printed: voice.source.specs.crest, truth: null, within: 1, better: 'neither', more: 'more', less: 'less' }),
+      ],
+      remarks: [
+        ...(clipped ? [stop('The recording clips: its peaks are cut off. Turn the gain down and record again.')] : []),
+        ...onPrintedFullScale(bench),
+        note(`The source is at ${formatDecimal(level, 1)} dB SPL at ${formatDecimal(specs.distance, 2)} m, by the inverse distance.`),
+        ...(weighted !== null && weighted >= 85 ? [caution(`${formatDecimal(weighted, 1)} dBA at the microphone: by NIOSH ${formatDecimal(nioshHours(weighted), 1)} h a day. A caution, not advice; local rules and a qualified person decide.`)] : []),
+      ],
+      tables: [],
+      keep: clipped ? null : {
+        label: 'Source level measured',
+        apply: (session, on) => {
+          const how = methodOf(rows, `Recording at ${formatDecimal(distance, 2)} m, ${formatDecimal(typed.sensitivity, 2)} mV/Pa, gain ${formatDecimal(typed.gain, 1)} dB`)
+          return editGear(session, voice.source.id, 'sound-source', (source: SoundSource) => withMeasurement(withMeasurement(source, 'level', measurement(level, 1, several ? average.spread : null, how, on)), 'crest', measurement(crest.value, 1, several ? crest.spread : null, how, on)))
+        },
+      },
+    }
+  },
+  standIn: (bench, typed, standIn) => {
+    const { voice } = bench
+    if (!voice) return []
+    const { impedance } = inForce(voice.microphone)
+    const distance = typed.distance ?? voice.distance
+    const spl = voice.source.specs.level + carried(voice.source.specs.distance, distance)
+    const average = perSpl(bench, typed) + (inForce(bench.input).fullScale - ((typed.gain ?? 0) - inForce(bench.input).gainMin) + (typed.pad ?? 0)) + spl
+    return [{ take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(typed.channel, { from: 'voice', average, seconds: 20, gain: (typed.gain ?? 0) - (typed.pad ?? 0), ohms: impedance ?? 200 }) }, typed: {} }]
+  },
+}

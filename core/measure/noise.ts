@@ -1,0 +1,65 @@
+import { mean, standardDeviation } from '../numeric/statistics'
+import { amplitudeToDbfs, meanSquareToDbfs } from './block-levels'
+import type { Hum } from './hum'
+import { findHum } from './hum'
+import { SpectrumMeter, weightedPower } from './levels/spectrum'
+import type { WavFault } from './wav/format'
+
+/** The noise of a recording in which nothing plays, 20 Hz to 20 kHz. */
+export interface Noise {
+  /** A-weighted, dBFS. */
+  weighted: number
+  /** Unweighted, dBFS. */
+  flat: number
+  /** A-weighted, without the lines of the hum. */
+  withoutHum: number
+  /** Standard deviation of the A-weighted level from second to second, dB. */
+  deviation: number
+  peak: number
+  seconds: number
+  hum: Hum | null
+}
+
+/** Fine enough to tell 49.5 from 50.5 Hz. */
+const FINE_STEP = 0.4
+const LEAST_SECONDS = 2
+
+export function measureNoise(samples: Float64Array, sampleRate: number): Noise | WavFault {
+  const seconds = samples.length / sampleRate
+  if (seconds < LEAST_SECONDS) return { code: 'too-short', message: `The recording lasts ${seconds.toFixed(1)} s. Record ten seconds or more of silence.` }
+  const fine = new SpectrumMeter(sampleRate, FINE_STEP)
+  fine.frames(samples, samples.length)
+  const spectrum = fine.end()
+  const { weighted, flat } = weightedPower(spectrum)
+  const [levelA, level] = [meanSquareToDbfs(weighted), meanSquareToDbfs(flat)]
+  if (!spectrum || levelA === null || level === null) return { code: 'silent', message: 'This channel is digital silence: no converter gives that. Check the channel, that the input was armed, and that no gate was on.' }
+  const hum = findHum(spectrum)
+  return {
+    weighted: levelA, flat: level, withoutHum: meanSquareToDbfs(weightedPower(hum ? without(spectrum, hum) : spectrum).weighted) ?? levelA,
+    deviation: standardDeviation(secondBySecond(samples, sampleRate)),
+    peak: amplitudeToDbfs(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)) ?? level,
+    seconds, hum,
+  }
+}
+
+function secondBySecond(samples: Float64Array, sampleRate: number): number[] {
+  const levels: number[] = []
+  for (let from = 0; from + sampleRate <= samples.length; from += sampleRate) {
+    const meter = new SpectrumMeter(sampleRate)
+    meter.frames(samples.subarray(from, from + sampleRate), sampleRate)
+    const level = meanSquareToDbfs(weightedPower(meter.end()).weighted)
+    if (level !== null) levels.push(level)
+  }
+  return levels
+}
+
+/** The spectrum with the hum's lines cut down to the noise on their two sides. */
+function without({ step, powers }: { step: number, powers: Float64Array }, { lines }: Hum) {
+  const left = powers.slice()
+  for (const { frequency } of lines) {
+    const middle = Math.round(frequency / step)
+    const beside = mean([-6, -5, -4, 4, 5, 6].map((off) => powers[middle + off] ?? 0))
+    for (let k = middle - 3; k <= middle + 3; k++) left[k] = Math.min(left[k] ?? 0, beside)
+  }
+  return { step, powers: left }
+}
