@@ -10,9 +10,11 @@ async function template(page, id) {
   await page.keyboard.press('a')
   await page.locator(`[data-template="${id}"]`).click()
 }
-/** Four seconds that rise and fall like a sentence, 16 bits, one channel. */
+/** Forty seconds of phrases, each as loud as it happens to be, 16 bits, one channel. */
 function rehearsal() {
-  const [rate, frames] = [48_000, 192_000]
+  const [rate, frames] = [48_000, 1_920_000]
+  let state = 7
+  const loudness = Array.from({ length: 41 }, () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647)
   const wav = Buffer.alloc(44 + 2 * frames)
   wav.write('RIFF', 0)
   wav.writeUInt32LE(36 + 2 * frames, 4)
@@ -22,8 +24,8 @@ function rehearsal() {
   wav.write('data', 36)
   wav.writeUInt32LE(2 * frames, 40)
   for (let i = 0; i < frames; i++) {
-    const swell = Math.sin((Math.PI * i) / 24_000) ** 4
-    wav.writeInt16LE(Math.round(32_767 * 0.08 * swell * (Math.sin(i / 42) + 0.5 * Math.sin(i / 11) + 0.3 * Math.sin(i / 3.1))), 44 + 2 * i)
+    const swell = Math.sin((Math.PI * i) / 24_000) ** 4 * (0.4 + 0.9 * loudness[Math.floor(i / 48_000)] ** 2)
+    wav.writeInt16LE(Math.round(32_767 * 0.09 * swell * (Math.sin(i / 42) + 0.5 * Math.sin(i / 11) + 0.3 * Math.sin(i / 3.1))), 44 + 2 * i)
   }
   return wav
 }

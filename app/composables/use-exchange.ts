@@ -4,14 +4,12 @@ import type { Fault } from '#core/session'
 import { writeSession } from '#core/session'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
+import { chooseFile as choose, saveFile } from './file-access'
 
 export interface Refusal {
   name: string
   faults: Fault[]
 }
-
-/** Fetched when the first file comes or goes. */
-const fileAccess = () => import('browser-fs-access')
 
 /** What the last import was refused for; shared by all ways in. */
 const refusal = ref<Refusal | null>(null)
@@ -43,29 +41,16 @@ export function useExchange() {
   }
 
   async function chooseFile() {
-    try {
-      const { fileOpen } = await fileAccess()
-      await importFile(await fileOpen({ extensions: ['.json'], description: 'Session file', id: 'remetra' }))
-    } catch (error) {
-      if (!isAbort(error)) throw error
-    }
+    const file = await choose({ extensions: ['.json'], description: 'Session file', id: 'remetra' })
+    if (file) await importFile(file)
   }
 
   async function exportOpen() {
     if (!open.committed) return
-    const blob = new Blob([writeSession(open.committed)], { type: 'application/json' })
-    try {
-      const { fileSave } = await fileAccess()
-      await fileSave(blob, { fileName: `${fileName(open.committed.name)}.session.json`, extensions: ['.json'], id: 'remetra' })
-    } catch (error) {
-      if (!isAbort(error)) throw error
-    }
+    await saveFile(writeSession(open.committed), 'application/json', `${fileName(open.committed.name)}.session.json`, 'remetra')
   }
 
   return { refusal, importText, importFile, chooseFile, exportOpen }
 }
-
-/** The person closed the file dialog: that is an answer, not a failure. */
-const isAbort = (error: unknown) => error instanceof DOMException && error.name === 'AbortError'
 
 const fileName = (name: string) => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '').slice(0, 60) || 'session'

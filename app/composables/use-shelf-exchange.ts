@@ -1,9 +1,9 @@
-import { fileOpen, fileSave } from 'browser-fs-access'
 import Papa from 'papaparse'
 import { ref } from 'vue'
 import type { Fault, Gear, GearFileReading } from '#core/session'
 import { gearFromTable, gearToTable, readGearFile, writeGearFile } from '#core/session'
 import { useShelfStore } from '~/stores/shelf'
+import { chooseFile as choose, saveFile } from './file-access'
 
 /** Gear files in and out of the shelf, as JSON and as a table (CSV). */
 export function useShelfExchange() {
@@ -31,20 +31,12 @@ export function useShelfExchange() {
     told.value = `${added} ${added === 1 ? 'item' : 'items'} added${same > 0 ? `, ${same} already there` : ''}.`
   }
   async function chooseFile() {
-    try {
-      const file = await fileOpen({ extensions: ['.json', '.csv'], description: 'Gear file', id: 'remetra-gear' })
-      await importText(file.name, await file.text())
-    } catch (error) {
-      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
-    }
+    const file = await choose({ extensions: ['.json', '.csv'], description: 'Gear file', id: 'remetra-gear' })
+    if (file) await importText(file.name, await file.text())
   }
   async function save(items: readonly Gear[], kind: 'json' | 'csv') {
     const text = kind === 'json' ? writeGearFile(items) : `${Papa.unparse(gearToTable(items))}\r\n`
-    try {
-      await fileSave(new Blob([text], { type: kind === 'json' ? 'application/json' : 'text/csv' }), { fileName: `remetra-shelf.gear.${kind}`, extensions: [`.${kind}`], id: 'remetra-gear' })
-    } catch (error) {
-      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
-    }
+    await saveFile(text, kind === 'json' ? 'application/json' : 'text/csv', `remetra-shelf.gear.${kind}`, 'remetra-gear')
   }
   return { refusal, told, chooseFile, importText, save }
 }

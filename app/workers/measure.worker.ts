@@ -1,34 +1,49 @@
-import type { LevelsResult } from '#core/measure/levels/measure-levels'
-import { LevelsMeter } from '#core/measure/levels/measure-levels'
-import type { LoopbackResult } from '#core/measure/loopback-meter'
-import { LoopbackMeter } from '#core/measure/loopback-meter'
+import type { Measured, Meter } from '#core/measure/meter'
+import type { Answers, Question, QuestionKind } from '#core/measure/question'
+import { channelKeeper, lagBetween, meterOf } from '#core/measure/question'
+import type { Take } from '#core/standin/record'
+import { recordTake } from '#core/standin/record'
 
-export type MeasureTask = { kind: 'levels', file: Blob } | { kind: 'loopback', file: Blob, reference: number, returned: number }
+/** A question about a recording, which is a file or is made on the stand-in first. */
+export interface MeasureTask {
+  question: Question
+  recording: Blob | Take
+  /** The signal as it was played, where the recording does not hold it: a lag is then measured between the two files. */
+  played?: Blob | undefined
+}
 export type MeasureMessage =
   | { progress: number }
-  | { kind: 'levels', result: LevelsResult }
-  | { kind: 'loopback', result: LoopbackResult }
+  | { answer: Answers[QuestionKind] }
   | { failed: string }
 
-/** Reads the file piece by piece, so that it is never whole in memory, and tells how far it is. */
-async function measure(task: MeasureTask): Promise<MeasureMessage> {
-  const meter = task.kind === 'levels' ? new LevelsMeter() : new LoopbackMeter(task.reference, task.returned)
-  const reader = task.file.stream().getReader()
+const post = (message: MeasureMessage) => postMessage(message)
+
+/** Reads a file piece by piece, so that it is never whole in memory, and tells how far it is. */
+async function fed<R>(file: Blob, meter: Meter<R>, from = 0, part = 1): Promise<R> {
+  const reader = file.stream().getReader()
   let read = 0
   for (;;) {
     const { done, value } = await reader.read()
     if (done) break
     meter.push(value)
     read += value.length
-    postMessage({ progress: read / task.file.size } satisfies MeasureMessage)
+    post({ progress: from + (part * read) / file.size })
   }
-  return meter instanceof LevelsMeter ? { kind: 'levels', result: meter.end() } : { kind: 'loopback', result: meter.end() }
+  return meter.end()
+}
+
+async function answer({ question, recording, played }: MeasureTask): Promise<Answers[QuestionKind]> {
+  const file = recording instanceof Blob ? recording : new Blob([recordTake(recording)])
+  if (!played || question.kind !== 'loopback') return fed(file, meterOf(question))
+  const [sent, got] = [channelKeeper(question.reference), channelKeeper(question.returned)]
+  const reference: Measured<{ samples: Float64Array }> = await fed(played, sent, 0, 0.5)
+  return lagBetween(reference, await fed(file, got, 0.5, 0.5))
 }
 
 self.onmessage = async ({ data }: MessageEvent<MeasureTask>) => {
   try {
-    postMessage(await measure(data))
+    post({ answer: await answer(data) })
   } catch (error) {
-    postMessage({ failed: error instanceof Error ? error.message : 'unknown reason' } satisfies MeasureMessage)
+    post({ failed: error instanceof Error ? error.message : 'unknown reason' })
   }
 }

@@ -8,8 +8,8 @@ import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, caution, judged, note, repeated, stop } from './words'
 
 const settings = fields({
-  channelA: { label: 'First input is channel', unit: 'no.', min: 1, max: 32, whole: true, help: 'Of the file.' },
-  channelB: { label: 'Second input is channel', unit: 'no.', min: 1, max: 32, whole: true, help: 'Of the file.' },
+  channelA: { label: 'First input is channel', unit: '', min: 1, max: 32, whole: true, help: 'Of the file.' },
+  channelB: { label: 'Second input is channel', unit: '', min: 1, max: 32, whole: true, help: 'Of the file.' },
   level: { label: 'Played at', unit: 'dBFS', min: -60, max: -1, help: 'Peak of the pulses.' },
 })
 
@@ -31,6 +31,7 @@ export const channelBalance: Procedure<'balance'> = {
   initialEach: () => ({}),
   question: ({ channelA = 1, channelB = 2 }) => ({ kind: 'balance', first: channelA, second: channelB }),
   rows: (found) => [found],
+  summary: ({ difference, count }: Balance) => `${formatDecimal(difference, 2)} dB, ${count} times`,
   outcome: (bench, _, all) => {
     const rows = all as Row<Balance>[]
     const [first] = rows

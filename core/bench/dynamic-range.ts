@@ -9,7 +9,7 @@ import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, judged, note, repeated, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
+  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
   quiet: { label: 'Quiet tone at', unit: 'dBFS', min: -80, max: -40, help: 'For the dynamic range; −60 dBFS by AES17.' },
 })
 /** AES17: dynamic range is read with a tone of −60 dBFS; all tones from here down are taken for that. */
@@ -33,6 +33,7 @@ export const dynamicRange: Procedure<'tone'> = {
   initialEach: () => ({}),
   question: ({ channel = 1 }) => ({ kind: 'tone', channel }),
   rows: (found) => [found],
+  summary: ({ level, frequency }: Tone) => `${formatDecimal(level, 2)} dBFS, ${formatDecimal(frequency, 1)} Hz`,
   outcome: (bench, _, all) => {
     const rows = all as Row<Tone>[]
     if (rows.length === 0) return EMPTY

@@ -9,10 +9,10 @@ import { alone } from './input-full-scale'
 import { keepForInput, measurement, methodOf } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, judged, note, onPrintedFullScale, repeated, stop } from './words'
+import { caution, judged, note, onFullScale, repeated, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
+  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
   resistor: { label: 'Resistor in the plug', unit: 'Ω', min: 0, max: 10_000, help: '150 Ω, soldered between the two hot contacts of a plug; 0 for a shorted one.' },
 })
 const each = fields({ gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' } })
@@ -46,6 +46,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   },
   question: ({ channel = 1 }) => ({ kind: 'noise', channel }),
   rows: (found) => [found],
+  summary: ({ weighted }: Noise) => `${formatDecimal(weighted, 1)} dBFS(A)`,
   outcome: (bench, { resistor = EIN_RESISTANCE }, all) => {
     const rows = (all as Row<Noise>[]).filter((row) => row.typed.gain !== undefined)
     if (rows.length === 0) return EMPTY
@@ -66,7 +67,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     if (split && excess !== null) figures.push(crossoverFigure(bench, split.converter, excess, standIn))
     return {
       figures,
-      remarks: [...remarksOn(rows, resistor, shorted, own, measured), ...onPrintedFullScale(bench), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
+      remarks: [...remarksOn(rows, resistor, shorted, own, measured), ...onFullScale(bench, rows), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
       tables: [{
         title: 'By gain', head: ['Gain, dB', 'Noise, dBFS(A)', 'As input noise, dBu(A)', 'Model says, dBu(A)'],
         rows: [...rows].sort((a, b) => (b.typed.gain as number) - (a.typed.gain as number)).map((row) => {
@@ -117,7 +118,7 @@ function crossoverFigure(bench: Bench, converter: number, excess: number, standI
   const { specs: paper } = bench.input
   const printedExcess = paper.ein === undefined ? null : einExcess(einWeighted(dbu(paper.ein), paper.einWeighting))
   const printed = printedExcess === null ? null : paper.fullScale - paper.dynamicRange - printedExcess + paper.gainMin
-  return judged({ name: 'Crossover gain', unit: 'dB', digits: 1, value: specs.fullScale + converter - excess + specs.gainMin, spread: null, printed, truth: standIn && trueCrossover(standIn), within: 1, better: 'neither', more: 'later', less: 'earlier' })
+  return judged({ name: 'Crossover gain', unit: 'dB', digits: 1, value: specs.fullScale + converter - excess + specs.gainMin, spread: null, printed, truth: standIn && trueCrossover(standIn), within: 1, better: 'neither', more: 'higher', less: 'lower' })
 }
 
 function remarksOn(rows: readonly Row<Noise>[], resistor: number, shorted: boolean, own: number | null, measured: number): Remark[] {

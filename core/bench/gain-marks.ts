@@ -12,7 +12,7 @@ import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, caution, judged, note, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
+  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
   frequency: { label: 'Frequency', unit: 'Hz', min: 20, max: 20_000, help: 'Of the tone.' },
   level: { label: 'Played at', unit: 'dBFS', min: -100, max: 0, help: 'So low that the recording does not clip with the gain fully up.' },
 })
@@ -61,6 +61,7 @@ export const gainMarks: Procedure<'plateaus'> = {
   initialEach: (_, typed, row) => ({ position: Math.min(17, 7 + 2 * row), played: typed.level }),
   question: ({ channel = 1 }) => ({ kind: 'plateaus', channel }),
   rows: (found) => found.plateaus,
+  summary: ({ level, at }: Plateau) => `${formatDecimal(level, 2)} dBFS at ${formatDecimal(at, 1)} s`,
   outcome: (bench, _, all) => {
     const rows = all as Row<Plateau>[]
     const marks = marksOf(bench, rows)

@@ -13,7 +13,7 @@ import { EMPTY } from './procedure'
 import { caution, judged, note, repeated } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
+  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
   gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, as it is to be used.' },
 })
 
@@ -35,6 +35,7 @@ export const idleNoise: Procedure<'noise'> = {
   initialEach: () => ({}),
   question: ({ channel = 1 }) => ({ kind: 'noise', channel }),
   rows: (found) => [found],
+  summary: ({ weighted }: Noise) => `${formatDecimal(weighted, 1)} dBFS(A)`,
   outcome: (bench, typed, all) => {
     const rows = all as Row<Noise>[]
     const [first] = rows

@@ -9,7 +9,7 @@ import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, caution, judged, note, repeated, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
+  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
   frequency: { label: 'Frequency', unit: 'Hz', min: 20, max: 20_000, help: 'Of the tone.' },
   played: { label: 'Played at', unit: 'dBFS', min: -100, max: 0, help: 'Level of the tone.' },
   voltage: { label: 'Voltage at the input', unit: 'V', min: 0.00001, max: 60, optional: true, help: 'Where it is known, by a meter, with the lead plugged in. Left out: the output’s full scale says it.' },
@@ -46,6 +46,7 @@ export const inputFullScale: Procedure<'tone'> = {
   initialEach: ({ input }) => ({ gain: inForce(input).gainMin, pad: 0 }),
   question: ({ channel = 1 }) => ({ kind: 'tone', channel }),
   rows: (found) => [found],
+  summary: ({ level, frequency }: Tone) => `${formatDecimal(level, 2)} dBFS, ${formatDecimal(frequency, 1)} Hz`,
   outcome: (bench, typed, all) => {
     const rows = all as Row<Tone>[]
     const level = levelAtInput(bench, typed)

@@ -1,18 +1,17 @@
 import { nioshHours } from '../monitoring/exposure'
 import type { LevelsReport } from '../measure/levels/measure-levels'
-import { fields, inForce } from '../session'
 import type { SoundSource } from '../session'
-import { editGear, withMeasurement } from '../session'
+import { editGear, fields, inForce, withMeasurement } from '../session'
 import { loadingGain } from '../chain/loading'
 import { dbSpl, dbSplToPascals, dbv, dbvToDbu, formatDecimal, ohms, SINE_CREST } from '../units'
 import { alone } from './input-full-scale'
 import { measurement, methodOf } from './keep'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, judged, note, onPrintedFullScale, repeated, stop } from './words'
+import { caution, judged, note, onFullScale, repeated, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: 'no.', min: 1, max: 32, whole: true, help: 'Which one holds the microphone.' },
+  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the microphone.' },
   sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.01, max: 1000, help: 'Of the microphone.' },
   gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
@@ -52,6 +51,7 @@ export const microphoneLevel: Procedure<'levels'> = {
   initialEach: () => ({}),
   question: () => ({ kind: 'levels' }),
   rows: (found) => [found],
+  summary: ({ channels }: LevelsReport) => channels.map((each) => formatDecimal(each.rms, 1)).join(', ') + ' dBFS',
   outcome: (bench, typed, all) => {
     const { voice } = bench
     const rows = all as Row<LevelsReport>[]
@@ -82,7 +82,7 @@ export const microphoneLevel: Procedure<'levels'> = {
       ],
       remarks: [
         ...(clipped ? [stop('The recording clips: its peaks are cut off. Turn the gain down and record again.')] : []),
-        ...onPrintedFullScale(bench),
+        ...onFullScale(bench, rows),
         note(`The source is at ${formatDecimal(level, 1)} dB SPL at ${formatDecimal(specs.distance, 2)} m, by the inverse distance.`),
         ...(weighted !== null && weighted >= 85 ? [caution(`${formatDecimal(weighted, 1)} dBA at the microphone: by NIOSH ${formatDecimal(nioshHours(weighted), 1)} h a day. A caution, not advice; local rules and a qualified person decide.`)] : []),
       ],

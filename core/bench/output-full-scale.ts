@@ -1,6 +1,6 @@
 import { fields, inForce } from '../session'
 import { mean } from '../numeric/statistics'
-import { voltsToDbu, volts } from '../units'
+import { formatDecimal, voltsToDbu, volts } from '../units'
 import { readVolts } from '../standin/record'
 import { keepForOutput, measurement, methodOf } from './keep'
 import type { Procedure, Typed } from './procedure'
@@ -34,6 +34,7 @@ export const outputFullScale: Procedure = {
   initialEach: () => ({}),
   question: null,
   rows: () => [],
+  summary: (_, typed) => `${formatDecimal(typed.volts === undefined ? null : voltsToDbu(volts(typed.volts)), 2)} dBu`,
   outcome: (bench, typed, rows) => {
     const { output } = bench
     const [played = -20, accuracy = 1] = [typed.played, typed.accuracy]

@@ -104,6 +104,8 @@ export interface Procedure<K extends QuestionKind = QuestionKind> {
   question: ((typed: Typed) => Extract<Question, { kind: K }>) | null
   /** The rows that one recording gives. */
   rows: (found: Found<K>) => unknown[]
+  /** What a row found, in a few words. */
+  summary: (found: never, typed: Typed) => string
   outcome: (bench: Bench, typed: Typed, rows: Row[]) => Outcome
   standIn: (bench: Bench, typed: Typed, standIn: StandIn) => Trial[]
 }

@@ -10,8 +10,8 @@ import { LOOP_CAUTIONS, caution, judged, note, stop } from './words'
 import { trueRoundTrip } from '../standin/truth'
 
 const settings = fields({
-  reference: { label: 'Played: channel', unit: 'no.', min: 1, max: 32, whole: true, help: 'Of the recording, or of the file with the played signal where that is given.' },
-  returned: { label: 'Came back: channel', unit: 'no.', min: 1, max: 32, whole: true, help: 'Of the recording.' },
+  reference: { label: 'Played: channel', unit: '', min: 1, max: 32, whole: true, help: 'Of the recording, or of the file with the played signal where that is given.' },
+  returned: { label: 'Came back: channel', unit: '', min: 1, max: 32, whole: true, help: 'Of the recording.' },
 })
 const each = fields({ bufferFrames: { label: 'Buffer', unit: 'frames', min: 8, max: 16_384, whole: true, help: 'As it was set for this recording.' } })
 
@@ -40,6 +40,7 @@ export const roundTrip: Procedure<'loopback'> = {
   initialEach: ({ session }) => ({ bufferFrames: session.system.bufferFrames }),
   question: ({ reference = 1, returned = 2 }) => ({ kind: 'loopback', reference, returned }),
   rows: (found) => [found],
+  summary: ({ lagFrames, repeats }: Loopback) => `${formatDecimal(lagFrames, 2)} frames, ${repeats.length} ${repeats.length === 1 ? 'pass' : 'passes'}`,
   outcome: (bench, _, all) => {
     const rows = all as Row<Loopback>[]
     if (rows.length === 0) return EMPTY

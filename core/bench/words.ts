@@ -1,6 +1,7 @@
 import { halfRange, mean } from '../numeric/statistics'
 import { formatDecimal } from '../units'
-import type { Bench, Figure, Remark } from './procedure'
+import { inForce } from '../session'
+import type { Bench, Figure, Remark, Row } from './procedure'
 
 /** Which way a figure is better. */
 export type Better = 'lower' | 'higher' | 'neither'
@@ -43,9 +44,18 @@ export const stop = (text: string): Remark => ({ severity: 'stop', text })
 export const caution = (text: string): Remark => ({ severity: 'caution', text })
 export const note = (text: string): Remark => ({ severity: 'note', text })
 
-/** What rests on the input's full scale is no better than that. */
-export const onPrintedFullScale = ({ input }: Bench): Remark[] =>
-  (input.measured?.fullScale ? [] : [caution('The level that reads 0 dBFS is the printed one, and this result no better than that. Measure the input’s full scale first.')])
+/** Differences up to this do not tell in a figure that rests on another. */
+const NEAR_ENOUGH = 0.1
+
+/** What rests on the input’s full scale and gain is no better than these are. */
+export function onFullScale({ input }: Bench, rows: readonly Row[]): Remark[] {
+  const standIn = rows[0]?.standIn
+  const specs = inForce(input)
+  if (standIn && (Math.abs(specs.fullScale - standIn.input.fullScale) > NEAR_ENOUGH || Math.abs(specs.gainMax - standIn.input.gainMax) > NEAR_ENOUGH)) {
+    return [caution('The full scale or the gain in force are not this stand-in’s, and the figure is off by as much. Do 1, 2 and 3 on it first, and keep each.')]
+  }
+  return input.measured?.fullScale ? [] : [caution('The level that reads 0 dBFS is the printed one, and this result no better than that. Measure the input’s full scale first.')]
+}
 
 /** Said before anything is connected or played. */
 export const LOOP_CAUTIONS = [

@@ -29,7 +29,7 @@ export interface UnitQuantities {
   'dB/mW': Db
   'V': Volts
   's': Seconds
-  'no.': number
+  '': number
 }
 export type UnitSymbol = keyof UnitQuantities
 

@@ -16,7 +16,7 @@ export function readTypedNumber(field: NumberField, text: string): TypedNumber {
 }
 
 /** The range of a field as words: "0.01 to 100 m". */
-export const rangeInWords = ({ min, max, unit }: NumberField): string => `${formatShort(min, 4)} to ${formatShort(max, 4)} ${unit}`
+export const rangeInWords = ({ min, max, unit }: NumberField): string => `${formatShort(min, 4)} to ${formatShort(max, 4)} ${unit}`.trimEnd()
 
 const refuse = (what: string, field: NumberField): TypedNumber =>
   ({ ok: false, message: `${what}. Enter ${rangeInWords(field)}.` })

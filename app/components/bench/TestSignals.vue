@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { fileSave } from 'browser-fs-access'
 import type { NumberField } from '#core/session'
 import { readTypedNumber } from '#core/session'
-import { faded, logSweep, maximumLengthSequence, pinkNoise, pulseTrain, sine, staircase, whiteNoise } from '#core/signals/generate'
+import type { Signal, SignalKind } from '#core/signals/signal'
+import { makeSignal, signalNames } from '#core/signals/signal'
 import type { SampleFormat } from '#core/signals/write-wav'
 import { writeWav } from '#core/signals/write-wav'
+import { saveFile } from '~/composables/file-access'
 
 /** Test signals as WAV files, to be played out and recorded again. */
 const fields = {
@@ -13,15 +14,22 @@ const fields = {
   level: { label: 'Level', unit: 'dBFS', min: -120, max: 0, help: 'AES17: a sine of 0 dBFS just touches full scale.' },
   seconds: { label: 'Length', unit: 'min', min: 0.01, max: 10, help: 'In minutes.' },
 } as const satisfies Record<string, NumberField>
-const kinds = {
-  sine: 'Sine', silence: 'Silence', white: 'White noise', pink: 'Pink noise', sweep: 'Logarithmic sweep', sequence: 'Maximum-length sequence', pulses: 'Latency pulses', stairs: 'Level staircase',
-} as const
 const presets = [{ text: '997 Hz, −1', frequency: 997, level: -1 }, { text: '997 Hz, −20', frequency: 997, level: -20 }, { text: '997 Hz, −60', frequency: 997, level: -60 }, { text: '100 Hz, −20, for a multimeter', frequency: 100, level: -20 }]
+const uses: Record<SignalKind, string> = {
+  sine: 'Full scale, gain, distortion. 997 Hz divides no sample rate; 60 to 400 Hz for a hand multimeter.',
+  silence: 'Keeps the way open while noise is recorded.',
+  white: 'Equal power in every hertz; the same every time.',
+  pink: 'Equal power in every octave, much as programme has; the same every time.',
+  sweep: '20 Hz to 20 kHz, equal time for every octave: lag, and how a path sounds.',
+  sequence: 'Five passes with silence between: the surest lag, and its spread.',
+  pulses: 'One a second at uneven distances: a lag that can be seen in any editor.',
+  stairs: '−10 to −60 dBFS, three seconds each: marks at a gain knob over a wide range.',
+  polarity: 'A short swing upwards twice a second: which way a path turns it.',
+}
 const channelsOf = { mono: 'mono', both: 'both of two', left: 'left of two', right: 'right of two' } as const
-const FADE = 0.02
-const SWEEP = { from: 20, to: 20_000 }
+const STAIRS = { levels: [-10, -20, -30, -40, -50, -60], stepSeconds: 3 }
 
-const kind = ref<keyof typeof kinds>('sine')
+const kind = ref<SignalKind>('sine')
 const rate = ref(48_000)
 const format = ref<SampleFormat>(24)
 const channels = ref<keyof typeof channelsOf>('mono')
@@ -30,16 +38,13 @@ const refusal = ref<string | null>(null)
 const hasFrequency = computed(() => kind.value === 'sine' || kind.value === 'stairs')
 const hasLevel = computed(() => kind.value !== 'silence' && kind.value !== 'stairs')
 
-function samples(frequency: number, level: number, seconds: number): Float64Array {
+function asked(frequency: number, level: number, seconds: number): Signal {
   switch (kind.value) {
-    case 'sine': return faded(sine(rate.value, seconds, frequency, level), rate.value, FADE)
-    case 'silence': return new Float64Array(Math.round(rate.value * seconds))
-    case 'white': return faded(whiteNoise(rate.value, seconds, level, 1), rate.value, FADE)
-    case 'pink': return faded(pinkNoise(rate.value, seconds, level, 1), rate.value, FADE)
-    case 'sweep': return faded(logSweep(rate.value, seconds, SWEEP.from, Math.min(SWEEP.to, 0.45 * rate.value), level), rate.value, FADE)
-    case 'sequence': return maximumLengthSequence(17, level)
-    case 'pulses': return pulseTrain(rate.value, seconds, 1, level)
-    case 'stairs': return staircase(rate.value, 3, frequency, [-10, -20, -30, -40, -50, -60])
+    case 'sine': return { kind: 'sine', frequency, level, seconds }
+    case 'silence': return { kind: 'silence', seconds }
+    case 'sequence': return { kind: 'sequence', level }
+    case 'stairs': return { kind: 'stairs', frequency, ...STAIRS }
+    default: return { kind: kind.value, level, seconds }
   }
 }
 async function save() {
@@ -57,24 +62,19 @@ async function save() {
     return
   }
   refusal.value = null
-  const signal = samples(values.frequency ?? 997, values.level ?? -20, 60 * (values.seconds ?? 0.5))
+  const signal = makeSignal(asked(values.frequency ?? 997, values.level ?? -20, 60 * (values.seconds ?? 0.5)), rate.value)
   const none = new Float64Array(signal.length)
   const layout = { mono: [signal], both: [signal, signal], left: [signal, none], right: [none, signal] }[channels.value]
-  const bytes = writeWav(layout, rate.value, format.value, { dither: kind.value !== 'silence' })
-  try {
-    await fileSave(new Blob([bytes], { type: 'audio/wav' }), { fileName: `remetra-${kind.value}-${rate.value}.wav`, extensions: ['.wav'], id: 'remetra-signal' })
-  } catch (error) {
-    if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
-  }
+  await saveFile(writeWav(layout, rate.value, format.value, { dither: kind.value !== 'silence' }), 'audio/wav', `remetra-${kind.value}-${rate.value}.wav`, 'remetra-signal')
 }
 </script>
 
 <template>
-  <section aria-labelledby="signals-title" data-signals>
-    <h2 id="signals-title" class="border-b border-ink pb-0.5">Test signals</h2>
+  <section aria-labelledby="signals-title" class="max-w-3xl" data-signals>
+    <h2 id="signals-title" class="border-b border-ink pb-1 text-[15px]">Test signals</h2>
     <form class="mt-1.5 space-y-1.5" @submit.prevent="save">
       <p class="flex flex-wrap gap-2">
-        <select v-model="kind" class="border-b border-dotted border-rule bg-sheet" aria-label="Signal"><option v-for="(words, key) in kinds" :key="key" :value="key">{{ words }}</option></select>
+        <select v-model="kind" class="border-b border-dotted border-rule bg-sheet" aria-label="Signal"><option v-for="(words, key) in signalNames" :key="key" :value="key">{{ words }}</option></select>
         <select v-model="rate" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample rate of the signal"><option v-for="each in [44100, 48000, 88200, 96000, 192000]" :key="each" :value="each">{{ each / 1000 }} kHz</option></select>
         <select v-model="format" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample format"><option :value="16">16 bits</option><option :value="24">24 bits</option><option value="float">32, float</option></select>
         <select v-model="channels" class="border-b border-dotted border-rule bg-sheet" aria-label="Channels of the signal"><option v-for="(words, key) in channelsOf" :key="key" :value="key">{{ words }}</option></select>
@@ -86,6 +86,7 @@ async function save() {
       <p v-if="kind === 'sine'" class="flex flex-wrap gap-2"><button v-for="preset in presets" :key="preset.text" type="button" class="push" @click="typed.frequency = String(preset.frequency); typed.level = String(preset.level)">{{ preset.text }}</button></p>
       <p v-if="refusal" role="alert" class="text-ceiling">{{ refusal }}</p>
     </form>
-    <p class="mt-1 text-xs text-muted">Before playing one: monitors and headphones down, phantom power off, amplifiers off; never an amplifier’s loudspeaker output into an input. Come up slowly from silence.</p>
+    <dl class="mt-3 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5 text-muted"><template v-for="(use, key) in uses" :key="key"><dt :class="{ 'text-ink font-semibold': kind === key }">{{ signalNames[key] }}</dt><dd :class="{ 'text-ink': kind === key }">{{ use }}</dd></template></dl>
+    <p class="mt-3 border-l-3 border-ceiling pl-2">Before playing one: monitors and headphones down, phantom power off, amplifiers off; never an amplifier’s loudspeaker output into an input. Come up slowly from silence.</p>
   </section>
 </template>

@@ -45,7 +45,7 @@ async function nudge(event: KeyboardEvent, direction: number) {
       :id="id"
       class="field-number figure min-w-12 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
       type="text" inputmode="decimal" autocomplete="off" spellcheck="false"
-      :aria-label="`${name ?? field.label}, ${field.unit}`"
+      :aria-label="[name ?? field.label, field.unit].filter(Boolean).join(', ')"
       :aria-invalid="refusal !== null" :aria-describedby="refusal ? `${id}-why` : undefined"
       :title="`${field.help} ${rangeInWords(field)}`"
       :placeholder="field.optional ? 'none' : undefined"

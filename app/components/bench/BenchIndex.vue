@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { procedures } from '#core/bench/procedures'
+import { useBenchStore } from '~/stores/bench'
+
+/** The bench’s work in order: what is played, what is measured, what is made of it. */
+const store = useBenchStore()
+const groups = computed(() => [
+  { title: 'Prepare', pages: [{ id: 'signals', title: 'Test signals' }] },
+  { title: 'The unit', pages: procedures.slice(0, -1).map(({ id, title }) => ({ id, title })) },
+  { title: 'The source', pages: [...procedures.slice(-1).map(({ id, title }) => ({ id, title })), { id: 'recording', title: 'Recording and take check' }] },
+  { title: 'Choose', pages: [{ id: 'compare', title: 'Compare units' }] },
+])
+const number = (id: string) => {
+  const i = procedures.findIndex((each) => each.id === id)
+  return i >= 0 ? `${i + 1}` : id === 'recording' ? `${procedures.length + 1}` : ''
+}
+const done = (id: string) => (store.workOn(id)?.rows.length ?? 0) > 0
+</script>
+
+<template>
+  <nav class="w-50 shrink-0 overflow-y-auto border-r border-line pt-2 pb-4" aria-label="Bench pages">
+    <template v-for="group in groups" :key="group.title">
+      <h2 class="px-4 pt-1.5 text-xs text-muted">{{ group.title }}</h2>
+      <ul>
+        <li v-for="page in group.pages" :key="page.id">
+          <button type="button" class="flex w-full gap-2 border-l-3 py-1 pr-3 pl-3 text-left hover:bg-sheet" :class="store.page === page.id ? 'border-change bg-sheet font-semibold' : 'border-transparent'" :aria-current="store.page === page.id ? 'page' : undefined" :data-page="page.id" @click="store.page = page.id">
+            <span class="figure w-4 shrink-0 text-right text-muted" aria-hidden="true">{{ number(page.id) }}</span><span class="grow">{{ page.title }}</span><span v-if="done(page.id)" class="text-change">●<span class="sr-only"> begun</span></span>
+          </button>
+        </li>
+      </ul>
+    </template>
+  </nav>
+</template>

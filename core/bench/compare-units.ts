@@ -1,0 +1,100 @@
+import { einExcess, einWeighted } from '../chain/noise'
+import { powerSum } from '../numeric/power'
+import { estimateRoundTrip, modelRoundTrip } from '../latency/round-trip'
+import type { AnalogueInput, AudioInterface, InterfaceOutput, Session } from '../session'
+import { inForce } from '../session'
+import { dbu, formatShort } from '../units'
+import { analogueInputs } from './bench'
+
+/** One thing that units are compared by. */
+export interface ComparedRow {
+  title: string
+  unit: string
+  digits: number
+  /** For each unit in order: as printed, and as measured where it differs in origin; `null` where it is not known. */
+  values: { printed: number | null, measured: number | null }[]
+}
+export interface Comparison {
+  units: { id: string, name: string, input: string, output: string | null }[]
+  rows: ComparedRow[]
+}
+
+/** A unit with the two ports that are compared. */
+interface Compared {
+  unit: AudioInterface
+  input: AnalogueInput
+  output: InterfaceOutput | null
+}
+
+/** Gains at which the input noise is compared, over the lowest; the highest comes last. */
+const GAINS = [0, 20, 40]
+/** Buffers at which the round trips are compared, frames. */
+const BUFFERS = [64, 128, 256]
+
+/** The port of a unit that stands for it: the first input of a kind, and its first line output. */
+export function comparedPorts(unit: AudioInterface, type: AnalogueInput['type']): Compared | null {
+  const inputs = analogueInputs(unit)
+  const input = inputs.find((each) => each.type === type) ?? inputs[0]
+  return input ? { unit, input, output: unit.outputs.find((each) => each.type === 'line') ?? unit.outputs[0] ?? null } : null
+}
+
+/**
+ * Units side by side: full scale, input noise by gain, dynamic range, crossover and round trip at equal buffers, each as printed
+ * and as measured. The session's measured round trips are those of `driver`, the unit whose driver the host talks to.
+ */
+export function compareUnits(session: Session, units: readonly AudioInterface[], type: AnalogueInput['type'], driver: string | undefined): Comparison {
+  const compared = units.flatMap((unit) => comparedPorts(unit, type) ?? [])
+  const row = (title: string, unit: string, digits: number, printed: (each: Compared) => number | null | undefined, measured: (each: Compared) => number | null | undefined): ComparedRow =>
+    ({ title, unit, digits, values: compared.map((each) => ({ printed: printed(each) ?? null, measured: measured(each) ?? null })) })
+  return {
+    units: compared.map(({ unit, input, output }) => ({ id: unit.id, name: unit.name, input: input.id, output: output?.id ?? null })),
+    rows: [
+      row('0 dBFS in at', 'dBu', 1, ({ input }) => input.specs.fullScale, ({ input }) => input.measured?.fullScale?.value),
+      row('0 dBFS out gives', 'dBu', 1, ({ output }) => output?.specs.fullScale, ({ output }) => output?.measured?.fullScale?.value),
+      row('Dynamic range in', 'dB(A)', 1, ({ input }) => input.specs.dynamicRange, ({ input }) => input.measured?.dynamicRange?.value),
+      row('Highest gain', 'dB', 1, ({ input }) => input.specs.gainMax, ({ input }) => input.measured?.gainMax?.value),
+      ...GAINS.map((gain) => row(`Input noise at ${formatShort(gain)} dB`, 'dBu(A)', 1, (each) => noiseAt(each, 'specs', gain), (each) => (measuredNoise(each) ? noiseAt(each, 'force', gain) : null))),
+      row('Input noise fully up', 'dBu(A)', 1, (each) => noiseAt(each, 'specs', Infinity), (each) => (measuredNoise(each) ? noiseAt(each, 'force', Infinity) : null)),
+      row('Crossover gain', 'dB', 1, (each) => crossover(each, 'specs'), (each) => (measuredNoise(each) ? crossover(each, 'force') : null)),
+      ...BUFFERS.map((frames) => row(`Round trip, ${frames} frames`, 'ms', 2, ({ unit }) => (unit.latency ? modelRoundTrip(unit, session.system, session.system.sampleRate, frames) : null), ({ unit }) => {
+        if (unit.id !== driver) return null
+        const { milliseconds, source } = estimateRoundTrip(unit, session.system, session.system.sampleRate, frames)
+        return source === 'model' ? null : milliseconds
+      })),
+    ],
+  }
+}
+
+const specsOf = ({ input }: Compared, which: 'specs' | 'force') => (which === 'specs' ? input.specs : inForce(input))
+const measuredNoise = ({ input: { measured } }: Compared) => measured?.ein !== undefined || measured?.dynamicRange !== undefined || measured?.fullScale !== undefined
+function einOf(each: Compared, which: 'specs' | 'force'): number | null {
+  const { ein } = specsOf(each, which)
+  if (ein === undefined) return null
+  return which === 'force' && each.input.measured?.ein ? ein : einWeighted(ein, each.input.specs.einWeighting)
+}
+
+/** EIN and converter noise together at a gain over the lowest, as input noise; none over the highest. */
+function noiseAt(each: Compared, which: 'specs' | 'force', over: number): number | null {
+  const specs = specsOf(each, which)
+  const ein = einOf(each, which)
+  const range = specs.gainMax - specs.gainMin
+  if (over !== Infinity && over > range) return null
+  const converter = specs.fullScale - Math.min(over, range) - specs.dynamicRange
+  return powerSum([{ level: converter }, ...(ein === null ? [] : [{ level: ein }])])
+}
+
+function crossover(each: Compared, which: 'specs' | 'force'): number | null {
+  const specs = specsOf(each, which)
+  const ein = einOf(each, which)
+  const excess = ein === null ? null : einExcess(dbu(ein))
+  return excess === null ? null : specs.fullScale - specs.dynamicRange - excess + specs.gainMin
+}
+
+/** The comparison as rows of text for a spreadsheet: two columns for each unit. */
+export function comparisonTable({ units, rows }: Comparison): string[][] {
+  const number = (value: number | null, digits: number) => (value === null ? '' : value.toFixed(digits))
+  return [
+    ['what', 'unit', ...units.flatMap(({ name, input }) => [`${name}, ${input}, printed`, `${name}, ${input}, measured`])],
+    ...rows.map((row) => [row.title, row.unit, ...row.values.flatMap(({ printed, measured }) => [number(printed, row.digits), number(measured, row.digits)])]),
+  ]
+}
