@@ -73,7 +73,7 @@ export function useProcedure(procedure: () => Procedure, bench: () => Bench) {
   function keep() {
     const { keep: keeping } = outcome.value
     if (!keeping) return
-    kept.value = edit.session(keeping.label, (session) => keeping.apply(session, formatISO(new Date(), { representation: 'date' }))) ?? 'Kept. What is printed stays beside it, and every plan follows.'
+    kept.value = edit.session(keeping.label, (session) => keeping.apply(session, formatISO(new Date(), { representation: 'date' }))) ?? `Kept ${keeping.where}.`
   }
 
   return { ...measuring, missing, typed, rows, outcome, kept, played, type, typeRow, remove, takeFiles, read, tryStandIn, keep, clear: () => set({ rows: [] }) }

@@ -52,7 +52,7 @@ export const channelBalance: Procedure<'balance'> = {
         note(`Kept as the full scale of ${second.id}: ${formatDecimal(fullScale, 2)} dBu, from that of ${input.id}.`),
       ],
       tables: [],
-      keep: { label: 'Balance measured', apply: (session, on) => keepForInput(session, bench, second.id, 'fullScale', measurement(fullScale, 2, spread, methodOf(rows, `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`), on)) },
+      keep: { label: 'Balance measured', where: 'as the full scale of the second input', apply: (session, on) => keepForInput(session, bench, second.id, 'fullScale', measurement(fullScale, 2, spread, methodOf(rows, `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`), on)) },
     }
   },
   standIn: (bench, { channelA = 1, channelB = 2, level = -12 }, standIn) => {

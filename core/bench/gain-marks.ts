@@ -96,7 +96,7 @@ export const gainMarks: Procedure<'plateaus'> = {
         rows: marks.map((mark) => [formatShort(mark.position), positionInWords(mark.position), formatDecimal(mark.plateau.level, 2), formatDecimal(mark.gain, 2), ...(standIn ? [formatDecimal(truth(mark.position), 2)] : [])]),
       }],
       keep: faults.length > 0 ? null : {
-        label: 'Knob marks measured',
+        label: 'Knob marks measured', where: 'as the marks of the gain knob; a gain is now shown as a position',
         apply: (session, on) => editInput(session, bench.unit.id, bench.input.id, (input) => {
           const marked = { ...input, knob }
           return whole ? withMeasurement(marked, 'gainMax', measurement(specs.gainMin + range, 2, spread, methodOf(rows, 'Tone at knob positions'), on)) : marked

@@ -57,7 +57,7 @@ export const idleNoise: Procedure<'noise'> = {
         title: `Mains, ${formatDecimal(hum.frequency, 2)} Hz and its multiples`, head: ['Multiple', 'Frequency, Hz', 'Level, dBFS', 'Over the noise, dB'],
         rows: hum.lines.map((line) => [String(line.order), formatDecimal(line.frequency, 1), formatDecimal(line.level, 1), formatDecimal(line.over, 0)]),
       }] : [],
-      keep: { label: 'Idle noise noted', apply: (session, on) => keepInNotes(session, `${on}: idle noise of ${bench.unit.name}, ${bench.input.id}, at ${formatDecimal(gain, 1)} dB: ${formatDecimal(value, 1)} dBFS(A)${hum ? `; hum of ${hum.mains} Hz at ${formatDecimal(hum.level, 1)} dBFS` : ', no hum'}${first.standIn ? ' (on the stand-in, for practice)' : ''}.`) },
+      keep: { label: 'Idle noise noted', where: 'in the session’s notes, on Path', apply: (session, on) => keepInNotes(session, `${on}: idle noise of ${bench.unit.name}, ${bench.input.id}, at ${formatDecimal(gain, 1)} dB: ${formatDecimal(value, 1)} dBFS(A)${hum ? `; hum of ${hum.mains} Hz at ${formatDecimal(hum.level, 1)} dBFS` : ', no hum'}${first.standIn ? ' (on the stand-in, for practice)' : ''}.`) },
     }
   },
   standIn: (bench, { channel, gain = 0 }, standIn) => [{

@@ -66,7 +66,7 @@ export const inputFullScale: Procedure<'tone'> = {
         note(`At the input there were ${formatDecimal(level, 2)} dBu${typed.voltage === undefined ? ', from the output less what it loses into the input' : ', from the voltage'}.`),
       ],
       tables: [],
-      keep: clipped ? null : { label: 'Input full scale measured', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'fullScale', measurement(value, 2, spread, methodOf(rows, typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage'), on)) },
+      keep: clipped ? null : { label: 'Input full scale measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'fullScale', measurement(value, 2, spread, methodOf(rows, typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage'), on)) },
     }
   },
   standIn: (bench, typed, standIn) => {

@@ -88,7 +88,7 @@ export const microphoneLevel: Procedure<'levels'> = {
       ],
       tables: [],
       keep: clipped ? null : {
-        label: 'Source level measured',
+        label: 'Source level measured', where: 'beside the printed level and crest of the source; every plan follows',
         apply: (session, on) => {
           const how = methodOf(rows, `Recording at ${formatDecimal(distance, 2)} m, ${formatDecimal(typed.sensitivity, 2)} mV/Pa, gain ${formatDecimal(typed.gain, 1)} dB`)
           return editGear(session, voice.source.id, 'sound-source', (source: SoundSource) => withMeasurement(withMeasurement(source, 'level', measurement(level, 1, several ? average.spread : null, how, on)), 'crest', measurement(crest.value, 1, several ? crest.spread : null, how, on)))

@@ -51,7 +51,7 @@ export const outputFullScale: Procedure = {
         note(`The meter’s ±${accuracy} % are ±${meter.toFixed(2)} dB of the spread.`),
       ],
       tables: [],
-      keep: { label: 'Output full scale measured', apply: (session, on) => keepForOutput(session, bench, 'fullScale', measurement(value, 2, whole, methodOf(rows, `${typed.frequency ?? 100} Hz at ${played} dBFS, hand multimeter, mean ${mean(rows.map((row) => row.typed.volts ?? 0)).toPrecision(4)} V`), on)) },
+      keep: { label: 'Output full scale measured', where: 'beside the printed value of the output', apply: (session, on) => keepForOutput(session, bench, 'fullScale', measurement(value, 2, whole, methodOf(rows, `${typed.frequency ?? 100} Hz at ${played} dBFS, hand multimeter, mean ${mean(rows.map((row) => row.typed.volts ?? 0)).toPrecision(4)} V`), on)) },
     }
   },
   standIn: ({ session }, typed, standIn) => {

@@ -59,9 +59,10 @@ export interface DetailTable {
   rows: readonly (readonly string[])[]
 }
 
-/** How a result is kept: what it is called in the history, and the session with it. */
+/** How a result is kept: what it is called in the history, where it goes, and the session with it. */
 export interface Keep {
   label: string
+  where: string
   apply: (session: Session, day: string) => Session
 }
 export interface Outcome {

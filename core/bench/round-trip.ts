@@ -70,7 +70,7 @@ export const roundTrip: Procedure<'loopback'> = {
       ],
       tables: [],
       keep: keepable ? {
-        label: 'Round trip measured',
+        label: 'Round trip measured', where: 'among the measured round trips: see Timing',
         apply: (session, on) => ({
           ...session,
           system: {

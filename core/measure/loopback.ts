@@ -28,34 +28,71 @@ const NEIGHBOURHOOD = 16
 /** Around a burst this much of the return is looked at, s: no repeat lies farther off than that. */
 const AROUND = 0.01
 const MOST_BURSTS = 400
+/** Under this the whole recording does not agree with itself at one lag, though its bursts may each by themselves. */
+const AGREES = 2
 
 /**
  * The lag of one channel behind another, from the whole recording and then from each burst by itself, so that repeats show
- * how far it can be trusted. The lag given is the mean of the repeats.
+ * how far it can be trusted. The lag given is the mean of the repeats. Where the whole agrees at no one lag, as with two
+ * clocks, the outline of the bursts says where each of them is to be looked for.
  * @returns `null` where one of the two is silent.
  */
 export function measureLoopback(reference: Float64Array, returned: Float64Array, sampleRate: number): Loopback | null {
   const whole = findLag(reference, returned, sampleRate)
   if (!whole) return null
-  const bursts = burstsOf(reference, sampleRate)
-  const lags = bursts.length < 2 || bursts.length > MOST_BURSTS ? [] : bursts.flatMap(({ from, to }) => {
-    const margin = Math.round(AROUND * sampleRate)
-    const start = Math.round(from + whole.lagFrames) - margin
-    const end = Math.round(to + whole.lagFrames) + margin
-    if (start < 0 || end > returned.length) return []
-    const found = findLag(reference.subarray(from, to), returned.subarray(start, end), sampleRate)
-    return found ? [{ at: from, lag: found.lagFrames + start - from }] : []
+  const found = burstsOf(reference, sampleRate)
+  const bursts = found.length <= MOST_BURSTS ? found : []
+  if (whole.confidence < AGREES && bursts.length > 2) {
+    const passes = passLags(reference, returned, sampleRate, bursts, outlineLag(reference, returned, sampleRate))
+    const confidence = Math.min(...passes.map((pass) => pass.confidence))
+    if (passes.length > 2 && confidence > AGREES) return summary({ ...passes[0] as Pass, confidence }, passes, sampleRate)
+  }
+  return summary(whole, bursts.length > 1 ? passLags(reference, returned, sampleRate, bursts, whole.lagFrames) : [], sampleRate)
+}
+
+/** One burst's lag, and where it begins. */
+interface Pass extends Lag {
+  at: number
+}
+
+/** The lag of every burst whose return is whole, sought near an expected one. */
+function passLags(reference: Float64Array, returned: Float64Array, sampleRate: number, bursts: readonly { from: number, to: number }[], expected: number): Pass[] {
+  const margin = Math.round(AROUND * sampleRate)
+  return bursts.flatMap(({ from, to }) => {
+    const start = Math.round(from + expected) - margin
+    const end = Math.round(to + expected) + margin
+    const lag = start < 0 || end > returned.length ? null : findLag(reference.subarray(from, to), returned.subarray(start, end), sampleRate)
+    return lag ? [{ ...lag, lagFrames: lag.lagFrames + start - from, at: from }] : []
   })
-  if (lags.length < 2) return { ...whole, repeats: [whole.lagFrames], spreadFrames: 0, driftPpm: null }
-  const repeats = lags.map(({ lag }) => lag)
+}
+
+function summary(lag: Lag, passes: readonly Pass[], sampleRate: number): Loopback {
+  const { polarity, level, confidence } = lag
+  const repeats = passes.length > 1 ? passes.map((pass) => pass.lagFrames) : [lag.lagFrames]
   const lagFrames = mean(repeats)
-  return { ...whole, lagFrames, milliseconds: (1000 * lagFrames) / sampleRate, repeats, spreadFrames: halfRange(repeats), driftPpm: lags.length < 3 ? null : -1e6 * slope(lags) }
+  return {
+    lagFrames, milliseconds: (1000 * lagFrames) / sampleRate, polarity, level, confidence,
+    repeats, spreadFrames: halfRange(repeats), driftPpm: repeats.length < 3 ? null : -1e6 * slope(passes),
+  }
+}
+
+/** Frames that the outline of a signal takes together. */
+const OUTLINE = 32
+
+/** The lag of the outlines, to half a millisecond or so: it stays where two clocks drift apart within a recording. */
+function outlineLag(reference: Float64Array, returned: Float64Array, sampleRate: number): number {
+  const outline = (samples: Float64Array) => {
+    const sizes = Float64Array.from({ length: Math.floor(samples.length / OUTLINE) }, (_, i) => samples.subarray(i * OUTLINE, (i + 1) * OUTLINE).reduce((sum, x) => sum + Math.abs(x), 0))
+    const middle = sizes.reduce((sum, x) => sum + x, 0) / sizes.length
+    return sizes.map((x) => x - middle)
+  }
+  return OUTLINE * (findLag(outline(reference), outline(returned), sampleRate / OUTLINE)?.lagFrames ?? 0)
 }
 
 /** Frames of lag for each frame of time. */
-function slope(lags: readonly { at: number, lag: number }[]): number {
-  const [at, lag] = [mean(lags.map((each) => each.at)), mean(lags.map((each) => each.lag))]
-  const [up, down] = lags.reduce(([u, d], each) => [u + (each.at - at) * (each.lag - lag), d + (each.at - at) ** 2], [0, 0])
+function slope(passes: readonly Pass[]): number {
+  const [at, lag] = [mean(passes.map((each) => each.at)), mean(passes.map((each) => each.lagFrames))]
+  const [up, down] = passes.reduce(([u, d], each) => [u + (each.at - at) * (each.lagFrames - lag), d + (each.at - at) ** 2], [0, 0])
   return down === 0 ? 0 : up / down
 }
 

@@ -9,10 +9,13 @@ function area(t: number, freedom: number): number {
   for (let i = 0; i <= steps; i++) {
     const angle = (end * i) / steps
     const weight = i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2
-    total += weight * (i === steps && t === Infinity ? 0 : shape(Math.tan(angle), freedom) / Math.cos(angle) ** 2)
+    total += weight * (i === steps && t === Infinity ? endOf(freedom) : shape(Math.tan(angle), freedom) / Math.cos(angle) ** 2)
   }
   return (total * end) / steps / 3
 }
+
+/** What the integrand tends to at infinity: only one degree of freedom has tails that heavy. */
+const endOf = (freedom: number) => (freedom === 1 ? 1 : 0)
 
 const known = new Map<string, number>()
 
@@ -29,7 +32,7 @@ export function studentQuantile(probability: number, freedom: number): number {
 
 /** By halving on a logarithmic scale; the whole area stands for certainty. */
 function search(probability: number, freedom: number): number {
-  const half = area(1e6, freedom)
+  const half = area(Infinity, freedom)
   let [low, high] = [1e-6, 1e6]
   while (high - low > 1e-9 * high) {
     const middle = Math.sqrt(low * high)

@@ -66,7 +66,7 @@ export function maximumLengthSequence(order: number, level: number): Float64Arra
 }
 
 /** Distances that never agree with each other: a lag by a pulse or more is not taken for the right one. */
-const unevenly = (i: number) => 0.15 * ((i * 0.6180339887) % 1)
+const unevenly = (i: number) => 0.15 * ((i * i * 0.6180339887) % 1)
 
 /** Short pulses at uneven distances of about `every` seconds: two samples up and one down, so that polarity shows. */
 export function pulseTrain(sampleRate: number, seconds: number, every: number, level: number): Float64Array {

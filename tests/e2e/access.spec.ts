@@ -1,4 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
+import { sine } from '#core/signals/generate'
+import { writeWav } from '#core/signals/write-wav'
 import { expect, open, paste, test } from './app'
 
 for (const colorScheme of ['light', 'dark'] as const) {
@@ -47,8 +49,21 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.locator('[data-doubling] canvas')).toBeVisible()
       await check('monitoring')
       await page.getByRole('link', { name: 'Bench' }).click()
+      await page.getByLabel('Choose a recording', { exact: true }).setInputFiles({ name: 'a.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav([sine(8000, 20, 300, -20)], 8000, 16)) })
+      await expect(page.locator('[data-thirds]')).toBeAttached()
+      await check('bench, recording')
+      for (const [id, rows] of [['output-full-scale', 3], ['idle-noise', 1], ['round-trip', 2]] as const) {
+        await page.locator(`[data-page="${id}"]`).click()
+        await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+        await expect(page.locator('[data-row]')).toHaveCount(rows, { timeout: 60_000 })
+        await check(`bench, ${id}`)
+      }
+      await page.locator('[data-page="signals"]').click()
       await expect(page.getByRole('heading', { name: 'Test signals' })).toBeVisible()
-      await check('bench')
+      await check('bench, signals')
+      await page.locator('[data-page="compare"]').click()
+      await expect(page.locator('[data-compared]').first()).toBeVisible()
+      await check('bench, compare')
       await page.getByRole('link', { name: 'Gear shelf' }).click()
       await expect(page.locator('[data-item]').first()).toBeVisible()
       await check('gear shelf')

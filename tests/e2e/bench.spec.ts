@@ -1,21 +1,45 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { maximumLengthSequence, sine } from '#core/signals/generate'
+import { maximumLengthSequence, sine, whiteNoise } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
+import { joined } from '#core/numeric/joined'
 import { example1 } from '../support/sessions'
-import { expect, field, openFile, point, test } from './app'
+import { expect, field, open, openFile, point, test, type } from './app'
 
 const bring = async (page: Page, label: string, name: string, bytes: Uint8Array) =>
   page.getByLabel(label, { exact: true }).setInputFiles({ name, mimeType: 'audio/wav', buffer: Buffer.from(bytes) })
-const openBench = async (page: Page) => {
-  await openFile(page, example1())
+const turnTo = (page: Page, id: string) => page.locator(`[data-page="${id}"]`).click()
+const openBench = async (page: Page, id: string, file: SessionLike | null = example1()) => {
+  if (file) await openFile(page, file)
+  else await open(page)
   await page.keyboard.press('4')
-  await expect(page.getByRole('heading', { name: 'Test signals' })).toBeVisible()
+  await turnTo(page, id)
+}
+type SessionLike = Parameters<typeof openFile>[1]
+/** Does a procedure on the stand-in, to its end. */
+const tryStandIn = async (page: Page, rows: number) => {
+  await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+  await expect(page.locator('[data-row]')).toHaveCount(rows, { timeout: 60_000 })
+  await expect(page.getByRole('button', { name: 'Cancel' })).toHaveCount(0, { timeout: 60_000 })
+}
+const number = (text: string) => Number(text.replace('−', '-').replace(/[^\d.-]/g, ''))
+/** Measured and true value of a figure of the result. */
+async function figure(page: Page, name: string) {
+  const body = page.locator(`[data-figure="${name}"]`)
+  return { measured: number(await body.locator('[data-measured]').innerText()), truth: number(await body.locator('[data-true]').innerText()) }
+}
+const near = async (page: Page, name: string, tolerance: number) => {
+  const { measured, truth } = await figure(page, name)
+  expect(Math.abs(measured - truth), `${name}: ${measured} against ${truth}`).toBeLessThanOrEqual(tolerance)
+}
+const keep = async (page: Page) => {
+  await page.getByRole('button', { name: 'Keep as measured' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Kept' })).toBeVisible()
 }
 
 test('a test signal is saved as a WAV file of the level that was asked for', async ({ page }) => {
-  await openBench(page)
+  await openBench(page, 'signals')
   await page.getByRole('button', { name: '997 Hz, −20', exact: true }).click()
   await page.getByLabel('Length of the signal, min').fill('0,05')
   await page.getByLabel('Frequency of the signal, Hz').fill('30000')
@@ -32,15 +56,18 @@ test('a test signal is saved as a WAV file of the level that was asked for', asy
 })
 
 test('a recording’s levels; as a rehearsal they become the source’s measured level and crest', async ({ page }) => {
-  await openBench(page)
+  await openBench(page, 'recording')
   // A sine 4 dB over what example 1 has at the recorder, −30.48 dBFS: so the source is 4 dB louder, and has a sine's crest.
   await bring(page, 'Choose a recording', 'rehearsal.wav', writeWav([sine(48_000, 4, 997, -26.48), sine(48_000, 4, 997, -6).map((x) => Math.max(-0.3, Math.min(0.3, x)))], 48_000, 24, { dither: false }))
   await expect(page.locator('[data-level="1.peak"]')).toHaveText('−26.48')
   await expect(page.locator('[data-level="1.integrated"]')).toHaveText(/−29\.4[89]/) // one channel alone: 3.01 LU under its level
-  await expect(page.locator('[data-levels]')).toContainText('first at')
   await expect(page.locator('[data-take]')).toContainText('72.0 dB SPL with a crest of 3.0 dB')
-  await page.getByRole('button', { name: 'Keep as measured' }).click()
-  await expect(page.locator('[data-take]')).toContainText('Kept as measured')
+  await expect(page.locator('[data-no-chance]')).toContainText('Rehearse for half a minute')
+  await page.getByRole('button', { name: 'Channel 2' }).click()
+  await expect(page.locator('[data-levels]')).toContainText('Channel 2 clips, first at')
+  await expect(page.locator('[data-no-chance]')).toContainText('The rehearsal clips itself')
+  await page.getByRole('button', { name: 'Channel 1' }).click()
+  await keep(page)
   await page.keyboard.press('1')
   await expect(field(page, 'Average, dB SPL')).toHaveValue('72')
   const end = await point(page, 'narrator-input')
@@ -48,25 +75,155 @@ test('a recording’s levels; as a rehearsal they become the source’s measured
   expect(Math.abs(end.peak + 26.48)).toBeLessThan(0.06)
 })
 
+test('a rehearsal’s chance of clipping in a take, its surge, and the spectrum of a stretch', async ({ page }) => {
+  await openBench(page, 'recording')
+  const phrases = joined(Array.from({ length: 40 }, (_, i) => whiteNoise(16_000, 1, -26 + (i * 7) % 6, i + 1)))
+  await bring(page, 'Choose a recording', 'rehearsal.wav', writeWav([phrases], 16_000, 24))
+  await type(page, 'Length of the take, min', '30')
+  await expect(page.locator('[data-chance]')).toContainText('%')
+  await expect(page.locator('[data-take]')).toContainText('40 blocks of 1.0 s')
+  await page.locator('summary', { hasText: 'Third octaves' }).click()
+  await expect(page.locator('[data-thirds] td').first()).toHaveText('20.0')
+  // The stretch is chosen by dragging over the drawing, and by typing.
+  const box = await page.locator('[data-overview]').boundingBox()
+  if (!box) throw new Error('no drawing')
+  await page.mouse.move(box.x + 46 + 0.25 * (box.width - 46), box.y + 40)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 46 + 0.5 * (box.width - 46), box.y + 40, { steps: 4 })
+  await page.mouse.up()
+  expect(Math.abs(Number(await field(page, 'Stretch from, s').inputValue()) - 10)).toBeLessThan(0.3)
+  expect(Math.abs(Number(await field(page, 'Stretch to, s').inputValue()) - 20)).toBeLessThan(0.3)
+  await type(page, 'Stretch from, s', '25')
+  await expect(page.getByRole('alert')).toContainText('ends after it begins')
+  await keep(page)
+  await page.keyboard.press('1')
+  await expect(page.getByRole('button', { name: /measured: where .*Surge/i }).or(field(page, 'Surge, dB'))).not.toHaveCount(0)
+  expect(Number(await field(page, 'Surge, dB').inputValue())).toBeGreaterThan(0)
+})
+
+test('the unit is measured step by step on the stand-in, each result resting on the one before', async ({ page }) => {
+  test.setTimeout(240_000)
+  await openBench(page, 'output-full-scale', null)
+  await expect(page.getByText('never an amplifier’s loudspeaker output').first()).toBeVisible()
+  await tryStandIn(page, 3)
+  await near(page, 'Full scale gives', 0.05)
+  await keep(page)
+  await turnTo(page, 'input-full-scale')
+  await tryStandIn(page, 2)
+  await near(page, '0 dBFS at', 0.05)
+  await expect(page.locator('[data-outcome]')).toContainText('true values stand beside')
+  await keep(page)
+  await turnTo(page, 'gain-marks')
+  await tryStandIn(page, 6)
+  await near(page, 'Highest gain', 0.05)
+  await expect(page.locator('[data-outcome]')).toContainText('twelve o’clock')
+  await keep(page)
+  await turnTo(page, 'equivalent-input-noise')
+  await tryStandIn(page, 4)
+  await near(page, 'EIN, 150 Ω', 0.3)
+  await near(page, 'Crossover gain', 1)
+  await keep(page)
+  await turnTo(page, 'dynamic-range')
+  await tryStandIn(page, 3)
+  await near(page, 'Dynamic range', 0.3)
+  await keep(page)
+  // The plans follow: the figures in force are the measured ones, and Undo takes back one after the other.
+  await turnTo(page, 'compare')
+  await expect(page.locator('[data-compared^="Dynamic range"] td').nth(1)).not.toHaveText('–')
+  await expect(page.locator('[data-compared^="Highest gain"] td').nth(1)).not.toHaveText('–')
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-compared^="Dynamic range"] td').nth(1)).toHaveText('–')
+})
+
+test('noise, balance, round trip and sound level on the stand-in', async ({ page }) => {
+  test.setTimeout(240_000)
+  await openBench(page, 'idle-noise', null)
+  await tryStandIn(page, 1)
+  await expect(page.locator('[data-outcome]')).toContainText('Hum of 50 Hz')
+  await keep(page)
+  await turnTo(page, 'channel-balance')
+  await tryStandIn(page, 1)
+  await near(page, 'mic2 over mic1', 0.05)
+  await expect(page.locator('[data-outcome]')).toContainText('The two go opposite ways')
+  await turnTo(page, 'round-trip')
+  await tryStandIn(page, 2)
+  await near(page, '128 frames at 48 kHz', 0.001)
+  await keep(page)
+  await turnTo(page, 'microphone-level')
+  await tryStandIn(page, 1)
+  await expect(page.locator('[data-figure="Average at the capsule"]')).toBeVisible()
+  await page.keyboard.press('1')
+  await page.locator('summary', { hasText: 'Notes' }).click()
+  await expect(page.getByRole('textbox', { name: 'Notes on the session' })).toHaveValue(/idle noise of Saltmarsh Four, mic1, at 35\.0 dB: .*hum of 50 Hz/)
+})
+
+test('a shorted plug is not taken for a quiet preamp', async ({ page }) => {
+  await openBench(page, 'equivalent-input-noise')
+  await type(page, 'Resistor in the plug, Ω', '0')
+  await tryStandIn(page, 4)
+  await expect(page.locator('[data-outcome]')).toContainText('A shorted plug has no noise of its own')
+  await expect(page.getByRole('button', { name: 'Keep as measured' })).toHaveCount(0)
+})
+
+test('a page that lacks something says what', async ({ page }) => {
+  await openBench(page, 'output-full-scale')
+  await expect(page.locator('[data-procedure]')).toContainText('Unit has no output')
+})
+
+test('readings are typed, and wrong ones refused in words', async ({ page }) => {
+  await openBench(page, 'output-full-scale', null)
+  await field(page, 'It reads, V').fill('loud')
+  await page.getByRole('button', { name: 'Add the reading' }).click()
+  await expect(page.getByRole('alert')).toContainText('is not a number')
+  await field(page, 'It reads, V').fill('0,6153')
+  await page.getByRole('button', { name: 'Add the reading' }).click()
+  // 0.6153 V is −2 dBu, so −20 dBFS and 20 dB more give +18 dBu.
+  await expect(page.locator('[data-measured]')).toHaveText('18.00 dBu')
+  await expect(page.locator('[data-judgement]')).toContainText('As printed')
+})
+
 test('a loopback recording gives the round trip, and keeps it for Timing', async ({ page }) => {
-  await openBench(page)
+  const file = example1() as SessionLike & { gear: { id: string, outputs?: unknown[] }[] }
+  for (const gear of file.gear) if (gear.id === 'unit') gear.outputs = [{ id: 'main', type: 'line', specs: { fullScale: 18 } }]
+  await openBench(page, 'round-trip', file)
   const sent = maximumLengthSequence(14, -6)
   const [played, back] = [new Float64Array(24_000), new Float64Array(24_000)]
   played.set(sent, 200)
   back.set(sent.map((x) => 0.5 * x), 200 + 432)
-  await bring(page, 'Choose a loopback recording', 'loop.wav', writeWav([played, back], 48_000, 24))
-  await expect(page.locator('[data-lag]')).toContainText('432.00 frames, 9.000 ms')
-  await expect(page.locator('[data-lag]')).toContainText('same polarity, return at −6.0 dB. Beyond doubt')
-  await page.getByRole('button', { name: 'Keep as a round trip' }).click()
+  await bring(page, 'Choose recordings', 'loop.wav', writeWav([played, back], 48_000, 24))
+  await expect(page.locator('[data-outcome]')).toContainText('432.00 frames, same polarity, return at −6.0 dB')
+  await expect(page.locator('[data-measured]')).toHaveText('9.000 ms')
+  await page.getByRole('button', { name: 'Begin anew' }).click()
+  // The same from two files: what was played, and what came back.
+  await bring(page, 'Played file', 'played.wav', writeWav([played], 48_000, 24))
+  await type(page, 'Came back: channel', '1')
+  await bring(page, 'Choose recordings', 'back.wav', writeWav([back], 48_000, 24))
+  await expect(page.locator('[data-measured]')).toHaveText('9.000 ms')
+  await keep(page)
   await page.keyboard.press('2')
   await expect(page.locator('[data-cell="48000-128"]')).toContainText('9.00')
   await expect(page.locator('[data-cell="48000-128"]')).toContainText('measured')
 })
 
+test('units side by side, in words for the strip, and as a table', async ({ page }) => {
+  await openBench(page, 'compare', null)
+  await expect(page.locator('[data-compared="Crossover gain"] td').first()).toHaveText('33.3')
+  await expect(page.locator('[data-place]').first()).toContainText(/quieter|noisier/)
+  await page.getByRole('checkbox', { name: 'Shingle Two' }).check()
+  await expect(page.locator('[data-place="shingle"]')).toContainText(/ms (sooner|later)/)
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Export as CSV' }).click()
+  const table = readFileSync(await (await download).path(), 'utf8')
+  expect(table.split('\r\n')[0]).toContain('"Saltmarsh Four, mic1, printed"')
+  expect(table).toContain('Crossover gain,dB,33.3')
+})
+
 test('a file that is no recording is answered in words', async ({ page }) => {
-  await openBench(page)
+  await openBench(page, 'recording')
   await bring(page, 'Choose a recording', 'letter.wav', new TextEncoder().encode('Dear Sir, please find enclosed no recording at all.'))
   await expect(page.getByRole('alert')).toContainText('does not begin like a WAV file')
-  await bring(page, 'Choose a loopback recording', 'mono.wav', writeWav([sine(48_000, 0.2, 500, -20)], 48_000, 16))
+  await turnTo(page, 'equivalent-input-noise')
+  await type(page, 'Channel of the file', '2')
+  await bring(page, 'Choose recordings', 'mono.wav', writeWav([sine(48_000, 0.2, 500, -20)], 48_000, 16))
   await expect(page.getByRole('alert').filter({ hasText: 'The file has 1 channel' })).toBeVisible()
 })

@@ -23,6 +23,20 @@ const patched = (bytes: Uint8Array, at: number, values: number[]) => {
 const chunk = (name: string, body: number[]) => [...[...name].map((letter) => letter.charCodeAt(0)), body.length & 255, body.length >> 8, 0, 0, ...body, ...(body.length % 2 ? [0] : [])]
 const head = (kind = 'RIFF') => [...[...kind].map((letter) => letter.charCodeAt(0)), 255, 255, 255, 255, ...[...'WAVE'].map((letter) => letter.charCodeAt(0))]
 
+/** The body of a broadcast extension (EBU Tech 3285, version 1). */
+const broadcast = () => {
+  const body = new Uint8Array(602 + 27)
+  const write = (at: number, words: string) => [...words].forEach((letter, i) => { body[at + i] = letter.charCodeAt(0) })
+  write(0, 'Sluice at low water')
+  write(256, 'Net loft')
+  write(320, '2026-11-25')
+  write(330, '03:30:00')
+  new DataView(body.buffer).setBigUint64(338, 604_800_000n, true)
+  body[346] = 1
+  write(602, 'A=PCM,F=48000,W=24,M=stereo')
+  return [...body]
+}
+
 describe('reading WAV files', () => {
   it('in pieces of any size the same', () => {
     const whole = measure(file(), 1e9)
@@ -32,13 +46,21 @@ describe('reading WAV files', () => {
     const samples = [...file().slice(44)]
     const bytes = new Uint8Array([
       ...head('RF64'), ...chunk('ds64', [0, 0, 0, 0, 0, 0, 0, 0, samples.length & 255, (samples.length >> 8) & 255, samples.length >> 16, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0]),
-      ...chunk('bext', [1, 2, 3]), ...chunk('LIST', [9]),
+      ...chunk('bext', broadcast()), ...chunk('LIST', [9]),
       ...chunk('fmt ', [0xFE, 0xFF, 2, 0, 0x80, 0xBB, 0, 0, 0, 0, 0, 0, 6, 0, 24, 0, 22, 0, 24, 0, 3, 0, 0, 0, 1, 0, 0, 0, 0, 0, 16, 0, 128, 0, 0, 170, 0, 56, 155, 113]),
       ...[...'data'].map((letter) => letter.charCodeAt(0)), 255, 255, 255, 255, ...samples,
     ])
     const result = measure(bytes)
-    expect(result.ok && result.report.format).toMatchObject({ bits: 24, channels: 2, broadcast: true, frames: 9600 })
+    expect(result.ok && result.report.format).toMatchObject({
+      bits: 24, channels: 2, frames: 9600,
+      broadcast: { description: 'Sluice at low water', originator: 'Net loft', date: '2026-11-25', time: '03:30:00', timeReference: 604_800_000, version: 1, history: 'A=PCM,F=48000,W=24,M=stereo' },
+    })
     expect(result.ok && result.report.channels[0]?.peak).toBeCloseTo(-6, 1)
+  })
+  it('a broadcast extension cut short is left out, and told', () => {
+    const result = measure(new Uint8Array([...head(), ...chunk('bext', [1, 2, 3]), ...file().slice(12)]))
+    expect(result.ok && result.report.format.broadcast).toBeNull()
+    expect(result.ok && result.report.remarks.join()).toContain('broadcast extension is cut short')
   })
   it('cut short: what is there, and that it ends early', () => {
     const result = measure(file().slice(0, 44 + 6 * 1000 + 3))

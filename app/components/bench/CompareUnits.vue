@@ -52,7 +52,7 @@ async function exportTable() {
       <div class="mt-2 overflow-x-auto" tabindex="0" aria-label="Units side by side">
         <table class="text-right">
           <thead>
-            <tr class="align-bottom"><th scope="col" /><th v-for="unit in comparison.units" :key="unit.id" scope="colgroup" colspan="2" class="border-b border-rule px-3 pt-1 text-left font-semibold">{{ unit.name }}<span class="block font-normal text-muted">{{ unit.input }}{{ unit.output ? `, ${unit.output}` : '' }}</span></th></tr>
+            <tr class="align-bottom"><td /><th v-for="unit in comparison.units" :key="unit.id" scope="colgroup" colspan="2" class="border-b border-rule px-3 pt-1 text-left font-semibold">{{ unit.name }}<span class="block font-normal text-muted">{{ unit.input }}{{ unit.output ? `, ${unit.output}` : '' }}</span></th></tr>
             <tr class="border-b border-ink text-muted"><th scope="col" class="pr-4 text-left font-normal">At {{ formatDecimal((store.session?.system.sampleRate ?? 0) / 1000, 1) }} kHz</th><template v-for="unit in comparison.units" :key="unit.id"><th scope="col" class="px-3 font-normal">printed</th><th scope="col" class="px-3 font-normal">measured</th></template></tr>
           </thead>
           <tbody><tr v-for="row in comparison.rows" :key="row.title" class="border-b border-line" :data-compared="row.title"><th scope="row" class="pr-4 text-left font-normal">{{ row.title }}, <span class="text-muted">{{ row.unit }}</span></th><template v-for="(value, i) in row.values" :key="i"><td class="figure px-3">{{ formatDecimal(value.printed, row.digits) }}</td><td class="figure px-3 font-semibold">{{ formatDecimal(value.measured, row.digits) }}</td></template></tr></tbody>

@@ -1,0 +1,215 @@
+import { describe, expect, it } from 'vitest'
+import { benchOf } from '#core/bench/bench'
+import { compareUnits, comparisonTable } from '#core/bench/compare-units'
+import { equivalentInputNoise } from '#core/bench/equivalent-input-noise'
+import { gainMarks } from '#core/bench/gain-marks'
+import { inItsPlace } from '#core/bench/in-its-place'
+import { inputFullScale } from '#core/bench/input-full-scale'
+import { outputFullScale } from '#core/bench/output-full-scale'
+import type { Procedure, Row } from '#core/bench/procedure'
+import { missingFor, procedures } from '#core/bench/procedures'
+import { roundTrip } from '#core/bench/round-trip'
+import { checkTake, keepTake } from '#core/bench/take-check'
+import type { ChannelLevels } from '#core/measure/levels/measure-levels'
+import { LevelsMeter } from '#core/measure/levels/measure-levels'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { inForce, readSession } from '#core/session'
+import type { AudioInterface } from '#core/session'
+import { joined } from '#core/numeric/joined'
+import { sine, whiteNoise } from '#core/signals/generate'
+import { writeWav } from '#core/signals/write-wav'
+import { recordTake } from '#core/standin/record'
+import { standInFor } from '#core/standin/stand-in'
+import { demoSession } from '#demo/index'
+import { shelfGear } from '#demo/shelf'
+import { benchFor, fed, kept, tried } from '../support/bench'
+import { example1, valid } from '../support/sessions'
+
+const session = demoSession()
+const bench = benchFor(session)
+const standIn = standInFor(bench.unit, bench.input, bench.output, session.system, 4)
+const reading = (volts: number): Row => ({ name: 'read', typed: { volts }, found: null, sampleRate: 0, standIn: null })
+const said = (remarks: { text: string }[]) => remarks.map(({ text }) => text).join(' ')
+
+describe('what stands on the bench', () => {
+  it('the strip’s own unit and input, unless another is chosen', () => {
+    expect(bench).toMatchObject({ unit: { id: 'saltmarsh' }, input: { id: 'mic1' }, second: { id: 'mic2' }, output: { id: 'main' } })
+    expect(benchFor(session, 'narrator', { input: 'line5', output: 'phones' })).toMatchObject({ input: { id: 'line5' }, output: { id: 'phones' }, voice: null })
+    expect(benchFor(session, 'cello').voice).toMatchObject({ distance: 0.8, microphone: { id: 'eelgrass' }, gain: 24 })
+  })
+  it('without an interface there is none', () => {
+    const bare = { ...session, gear: session.gear.filter((gear) => gear.kind !== 'interface'), strips: session.strips.map((strip) => ({ ...strip, stages: strip.stages.slice(0, 1) })) }
+    expect(benchOf(bare, 'narrator', {})).toBeNull()
+  })
+  it('what a procedure lacks is told in words', () => {
+    const small = benchFor(valid(example1()))
+    const missing = procedures.map((procedure) => missingFor(procedure, small))
+    expect(missing.filter(Boolean)).toHaveLength(6)
+    expect(said(missing.flatMap((text) => (text ? [{ text }] : [])))).toContain('has no output')
+    expect(procedures.map((procedure) => missingFor(procedure, bench)).every((text) => text === null)).toBe(true)
+  })
+})
+
+describe('output full scale', () => {
+  const typed = outputFullScale.initial(bench)
+  it('0.7746 V at −20 dBFS are +20 dBu (0 dBu is 0.7746 V)', () => {
+    const { figures } = outputFullScale.outcome(bench, typed, [reading(0.7746)])
+    expect(figures[0]?.value).toBeCloseTo(20, 3)
+    expect(figures[0]?.judgement).toBe('2.00 dB hotter than printed.')
+  })
+  it('three readings: their mean, and half their range with the meter’s 1 % (0.09 dB)', () => {
+    const { figures } = outputFullScale.outcome(bench, typed, [0.6, 0.61, 0.605].map(reading))
+    const [low, high] = [0.6, 0.61].map((volts) => 20 * Math.log10(volts / Math.sqrt(0.6)) + 20) as [number, number]
+    expect(figures[0]?.spread).toBeCloseTo(Math.hypot((high - low) / 2, 20 * Math.log10(1.01)), 6)
+  })
+  it('6 dB too little: one leg was measured', () => {
+    expect(said(outputFullScale.outcome(bench, typed, [reading(0.7746 * 10 ** ((18 - 6.02 - 20) / 20))]).remarks)).toContain('one leg')
+  })
+})
+
+describe('input full scale', () => {
+  it('a known voltage, by hand: 0.1 V (−17.78 dBu) reads −32.38 dBFS at 0 dB: 14.60 dBu', () => {
+    const found = { frequency: 997, level: -32.38, deviation: 0.01, residual: -90, residualA: -92, thdN: -60, harmonics: [], seconds: 5, clipped: false }
+    const row = { name: 'a.wav', typed: { gain: 0, pad: 0 }, found, sampleRate: 48_000, standIn: null }
+    const outcome = inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), voltage: 0.1 }, [row])
+    expect(outcome.figures[0]?.value).toBeCloseTo(14.6, 2)
+    // 10 dB more gain reads 10 dB more, a pad of 20 dB 20 dB less: the same input.
+    const other = { ...row, typed: { gain: 10, pad: 20 }, found: { ...found, level: -42.38 } }
+    expect(inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), voltage: 0.1 }, [other]).figures[0]?.value).toBeCloseTo(14.6, 2)
+    expect(inForce(kept(session, outcome).gear.flatMap((gear) => (gear.kind === 'interface' ? gear.inputs : []))[0] as never)).toMatchObject({ fullScale: 14.6 })
+  })
+  it('a recording that clips is not kept', () => {
+    const row = { name: 'a.wav', typed: { gain: 0, pad: 0 }, found: { frequency: 997, level: -0.1, deviation: 0, residual: -20, residualA: -22, thdN: -20, harmonics: [], seconds: 5, clipped: true }, sampleRate: 48_000, standIn: null }
+    expect(inputFullScale.outcome(bench, inputFullScale.initial(bench), [row])).toMatchObject({ keep: null })
+  })
+})
+
+describe('equivalent input noise', () => {
+  it('a shorted plug is found out, and not kept', () => {
+    const silent = { ...standIn, input: { ...standIn.input, ein: -132.2 } }
+    const { outcome } = tried(equivalentInputNoise as unknown as Procedure, bench, silent, { resistor: 0 })
+    expect(outcome.keep).toBeNull()
+    expect(said(outcome.remarks)).toContain('shorted plug')
+  })
+  it('less than the resistor’s own noise cannot be', () => {
+    const row = (gain: number, level: number) => ({ name: 'n', typed: { gain }, found: { weighted: level, flat: level + 2, withoutHum: level, deviation: 0.1, peak: -70, seconds: 10, hum: null }, sampleRate: 48_000, standIn: null })
+    const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [row(60, -134 - (14.6 - 60))])
+    expect(outcome.keep).toBeNull()
+    expect(said(outcome.remarks)).toContain('that cannot be')
+  })
+})
+
+describe('gain at the knob’s marks', () => {
+  const plateau = (position: number, level: number, said_?: number): Row => ({ name: 'k', typed: { position, played: -70, said: said_ }, found: { at: 0, seconds: 3, level, deviation: 0.01, clipped: false }, sampleRate: 48_000, standIn: null })
+  it('differences of the levels are differences of gain; the marks go into the session', () => {
+    const outcome = gainMarks.outcome(bench, {}, [plateau(7, -68), plateau(12, -40.5), plateau(17, -9)])
+    const after = kept(session, outcome)
+    const [input] = (after.gear.find((gear) => gear.id === 'saltmarsh') as AudioInterface).inputs
+    expect(input).toMatchObject({ knob: [{ position: 7, gain: 0 }, { position: 12, gain: 27.5 }, { position: 17, gain: 59 }], measured: { gainMax: { value: 59 } } })
+  })
+  it('a scale whose decibels are too small', () => {
+    expect(said(gainMarks.outcome(bench, {}, [plateau(7, -68, 0), plateau(12, -48, 21), plateau(17, -10, 60)]).remarks)).toContain('at the worst it is −2.00 dB off')
+  })
+  it('a gain that falls while the knob rises is not kept', () => {
+    expect(gainMarks.outcome(bench, {}, [plateau(7, -68), plateau(9, -70), plateau(17, -10)]).keep).toBeNull()
+  })
+})
+
+describe('round trip', () => {
+  const row = (more: object): Row => ({ name: 'l', typed: { bufferFrames: 128 }, found: { lagFrames: 400, milliseconds: 8.333, polarity: 1, level: -3, confidence: 5, repeats: [400, 400.2, 399.8], spreadFrames: 0.2, driftPpm: 0, ...more }, sampleRate: 48_000, standIn: null })
+  it('its repeats give the spread; it goes into the system’s list', () => {
+    const outcome = roundTrip.outcome(bench, {}, [row({})])
+    expect(outcome.figures[0]?.value).toBeCloseTo(400 / 48, 6)
+    expect(outcome.figures[0]?.spread).toBeCloseTo(0.2 / 48, 6)
+    expect(kept(session, outcome).system.roundTrips?.at(-1)).toMatchObject({ sampleRate: 48_000, bufferFrames: 128, milliseconds: 8.333, on: '2026-11-25' })
+  })
+  it.each([[{ confidence: 1.1 }, 'only 1.1 times'], [{ lagFrames: -20 }, 'before what was played'], [{ spreadFrames: 64 }, 'something was lost']])('%o is not kept', (more, words) => {
+    const outcome = roundTrip.outcome(bench, {}, [row(more)])
+    expect(outcome.keep).toBeNull()
+    expect(said(outcome.remarks)).toContain(words)
+  })
+  it('two clocks are told', () => expect(said(roundTrip.outcome(bench, {}, [row({ driftPpm: 25 })]).remarks)).toContain('25.0 ppm'))
+})
+
+describe('the stand-in', () => {
+  const loop = { from: 'output', signal: { kind: 'sine', frequency: 997, level: -10, seconds: 2 }, gains: [0] } as const
+  const take = { standIn, sampleRate: 48_000, channels: [loop] }
+  it('is the same for a seed, and another for another', () => {
+    expect(recordTake(take)).toEqual(recordTake(take))
+    expect(standInFor(bench.unit, bench.input, bench.output, session.system, 4)).toEqual(standIn)
+    expect(standInFor(bench.unit, bench.input, bench.output, session.system, 5)).not.toEqual(standIn)
+  })
+  const channel = (change: object, gain = 0): ChannelLevels => {
+    const result = fed(new LevelsMeter(), recordTake({ ...take, standIn: { ...standIn, ...change }, channels: [{ ...loop, gains: [gain] }] }))
+    if (!result.ok) throw new Error(result.fault.message)
+    return result.report.channels[0] as ChannelLevels
+  }
+  it('clips at full scale', () => expect(channel({}, 40).clippedRunCount).toBeGreaterThan(1000))
+  it('has the DC it is said to have', () => expect(channel({ input: { ...standIn.input, dc: 0.01 } }).dc).toBeCloseTo(-40, 0))
+  it('a short word is noisier: 16 bits against 24 in an idle input', () => {
+    const idle = (wordLength: 16 | 24) => fed(new LevelsMeter(), recordTake({ standIn: { ...standIn, wordLength }, sampleRate: 48_000, channels: [{ from: 'resistor', ohms: 150, seconds: 3, gain: 0 }] }))
+    const [long, short] = [idle(24), idle(16)]
+    expect(short.ok && long.ok && (short.report.channels[0]?.rmsA ?? 0) - (long.report.channels[0]?.rmsA ?? 0)).toBeGreaterThan(8)
+  })
+  it('loses a piece now and then where it is to', () => {
+    const count = (dropoutEvery: number) => {
+      const bytes = recordTake({ ...take, standIn: { ...standIn, dropoutEvery } })
+      const data = new DataView(bytes.buffer)
+      let still = 0
+      for (let at = 44 + 3 * 24_000; at + 6 < bytes.length - 3 * 24_000; at += 3) if (Math.abs(data.getInt16(at + 1, true)) < 2 && Math.abs(data.getInt16(at + 4, true)) < 2) still++
+      return still
+    }
+    expect(count(0.2) - count(0)).toBeGreaterThan(200)
+  })
+})
+
+describe('units side by side', () => {
+  const shelf = shelfGear().filter((gear): gear is AudioInterface => gear.kind === 'interface')
+  const shingle = shelf.find((gear) => gear.id === 'shingle') ?? shelf.find((gear) => gear.inputs.some((input) => input.type === 'mic')) as AudioInterface
+  const units = [bench.unit, shingle]
+  const comparison = compareUnits(session, units, 'mic', 'saltmarsh')
+  const row = (title: string) => comparison.rows.find((each) => each.title === title)
+  it('printed and measured, by hand: EIN −127 and converter −110 dBFS at 15 dBu', () => {
+    expect(row('0 dBFS in at')?.values[0]).toEqual({ printed: 15, measured: 14.6 })
+    const together = (fullScale: number) => 10 * Math.log10(10 ** -12.7 + 10 ** ((fullScale - 40 - 110) / 10))
+    expect(row('Input noise at 40 dB')?.values[0]?.printed).toBeCloseTo(together(15), 6)
+    expect(row('Input noise at 40 dB')?.values[0]?.measured).toBeCloseTo(together(14.6), 6)
+    expect(row('Crossover gain')?.values[0]?.printed).toBeCloseTo(33.3, 1)
+    expect(row('Round trip, 128 frames')?.values[0]?.printed).toBeCloseTo(7.667, 3)
+    expect(row('Round trip, 64 frames')?.values[0]?.measured).toBeCloseTo(5.12, 3)
+    expect(row('Round trip, 64 frames')?.values[1]?.measured).toBeNull()
+  })
+  it('as a table for a spreadsheet, with as many cells in each row', () => {
+    const table = comparisonTable(comparison)
+    expect(new Set(table.map((each) => each.length))).toEqual(new Set([6]))
+    expect(table[0]?.[2]).toContain('Saltmarsh Four, mic1, printed')
+  })
+  it('in the strip’s place: the same as evaluating it there', () => {
+    const noisy = { ...bench.unit, id: 'noisy', name: 'Noisy', latency: { ...bench.unit.latency, safetyIn: 24 + 480 }, inputs: bench.unit.inputs.map((input) => (input.type === 'digital' ? input : { ...input, measured: undefined, specs: { ...input.specs, ein: -100 } })) } as never as AudioInterface
+    const [place] = inItsPlace(session, session.strips[0] as never, [bench.unit, noisy])
+    const before = evaluateSession(session).strips[0]?.points.at(-1)?.snr as number
+    expect(place?.quieter).toBeLessThan(-0.5)
+    expect(place?.quieter).toBeGreaterThan(-before)
+    // 480 frames are 10 ms; the measured difference of 0.11 ms belongs to the strip's own unit.
+    expect(place?.sooner).toBeCloseTo(-9.89, 1)
+    expect(place?.words).toMatch(/dB noisier here; 9\.9 ms later; at 3\d\.\d dB/)
+  })
+})
+
+describe('a take check', () => {
+  const rehearsal = joined(Array.from({ length: 40 }, (_, i) => whiteNoise(48_000, 1, -32 + (i * 7) % 5, i + 1)))
+  const result = fed(new LevelsMeter(), writeWav([rehearsal, sine(48_000, 40, 500, -20)], 48_000, 24))
+  const channels = result.ok ? result.report.channels : []
+  it('level, crest, surge and signal-to-noise, and they go into the source', () => {
+    const check = checkTake(channels[0] as ChannelLevels, 3600, { level: 68 }, { average: -30 })
+    expect(check?.level).toBeCloseTo(68 + (channels[0]?.rms ?? 0) + 30, 9)
+    expect(check?.surge).toBeGreaterThan(0)
+    expect(check?.surge).toBeLessThan(12)
+    const after = readSession(keepTake(session, { id: 'narrator-voice', kind: 'sound-source' }, check as never, 'Take check of a.wav', '2026-11-25'))
+    expect(after.ok && after.session.gear.find((gear) => gear.id === 'narrator-voice')).toMatchObject({ measured: { level: { on: '2026-11-25' }, crest: {}, surge: { value: expect.closeTo(check?.surge ?? 0, 1) as number } } })
+  })
+  it('a tone has level and crest, but no law of peaks: no surge is written', () => {
+    const check = checkTake(channels[1] as ChannelLevels, 3600, { level: 68 }, { average: -30 })
+    expect(check).toMatchObject({ surge: null, clipping: { why: 'too-even' } })
+  })
+})
