@@ -3,16 +3,19 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { Bench } from 'tinybench'
 import { build as viteBuild } from 'vite'
+import { benchLevels, makeRecording } from './bench-levels.mjs'
 import { built, chromium, root, serve } from './steps.mjs'
 
 // Built as the product is: bundled, so that what is measured is what runs.
-const bundle = `${root}.cache/bench/subjects.js`
-await viteBuild({
+const folder = `${root}.cache/bench`
+const bundle = (entry, name) => viteBuild({
   root, configFile: false, logLevel: 'error',
   resolve: { alias: { '#core': `${root}core`, '#demo': `${root}demo` } },
-  build: { outDir: `${root}.cache/bench`, lib: { entry: `${root}tests/bench/subjects.ts`, formats: ['es'], fileName: () => 'subjects.js' } },
+  build: { outDir: folder, emptyOutDir: false, lib: { entry: `${root}tests/bench/${entry}.ts`, formats: ['es'], fileName: () => name }, rollupOptions: { external: /^node:/ } },
 })
-const { subjects } = await import(bundle)
+await bundle('subjects', 'subjects.js')
+await bundle('levels-of-file', 'levels.js')
+const { subjects } = await import(`${folder}/subjects.js`)
 
 const bench = new Bench({ time: 2000, warmupTime: 1000 })
 for (const { name, run } of subjects) bench.add(name, run)
@@ -22,6 +25,8 @@ bench.tasks.forEach((task, i) => {
   const { latency } = task.result
   line(task.name, `${(1000 * latency.p50).toFixed(1)} µs`, subjects[i].bound && `${subjects[i].bound} µs, median`)
 })
+
+benchLevels(line)
 
 if (!built()) {
   console.log('No build: run "npx nuxt build" to measure the browser too.')
@@ -45,6 +50,7 @@ for (let i = 0; i < 7; i++) {
   await context.close()
 }
 const frames = await framesWhileDragging()
+const longest = await longestTaskWhileMeasuring(makeRecording(60, 96_000, 'one-minute.wav'))
 await browser.close()
 stop()
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
@@ -53,6 +59,7 @@ line('first visit until the gain can be turned', `${median(first)} ms`, '1500 ms
 line('a reload until the gain can be turned', `${median(again)} ms`, '1500 ms')
 line('a frame while a gain is dragged, median', `${median(frames).toFixed(1)} ms`)
 line('the longest of them', `${frames.at(-1).toFixed(1)} ms`, '16 ms')
+line('longest task of the page while a minute is measured', `${longest.toFixed(0)} ms`, '50 ms')
 line('JavaScript of the first load, as sent', `${(bytes / 1000).toFixed(0)} kB`, '250 kB')
 line('all JavaScript of the build, gzip', `${(gzip / 1000).toFixed(0)} kB`)
 
@@ -93,6 +100,27 @@ async function framesWhileDragging() {
   await page.close()
   // The first frames are those of a program that is still being compiled.
   return times.slice(20).sort((a, b) => a - b)
+}
+
+/** What keeps the page from answering while a recording is measured and a stand-in makes another. */
+async function longestTaskWhileMeasuring(recording) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(address)
+  await page.waitForSelector('[data-gain-handle]')
+  await page.keyboard.press('4')
+  await page.waitForSelector('[data-page]')
+  await page.evaluate(() => {
+    window.longTasks = [0]
+    new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((entry) => entry.duration))).observe({ type: 'longtask' })
+  })
+  await page.getByLabel('Choose a recording', { exact: true }).setInputFiles(recording)
+  await page.waitForSelector('[data-thirds]', { state: 'attached', timeout: 120_000 })
+  await page.locator('[data-page="round-trip"]').click()
+  await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+  await page.waitForFunction(() => document.querySelectorAll('[data-row]').length === 2, null, { timeout: 120_000 })
+  const tasks = await page.evaluate(() => window.longTasks)
+  await page.close()
+  return Math.max(...tasks)
 }
 
 async function usable(page, go) {

@@ -18,16 +18,24 @@ export type MeasureMessage =
 
 const post = (message: MeasureMessage) => postMessage(message)
 
+/** Progress is told in steps of this part of the file. */
+const TELL = 0.01
+
 /** Reads a file piece by piece, so that it is never whole in memory, and tells how far it is. */
 async function fed<R>(file: Blob, meter: Meter<R>, from = 0, part = 1): Promise<R> {
   const reader = file.stream().getReader()
   let read = 0
+  let told = 0
   for (;;) {
     const { done, value } = await reader.read()
     if (done) break
     meter.push(value)
     read += value.length
-    post({ progress: from + (part * read) / file.size })
+    // A message for every piece would keep the screen busy with nothing but them.
+    if (read - told >= TELL * file.size) {
+      told = read
+      post({ progress: from + (part * read) / file.size })
+    }
   }
   return meter.end()
 }

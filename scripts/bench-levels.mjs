@@ -1,0 +1,70 @@
+// How fast and in how much memory a recording's levels are measured, against Debian's ffmpeg on the same file in the same run.
+import { execFileSync, spawnSync } from 'node:child_process'
+import { closeSync, existsSync, mkdirSync, openSync, rmSync, statSync, writeSync } from 'node:fs'
+import { performance } from 'node:perf_hooks'
+import { root } from './steps.mjs'
+
+const folder = `${root}.cache/bench`
+
+/** Programme that swells and falls, 24 bits, stereo: tones with noise, written a second at a time. */
+export function makeRecording(seconds, rate, name) {
+  const path = `${folder}/${name}`
+  const frames = seconds * rate
+  if (existsSync(path) && statSync(path).size === 44 + 6 * frames) return path
+  mkdirSync(folder, { recursive: true })
+  const head = Buffer.alloc(44)
+  head.write('RIFF', 0)
+  head.writeUInt32LE(36 + 6 * frames, 4)
+  head.write('WAVEfmt ', 8)
+  for (const [at, value] of [[16, 16], [24, rate], [28, 6 * rate], [40, 6 * frames]]) head.writeUInt32LE(value, at)
+  for (const [at, value] of [[20, 1], [22, 2], [32, 6], [34, 24]]) head.writeUInt16LE(value, at)
+  head.write('data', 36)
+  const file = openSync(path, 'w')
+  writeSync(file, head)
+  let state = 1
+  for (let second = 0; second < seconds; second++) {
+    const block = Buffer.alloc(6 * rate)
+    for (let i = 0; i < rate; i++) {
+      state = (state * 48_271) % 2_147_483_647
+      const t = second + i / rate
+      const noise = state / 2_147_483_647 - 0.5
+      const swell = 0.15 + 0.1 * Math.sin(1.3 * t) + 0.05 * Math.sin(7 * t)
+      const x = swell * (Math.sin(2 * Math.PI * 220 * t) + 0.4 * Math.sin(2 * Math.PI * 1310 * t)) + 0.02 * noise
+      block.writeIntLE(Math.round(8_388_607 * x), 6 * i, 3)
+      block.writeIntLE(Math.round(8_388_607 * (0.8 * x + 0.01 * noise)), 6 * i + 3, 3)
+    }
+    writeSync(file, block)
+  }
+  closeSync(file)
+  return path
+}
+
+const timed = (run) => {
+  const start = performance.now()
+  run()
+  return (performance.now() - start) / 1000
+}
+
+/** In a process of its own, so that the memory is the measurement's. */
+function measured(path) {
+  const program = `import { levelsOfFile } from ${JSON.stringify(`${folder}/levels.js`)}; console.log(JSON.stringify(await levelsOfFile(${JSON.stringify(path)})))`
+  return JSON.parse(execFileSync(process.execPath, ['--input-type=module', '-e', program], { encoding: 'utf8' }))
+}
+
+export function benchLevels(line) {
+  const ten = makeRecording(600, 96_000, 'ten-minutes.wav')
+  const own = measured(ten)
+  line('levels of 10 min, 96 kHz, 24 bits, stereo', `${own.seconds.toFixed(1)} s`)
+  if (spawnSync('ffmpeg', ['-version']).error) {
+    line('the same by ffmpeg', 'none', 'apt-get install ffmpeg')
+  } else {
+    for (const filters of ['astats,ebur128', 'astats,ebur128=peak=true']) {
+      const theirs = timed(() => execFileSync('ffmpeg', ['-nostats', '-hide_banner', '-loglevel', 'error', '-i', ten, '-af', filters, '-f', 'null', '-']))
+      line(`the same by ffmpeg, ${filters}`, `${theirs.toFixed(1)} s`)
+      line('ratio, ours to theirs', (own.seconds / theirs).toFixed(2), '3, aim 1.5')
+    }
+  }
+  const long = makeRecording(3728, 96_000, 'two-gigabytes.wav')
+  line('memory of a process that measures 2 GB', `${measured(long).megabytes.toFixed(0)} MB`, '200 MB')
+  rmSync(long)
+}
