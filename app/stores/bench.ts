@@ -4,6 +4,7 @@ import type { BenchChoice } from '#core/bench/bench'
 import { benchOf } from '#core/bench/bench'
 import type { Row, Typed } from '#core/bench/procedure'
 import type { LevelsReport } from '#core/measure/levels/measure-levels'
+import type { Take } from '#core/standin/record'
 import { standInFor } from '#core/standin/stand-in'
 import { useSessionStore } from './session'
 import { useViewStore } from './view'
@@ -27,7 +28,7 @@ export const useBenchStore = defineStore('bench', () => {
   const standIn = computed(() => bench.value && standInFor(bench.value.unit, bench.value.input, bench.value.output, bench.value.session.system, standInNumber.value))
 
   /** The recording whose levels lie open. */
-  const recording = shallowRef<{ name: string, file: File, report: LevelsReport } | null>(null)
+  const recording = shallowRef<{ name: string, source: Blob | Take, report: LevelsReport } | null>(null)
 
   const works = shallowReactive(new Map<string, Work>())
   /** Work belongs to one input of one unit of one session: of another it would be wrong. */

@@ -3,6 +3,10 @@ import { clippingChance } from '../measure/clipping-chance'
 import type { ChannelLevels } from '../measure/levels/measure-levels'
 import type { Measurement, Session } from '../session'
 import { editGear, withMeasurement } from '../session'
+import { resolveStrip, gearById } from '../chain/resolve'
+import { evaluateSession } from '../evaluation/evaluate-session'
+import type { Take } from '../standin/record'
+import type { StandIn } from '../standin/stand-in'
 import { SINE_CREST, formatDecimal } from '../units'
 import { measurement } from './keep'
 
@@ -49,4 +53,22 @@ export function keepTake(session: Session, source: { id: string, kind: Rehearsed
     }),
   }
   return editGear(session, source.id, source.kind, (gear) => Object.entries(values).reduce((each, [key, value]) => withMeasurement(each, key, value), gear))
+}
+
+/** Length of the stand-in's rehearsal, s. */
+const REHEARSAL = 45
+
+/**
+ * A rehearsal of a strip on the stand-in: a voice as loud as the model says the source is at the input, recorded with the gain as
+ * it is set. `null` for a strip that does not go from an analogue source into an interface.
+ */
+export function rehearsalOn(standIn: StandIn, session: Session, stripId: string): Take | null {
+  const strip = session.strips.find((each) => each.id === stripId)
+  const stages = strip ? resolveStrip(strip, gearById(session)) : []
+  const at = stages.findIndex((stage) => stage.kind === 'interface')
+  const input = stages[at]
+  const before = evaluateSession(session).strips.find((each) => each.id === stripId)?.points[at - 1]
+  if (input?.kind !== 'interface' || before?.unit !== 'dBu' || before.average === null) return null
+  const gain = input.gain - (input.pad ? input.specs.pad : 0)
+  return { standIn, sampleRate: session.system.sampleRate, channels: [{ from: 'voice', average: before.average, seconds: REHEARSAL, gain, ohms: 200 }] }
 }

@@ -48,6 +48,9 @@ export interface StandIn {
   dropoutEvery: number
 }
 
+/** Of nine stand-ins one runs on a clock of its own, and one on a machine that loses buffers: to learn how that looks. */
+const [NUMBERS, DRIFTING, LOSING] = [9, 7, 8]
+
 /** An output of which nothing is known. */
 const USUAL_OUTPUT = { fullScale: 12, impedance: 100 }
 /** Input impedances that are usual, Ω (common practice, no source). */
@@ -73,7 +76,7 @@ export function standInFor(unit: AudioInterface, input: AnalogueInput, output: I
       ein: Math.max(-131.5, (specs.ein ?? USUAL_EIN) + between(0.4, 2.2)),
       converterNoise: -specs.dynamicRange + between(0.5, 3), impedance: specs.impedance ?? USUAL_IMPEDANCE[input.type],
       harmonics: { second: between(92, 104), third: between(96, 110) }, dc: between(-1, 1) * 2e-5,
-      hum: { mains: 50, level: between(-116, -108), multiples: [{ order: 2, under: 14 }, { order: 3, under: 6 }, { order: 5, under: 11 }, { order: 7, under: 17 }] },
+      hum: { mains: seed % 3 === 0 ? 60 : 50, level: between(-116, -108), multiples: [{ order: 2, under: 14 }, { order: 3, under: 6 }, { order: 5, under: 11 }, { order: 7, under: 17 }] },
     },
     imbalance: between(-0.5, 0.5), secondInverts: seed % 2 === 1,
     output: {
@@ -82,7 +85,7 @@ export function standInFor(unit: AudioInterface, input: AnalogueInput, output: I
     },
     wordLength: system.bitDepth === 16 ? 16 : 24,
     latencyFrames: converterIn + converterOut + safetyIn + safetyOut + (fixed * system.sampleRate) / 1000 + between(3, 60),
-    driftPpm: 0, dropoutEvery: 0,
+    driftPpm: seed % NUMBERS === DRIFTING ? 14 : 0, dropoutEvery: seed % NUMBERS === LOSING ? 0.7 : 0,
   }
 }
 

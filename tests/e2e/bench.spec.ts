@@ -101,6 +101,18 @@ test('a rehearsal’s chance of clipping in a take, its surge, and the spectrum 
   expect(Number(await field(page, 'Surge, dB').inputValue())).toBeGreaterThan(0)
 })
 
+test('a rehearsal on the stand-in: the source’s true level beside the measured one', async ({ page }) => {
+  await openBench(page, 'recording', null)
+  await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+  await expect(page.locator('[data-chance]')).toContainText('%', { timeout: 60_000 })
+  const take = await page.locator('[data-take]').innerText()
+  const measured = number(/its source is at\s+([\d.−]+)/.exec(take)?.[1] ?? '')
+  const truth = number(await page.locator('[data-true]').innerText())
+  // The input's full scale in force is not the stand-in's, which may be 0.9 dB off.
+  expect(Math.abs(measured - truth)).toBeLessThan(1.5)
+  await expect(page.locator('[data-thirds]')).toBeAttached({ timeout: 60_000 })
+})
+
 test('the unit is measured step by step on the stand-in, each result resting on the one before', async ({ page }) => {
   test.setTimeout(240_000)
   await openBench(page, 'output-full-scale', null)

@@ -2,7 +2,6 @@
 import type { Bench, Procedure } from '#core/bench/procedure'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import { useProcedure } from '~/composables/use-procedure'
-import { useBenchStore } from '~/stores/bench'
 import BenchChoice from './BenchChoice.vue'
 import FilePick from './FilePick.vue'
 import MeasuringLine from './MeasuringLine.vue'
@@ -10,10 +9,10 @@ import OutcomeSheet from './OutcomeSheet.vue'
 import ProcedureGuide from './ProcedureGuide.vue'
 import ReadingField from './ReadingField.vue'
 import RowTable from './RowTable.vue'
+import StandInNumber from './StandInNumber.vue'
 
 /** One guided measurement: what to do on the left, what was recorded and what comes of it on the right. */
 const props = defineProps<{ procedure: Procedure, bench: Bench }>()
-const store = useBenchStore()
 const work = useProcedure(() => props.procedure, () => props.bench)
 const { progress, trouble, name, missing, typed, rows, outcome, kept, played } = work
 </script>
@@ -37,7 +36,7 @@ const { progress, trouble, name, missing, typed, rows, outcome, kept, played } =
         </template>
         <p class="mt-1.5 flex flex-wrap items-baseline gap-3">
           <button type="button" class="push" @click="work.tryStandIn">Try it on the stand-in</button>
-          <label class="text-muted">No. <select v-model="store.standInNumber" class="bg-sheet text-ink" aria-label="Which stand-in"><option v-for="n in 9" :key="n" :value="n">{{ n }}</option></select></label>
+          <StandInNumber />
           <button v-if="rows.length > 0" type="button" class="action" @click="work.clear">Begin anew</button>
         </p>
         <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="work.cancel" />

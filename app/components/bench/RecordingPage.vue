@@ -1,35 +1,45 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { rehearsalOn } from '#core/bench/take-check'
+import type { Take } from '#core/standin/record'
 import { formatDecimal, formatShort } from '#core/units'
 import { useMeasuring } from '~/composables/use-measuring'
 import { useBenchStore } from '~/stores/bench'
+import { useViewStore } from '~/stores/view'
 import BroadcastLines from './BroadcastLines.vue'
 import FilePick from './FilePick.vue'
 import LevelsTable from './LevelsTable.vue'
 import MeasuringLine from './MeasuringLine.vue'
-import StretchView from './StretchView.vue'
+import StandInNumber from './StandInNumber.vue'
 import TakeCheck from './TakeCheck.vue'
+
+// In a task of its own: figures and drawings at once would hold the page up for more than three frames.
+const StretchView = defineAsyncComponent(() => import('./StretchView.vue'))
 
 /** What is in a recording, channel by channel, over time and over frequency; and what it says as a rehearsal of the strip. */
 const store = useBenchStore()
+const view = useViewStore()
 const { progress, trouble, name, measure, cancel } = useMeasuring()
 const channel = ref(0)
 const report = computed(() => store.recording?.report ?? null)
 
-async function open(file: File) {
+async function open(title: string, source: Blob | Take) {
   store.recording = null
-  const found = await measure(file.name, { question: { kind: 'levels' }, recording: file })
+  const found = await measure(title, { question: { kind: 'levels' }, recording: source })
   if (!found) return
   channel.value = 0
-  store.recording = { name: file.name, file, report: found.report }
+  store.recording = { name: title, source, report: found.report }
 }
+const rehearsal = computed(() => (store.standIn && store.bench && view.strip ? rehearsalOn(store.standIn, store.bench.session, view.strip.id) : null))
+const practice = computed(() => store.recording !== null && !(store.recording.source instanceof Blob))
 const own = computed(() => report.value?.channels[channel.value] ?? null)
 </script>
 
 <template>
   <section aria-labelledby="levels-title" data-levels>
     <h2 id="levels-title" class="border-b border-ink pb-1 text-[15px]">Recording and take check</h2>
-    <div class="mt-1.5"><FilePick label="Choose a recording" @files="([file]) => file && open(file)" /></div>
+    <div class="mt-1.5"><FilePick label="Choose a recording" @files="([file]) => file && open(file.name, file)" /></div>
+    <p v-if="rehearsal" class="mt-1.5 flex items-baseline gap-3"><button type="button" class="push" @click="open(`rehearsal on stand-in ${store.standInNumber}`, rehearsal)">Try it on the stand-in</button><StandInNumber /></p>
     <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="cancel" />
     <p v-if="!report && progress === null" class="mt-2 max-w-2xl text-muted">Give it a rehearsal, a take or anything else: levels, loudness and clipping of every channel, the level over time, the spectrum of any stretch; and, as a rehearsal of the strip that is selected on the left, the source’s level and the chance that the take clips.</p>
     <template v-if="store.recording && report && own">
@@ -41,8 +51,8 @@ const own = computed(() => report.value?.channels[channel.value] ?? null)
           <LevelsTable v-model="channel" :report="report" />
         </div>
         <div class="min-w-0 space-y-2">
-          <TakeCheck :key="`${store.recording.name} ${channel}`" :channel="own" :number="channel + 1" :name="store.recording.name" />
-          <StretchView :key="`${store.recording.name} ${channel}`" :file="store.recording.file" :overview="own.overview" :seconds="report.format.seconds" :channel="channel + 1" />
+          <TakeCheck :key="`${store.recording.name} ${channel}`" :channel="own" :number="channel + 1" :name="store.recording.name" :practice="practice" />
+          <StretchView :key="`${store.recording.name} ${channel}`" :source="store.recording.source" :name="store.recording.name" :overview="own.overview" :seconds="report.format.seconds" :channel="channel + 1" />
         </div>
       </div>
     </template>

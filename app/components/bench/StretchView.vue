@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import type { Overview } from '#core/measure/levels/overview'
 import type { StretchSpectrum } from '#core/measure/stretch-spectrum'
 import type { NumberField } from '#core/session'
+import type { Take } from '#core/standin/record'
 import { formatDecimal } from '#core/units'
 import { LEVEL_AXIS, levelChart } from '~/charts/level-chart'
 import { spectrumChart } from '~/charts/spectrum-chart'
@@ -12,8 +13,8 @@ import { useMeasuring } from '~/composables/use-measuring'
 import MeasuringLine from './MeasuringLine.vue'
 
 /** The level over time; a stretch of it is chosen by dragging or typing, and its spectrum stands below. */
-const props = defineProps<{ file: File, overview: Overview, seconds: number, channel: number }>()
-const { progress, trouble, name, measure, cancel } = useMeasuring()
+const props = defineProps<{ source: Blob | Take, name: string, overview: Overview, seconds: number, channel: number }>()
+const { progress, trouble, name: measured, measure, cancel } = useMeasuring()
 const stretch = ref({ from: 0, to: Math.min(props.seconds, 30) })
 const spectrum = shallowRef<StretchSpectrum | null>(null)
 const canvas = ref<HTMLElement | null>(null)
@@ -23,7 +24,7 @@ const time: NumberField = { label: 'Time', unit: 's', min: 0, max: Math.ceil(pro
 
 async function look() {
   const { from, to } = stretch.value
-  const found = await measure(props.file.name, { question: { kind: 'spectrum', channel: props.channel, fromSeconds: from, seconds: to - from }, recording: props.file })
+  const found = await measure(props.name, { question: { kind: 'spectrum', channel: props.channel, fromSeconds: from, seconds: to - from }, recording: props.source })
   if (found) spectrum.value = found.found
 }
 function set(part: { from?: number, to?: number }) {
@@ -61,7 +62,7 @@ onMounted(look)
   <div>
     <div ref="canvas" class="h-32 cursor-crosshair touch-none" data-overview @pointerdown="press" @pointermove="drag" @pointerup="release"><ChartCanvas :config="drawing" :label="`Peak and RMS of channel ${channel} over time; the figures are in the table beside`" /></div>
     <p class="mt-1 flex flex-wrap items-baseline gap-x-3">Spectrum from <NumberInput :value="stretch.from" :field="time" name="Stretch from" :commit="(from) => set({ from })" /> to <NumberInput :value="stretch.to" :field="time" name="Stretch to" :commit="(to) => set({ to })" /> <span class="text-muted">or drag over the drawing. Line RMS, band peak.</span></p>
-    <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="cancel" />
+    <MeasuringLine :name="measured" :progress="progress" :trouble="trouble" @cancel="cancel" />
     <template v-if="spectrum && bands">
       <div class="mt-1 h-44"><ChartCanvas :config="bands" label="Spectrum of the stretch; the third octaves are in the table below" /></div>
       <p class="text-muted">Steps: third octaves; line: narrow bands of an eighth of that. 20 Hz to 20 kHz <span class="figure text-ink">{{ formatDecimal(spectrum.level, 1) }}</span> dBFS, <span class="figure text-ink">{{ formatDecimal(spectrum.levelA, 1) }}</span> dBFS(A).</p>

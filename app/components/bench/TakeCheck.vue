@@ -13,7 +13,7 @@ import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
 /** The recording as a rehearsal of the selected strip: what its source is, and whether the take will clip. */
-const props = defineProps<{ channel: ChannelLevels, number: number, name: string }>()
+const props = defineProps<{ channel: ChannelLevels, number: number, name: string, practice: boolean }>()
 const view = useViewStore()
 const store = useSessionStore()
 const edit = useStageEdit()
@@ -30,6 +30,8 @@ const check = computed(() => {
   if (!source.value || end.value?.unit !== 'dBFS') return null
   return checkTake(props.channel, 60 * minutes.value, inForce<{ level: number }>(source.value), end.value)
 })
+/** The stand-in plays the source as loud as it is in force. */
+const truth = computed(() => (source.value ? inForce<{ level: number }>(source.value).level : null))
 const unit = computed(() => (source.value?.kind === 'sound-source' ? 'dB SPL' : 'dBu'))
 const chance = computed(() => (check.value && isChance(check.value.clipping) ? check.value.clipping : null))
 const why = computed(() => (check.value && !isChance(check.value.clipping) ? check.value.clipping.message : null))
@@ -38,7 +40,7 @@ const turn = (change: number) => (change < 0 ? `${formatDecimal(-change, 1)} dB 
 function keep() {
   const [gear, values] = [source.value, check.value]
   if (!gear || !values) return
-  const method = `Take check of ${props.name}`.slice(0, 200)
+  const method = `Take check of ${props.name}${props.practice ? ', for practice' : ''}`.slice(0, 200)
   const on = formatISO(new Date(), { representation: 'date' })
   kept.value = edit.session('Take check', (session) => keepTake(session, { id: gear.id, kind: gear.kind as RehearsedKind }, values, method, on)) ?? 'Kept as measured; the printed values stay beside them.'
 }
@@ -50,7 +52,7 @@ function keep() {
     <p v-if="!source" class="text-muted">The strip does not begin with a sound source or an electric one: select one that does, in the list of strips.</p>
     <p v-else-if="!check" class="text-muted">The strip does not reach the recorder, or the channel is silent.</p>
     <template v-else>
-      <p>Recorded with the gains as they are set, its source is at <span class="figure">{{ formatDecimal(check.level, 1) }}</span> {{ unit }} with a crest of <span class="figure">{{ formatDecimal(check.crest, 1) }}</span> dB; the average stands <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.</p>
+      <p>Recorded with the gains as they are set, its source is at <span class="figure">{{ formatDecimal(check.level, 1) }}</span> {{ unit }} with a crest of <span class="figure">{{ formatDecimal(check.crest, 1) }}</span> dB; the average stands <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.<template v-if="practice"> The stand-in’s source is truly at <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span> {{ unit }}; it was made to be tried, so keep it for practice only.</template></p>
       <p class="mt-1">In a take of <NumberInput :value="minutes" :field="{ ...timingFields.takeMinutes, min: 0.1 }" name="Length of the take" :commit="(value) => { if (value !== undefined) minutes = value; return null }" />
         <template v-if="chance"> the chance of clipping is <strong class="figure" data-chance>{{ perCent(chance.chance) }} %</strong> ({{ perCent(chance.between[0]) }} to {{ perCent(chance.between[1]) }} %).</template></p>
       <p v-if="why" class="text-ceiling" data-no-chance>{{ why }}</p>

@@ -75,7 +75,7 @@ async function save() {
     <form class="mt-1.5 space-y-1.5" @submit.prevent="save">
       <p class="flex flex-wrap gap-2">
         <select v-model="kind" class="border-b border-dotted border-rule bg-sheet" aria-label="Signal"><option v-for="(words, key) in signalNames" :key="key" :value="key">{{ words }}</option></select>
-        <select v-model="rate" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample rate of the signal"><option v-for="each in [44100, 48000, 88200, 96000, 192000]" :key="each" :value="each">{{ each / 1000 }} kHz</option></select>
+        <select v-model="rate" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample rate of the signal"><option v-for="each in [44100, 48000, 88200, 96000, 176400, 192000]" :key="each" :value="each">{{ each / 1000 }} kHz</option></select>
         <select v-model="format" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample format"><option :value="16">16 bits</option><option :value="24">24 bits</option><option value="float">32, float</option></select>
         <select v-model="channels" class="border-b border-dotted border-rule bg-sheet" aria-label="Channels of the signal"><option v-for="(words, key) in channelsOf" :key="key" :value="key">{{ words }}</option></select>
       </p>
