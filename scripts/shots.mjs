@@ -10,6 +10,18 @@ async function template(page, id) {
   await page.keyboard.press('a')
   await page.locator(`[data-template="${id}"]`).click()
 }
+/** Does measurements on the stand-in one after the other, and keeps all but the last. */
+async function standIn(page, procedures) {
+  await page.keyboard.press('4')
+  for (const [i, id] of procedures.entries()) {
+    if (i > 0) await page.getByRole('button', { name: 'Keep as measured' }).click()
+    await page.locator(`[data-page="${id}"]`).click()
+    await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+    await page.waitForSelector('[data-outcome]', { timeout: 60_000 })
+    await page.waitForFunction(() => !document.querySelector('progress'), null, { timeout: 60_000 })
+    await page.waitForTimeout(300)
+  }
+}
 /** Forty seconds of phrases, each as loud as it happens to be, 16 bits, one channel. */
 function rehearsal() {
   const [rate, frames] = [48_000, 1_920_000]
@@ -53,9 +65,17 @@ const views = [
     await page.keyboard.press('3')
     await page.getByRole('radio', { name: 'Both at once' }).click()
   } },
-  { name: 'bench', theme: 'light', go: async (page) => {
+  { name: 'bench', theme: 'light', go: (page) => standIn(page, ['gain-marks']) },
+  { name: 'bench-result', theme: 'light', go: (page) => standIn(page, ['output-full-scale', 'input-full-scale', 'gain-marks', 'equivalent-input-noise']) },
+  { name: 'take-check', theme: 'light', go: async (page) => {
     await page.keyboard.press('4')
     await page.getByLabel('Choose a recording', { exact: true }).setInputFiles({ name: 'narrator-rehearsal.wav', mimeType: 'audio/wav', buffer: rehearsal() })
+    await page.waitForSelector('[data-thirds]', { state: 'attached', timeout: 60_000 })
+  } },
+  { name: 'compare-units', theme: 'light', go: async (page) => {
+    await page.keyboard.press('4')
+    await page.locator('[data-page="compare"]').click()
+    await page.waitForSelector('[data-place]')
   } },
   { name: 'gear-shelf', theme: 'light', go: async (page) => {
     await page.keyboard.press('h')

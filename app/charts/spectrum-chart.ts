@@ -20,7 +20,7 @@ export const spectrumChart = ({ thirds, narrow }: StretchSpectrum) => (palette: 
       ...plainOptions, events: [],
       scales: {
         x: axis(palette, 'Frequency, Hz', { type: 'logarithmic', min: 18, max: 22_000, ticks: { color: palette.muted, maxRotation: 0, autoSkip: false, font: { family: 'JetBrains Mono Variable', size: 11 }, callback: (value: number) => ([20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000].includes(value) ? (value < 1000 ? value : `${value / 1000}k`) : '') } }),
-        y: axis(palette, 'dBFS in the band', { type: 'linear', min: Math.max(-170, top - 110), max: top }),
+        y: axis(palette, 'dBFS in the band', { type: 'linear', min: Math.max(top - 110, 10 * Math.floor((Math.min(top, ...heard) - 10) / 10)), max: top }),
       },
     } as never,
   }

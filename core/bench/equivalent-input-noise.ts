@@ -6,7 +6,7 @@ import { dbu, formatDecimal, ohms, thermalNoiseA } from '../units'
 import { gainSaid } from '../standin/stand-in'
 import { trueCrossover } from '../standin/truth'
 import { alone } from './input-full-scale'
-import { keepForInput, measurement, methodOf } from './keep'
+import { keepForInput, measurement, methodOf, rounded } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
 import { caution, judged, note, onFullScale, repeated, stop } from './words'
@@ -42,7 +42,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   each,
   initialEach: ({ input }, _, row) => {
     const { gainMin, gainMax } = inForce(input)
-    return { gain: Math.round(gainMax - (row * (gainMax - gainMin)) / 3) }
+    return { gain: Math.max(gainMin, rounded(gainMax - (row * (gainMax - gainMin)) / 3, 1)) }
   },
   question: ({ channel = 1 }) => ({ kind: 'noise', channel }),
   rows: (found) => [found],
@@ -80,7 +80,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   },
   standIn: (bench, { channel, resistor = EIN_RESISTANCE }, standIn) => {
     const { gainMin, gainMax } = inForce(bench.input)
-    return [1, 0.66, 0.33, 0].map((part) => Math.round(gainMin + part * (gainMax - gainMin))).filter((gain, i, list) => list.indexOf(gain) === i).map((gain) => ({
+    return [1, 0.66, 0.33, 0].map((part) => rounded(gainMin + part * (gainMax - gainMin), 1)).filter((gain, i, list) => list.indexOf(gain) === i).map((gain) => ({
       take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(channel, { from: 'resistor', ohms: resistor, seconds: 10, gain: gainSaid(standIn, gain, gainMax) }) },
       typed: { gain },
     }))

@@ -45,7 +45,7 @@ function family(spectrum: PowerSpectrum, mains: 50 | 60): Hum | null {
     if (!best || score > best.score) best = { frequency, score }
   }
   if (!best) return null
-  const { frequency } = best
+  const frequency = refined(spectrum, best.frequency)
   const lines: HumLine[] = []
   let total = 0
   for (let order = 1; order <= MOST_LINES; order++) {
@@ -58,6 +58,19 @@ function family(spectrum: PowerSpectrum, mains: 50 | 60): Hum | null {
   }
   const level = meanSquareToDbfs(total)
   return lines.length > 0 && level !== null ? { mains, frequency, lines, level } : null
+}
+
+/** Where the strongest multiple truly stands, by the centre of its power; the search before sees lines as wide as they are. */
+function refined(spectrum: PowerSpectrum, frequency: number): number {
+  const orders = Array.from({ length: MOST_LINES }, (_, i) => i + 1)
+  const strongest = orders.reduce((most, order) => (lineAt(spectrum, order * frequency).power > lineAt(spectrum, most * frequency).power ? order : most), 1)
+  const middle = Math.round((strongest * frequency) / spectrum.step)
+  let [power, moment] = [0, 0]
+  for (let k = middle - HALF_WIDTH; k <= middle + HALF_WIDTH; k++) {
+    power += spectrum.powers[k] ?? 0
+    moment += k * (spectrum.powers[k] ?? 0)
+  }
+  return power > 0 ? (moment / power) * spectrum.step / strongest : frequency
 }
 
 /** The power of a line and that of the noise around it within the same width. */

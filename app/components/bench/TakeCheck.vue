@@ -36,6 +36,7 @@ const unit = computed(() => (source.value?.kind === 'sound-source' ? 'dB SPL' : 
 const chance = computed(() => (check.value && isChance(check.value.clipping) ? check.value.clipping : null))
 const why = computed(() => (check.value && !isChance(check.value.clipping) ? check.value.clipping.message : null))
 const perCent = (part: number) => (part < 0.0001 ? 'under 0.01' : formatDecimal(100 * part, part < 0.1 ? 2 : 0))
+const range = ([low, high]: readonly [number, number]) => (perCent(low) === perCent(high) ? 'all of its interval' : `${perCent(low)} to ${perCent(high)} %`)
 const turn = (change: number) => (change < 0 ? `${formatDecimal(-change, 1)} dB down` : `up by ${formatDecimal(change, 1)} dB at most`)
 function keep() {
   const [gear, values] = [source.value, check.value]
@@ -54,7 +55,7 @@ function keep() {
     <template v-else>
       <p>Recorded with the gains as they are set, its source is at <span class="figure">{{ formatDecimal(check.level, 1) }}</span> {{ unit }} with a crest of <span class="figure">{{ formatDecimal(check.crest, 1) }}</span> dB; the average stands <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.<template v-if="practice"> The stand-in’s source is truly at <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span> {{ unit }}; it was made to be tried, so keep it for practice only.</template></p>
       <p class="mt-1">In a take of <NumberInput :value="minutes" :field="{ ...timingFields.takeMinutes, min: 0.1 }" name="Length of the take" :commit="(value) => { if (value !== undefined) minutes = value; return null }" />
-        <template v-if="chance"> the chance of clipping is <strong class="figure" data-chance>{{ perCent(chance.chance) }} %</strong> ({{ perCent(chance.between[0]) }} to {{ perCent(chance.between[1]) }} %).</template></p>
+        <template v-if="chance"> the chance of clipping is <strong class="figure" data-chance>{{ perCent(chance.chance) }} %</strong> ({{ range(chance.between) }}).</template></p>
       <p v-if="why" class="text-ceiling" data-no-chance>{{ why }}</p>
       <template v-if="chance">
         <p>With 1 % it passes <span class="figure">{{ formatDecimal(chance.seldomPassed, 1) }}</span> dBFS (<span class="figure">{{ formatDecimal(chance.seldomBetween[0], 1) }}</span> to <span class="figure">{{ formatDecimal(chance.seldomBetween[1], 1) }}</span>), a surge of <span class="figure">{{ formatDecimal(check.surge, 1) }}</span> dB: for 1 % the gain may go <strong>{{ turn(chance.change) }}</strong>; to be on the safe side, {{ turn(chance.safeChange) }}.</p>
