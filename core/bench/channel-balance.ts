@@ -2,6 +2,7 @@ import type { Balance } from '../measure/balance'
 import { mean } from '../numeric/statistics'
 import { fields, inForce } from '../session'
 import { formatDecimal } from '../units'
+import { onChannels } from './connect'
 import { keepForInput, measurement, methodOf } from './keep'
 import type { Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
@@ -18,7 +19,7 @@ export const channelBalance: Procedure<'balance'> = {
   id: 'channel-balance',
   title: 'Balance and polarity',
   purpose: 'Whether two inputs set alike read alike, as a stereo pair has to, and whether one of them turns the signal over.',
-  needs: ['output', 'second'],
+  needs: ['input', 'output', 'second'],
   guide: ({ output, input, second }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`One lead from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}; or the same lead first to the one and then to the other, and the two recordings laid side by side.`],
@@ -57,9 +58,8 @@ export const channelBalance: Procedure<'balance'> = {
   },
   standIn: (bench, { channelA = 1, channelB = 2, level = -12 }, standIn) => {
     const connection = (second: boolean) => ({ from: 'output', signal: { kind: 'polarity', level, seconds: 6 }, gains: [inForce(bench.input).gainMin], second } as const)
-    const silent = { from: 'host', signal: { kind: 'silence', seconds: 1 } } as const
     return [{
-      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: Array.from({ length: Math.max(channelA, channelB) }, (_, i) => (i + 1 === channelA ? connection(false) : i + 1 === channelB ? connection(true) : silent)) },
+      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: channelA, connection: connection(false) }, { channel: channelB, connection: connection(true) }) },
       typed: {},
     }]
   },

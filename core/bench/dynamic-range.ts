@@ -2,7 +2,7 @@ import type { Tone } from '../measure/tone'
 import { fields, inForce } from '../session'
 import { formatDecimal, formatShort } from '../units'
 import { loopNoise, trueThdN } from '../standin/truth'
-import { alone } from './input-full-scale'
+import { onChannels } from './connect'
 import { keepForInput, measurement, methodOf } from './keep'
 import type { Figure, Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
@@ -20,7 +20,7 @@ export const dynamicRange: Procedure<'tone'> = {
   id: 'dynamic-range',
   title: 'Dynamic range and THD+N',
   purpose: 'What the converter leaves between its noise and full scale, with a 997 Hz tone at −60 dBFS (AES17); and distortion with noise, with the tone near full scale.',
-  needs: ['output'],
+  needs: ['input', 'output'],
   guide: ({ output, input }, { quiet }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
@@ -68,7 +68,7 @@ export const dynamicRange: Procedure<'tone'> = {
     // Played so that the recording reads the wanted level, as one does by the meter.
     const lead = standIn.output.fullScale - standIn.input.fullScale
     return [quiet, -20, -1].map((level) => ({
-      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(channel, { from: 'output', signal: { kind: 'sine', frequency: 997, level: Math.min(0, level - lead), seconds: 8 }, gains: [gainMin] }) },
+      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel, connection: { from: 'output', signal: { kind: 'sine', frequency: 997, level: Math.min(0, level - lead), seconds: 8 }, gains: [gainMin] } }) },
       typed: {},
     }))
   },

@@ -5,7 +5,7 @@ import { fields, inForce } from '../session'
 import { dbu, formatDecimal, ohms, thermalNoiseA } from '../units'
 import { gainSaid } from '../standin/stand-in'
 import { trueCrossover } from '../standin/truth'
-import { alone } from './input-full-scale'
+import { onChannels } from './connect'
 import { keepForInput, measurement, methodOf, rounded } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
@@ -30,7 +30,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   id: 'equivalent-input-noise',
   title: 'Equivalent input noise',
   purpose: 'The preamp’s noise as a level at its input, with 150 Ω in the socket; at several gains also the converter’s, and the gain at which the one passes the other.',
-  needs: [],
+  needs: ['input'],
   guide: ({ input }) => ({
     cautions: ['Phantom power off. Monitors and headphones down: at full gain every touch of the plug is loud.'],
     connect: [`A plug with a 150 Ω resistor between its hot contacts into input ${input.id}, its shell closed. Not a shorted plug: it reads too good.`],
@@ -81,7 +81,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   standIn: (bench, { channel, resistor = EIN_RESISTANCE }, standIn) => {
     const { gainMin, gainMax } = inForce(bench.input)
     return [1, 0.66, 0.33, 0].map((part) => rounded(gainMin + part * (gainMax - gainMin), 1)).filter((gain, i, list) => list.indexOf(gain) === i).map((gain) => ({
-      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(channel, { from: 'resistor', ohms: resistor, seconds: 10, gain: gainSaid(standIn, gain, gainMax) }) },
+      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel, connection: { from: 'resistor', ohms: resistor, seconds: 10, gain: gainSaid(standIn, gain, gainMax) } }) },
       typed: { gain },
     }))
   },
@@ -95,7 +95,7 @@ const modelled = (bench: Bench, ein: number, gain: number) => powerSum([{ level:
  * squares of the relative errors, since the scatter of a noise level is in dB.
  * @returns `null` with a single gain, or where the two cannot be told apart.
  */
-export function separate(bench: Bench, rows: readonly Row<Noise>[]): { ein: number, converter: number } | null {
+function separate(bench: Bench, rows: readonly Row<Noise>[]): { ein: number, converter: number } | null {
   const gains = rows.map((row) => row.typed.gain as number)
   if (Math.max(...gains) - Math.min(...gains) < 6) return null
   let [aa, ac, cc, a1, c1] = [0, 0, 0, 0, 0]

@@ -5,7 +5,7 @@ import { editInput, fields, inForce, knobFields, withMeasurement } from '../sess
 import { mean } from '../numeric/statistics'
 import { formatDecimal, formatShort } from '../units'
 import { gainAtPosition } from '../standin/stand-in'
-import { alone } from './input-full-scale'
+import { onChannels } from './connect'
 import { measurement, methodOf, rounded } from './keep'
 import type { Bench, Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
@@ -48,7 +48,7 @@ export const gainMarks: Procedure<'plateaus'> = {
   id: 'gain-marks',
   title: 'Gain at the knob’s marks',
   purpose: 'The gain at knob positions, from one tone recorded while the knob is held at each mark: then a gain can be set by its position.',
-  needs: ['output'],
+  needs: ['input', 'output'],
   guide: ({ output, input }, { level }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
@@ -108,7 +108,7 @@ export const gainMarks: Procedure<'plateaus'> = {
     const positions = Array.from({ length: MARKS }, (_, i) => 7 + (10 * i) / (MARKS - 1))
     const signal = { kind: 'sine', frequency: typed.frequency ?? 997, level: typed.level ?? -60, seconds: HOLD * MARKS } as const
     return [{
-      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(typed.channel, { from: 'output', signal, gains: positions.map((position) => gainAtPosition(standIn, position)), holdSeconds: HOLD }) },
+      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'output', signal, gains: positions.map((position) => gainAtPosition(standIn, position)), holdSeconds: HOLD } }) },
       typed: { played: typed.level },
     }]
   },

@@ -6,7 +6,7 @@ import { fields, inForce } from '../session'
 import { formatDecimal } from '../units'
 import { gainSaid } from '../standin/stand-in'
 import { idleNoise as trueIdleNoise } from '../standin/truth'
-import { alone } from './input-full-scale'
+import { onChannels } from './connect'
 import { keepInNotes } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
@@ -22,7 +22,7 @@ export const idleNoise: Procedure<'noise'> = {
   id: 'idle-noise',
   title: 'Idle noise and hum',
   purpose: 'The noise of the whole path as it stands, with nothing playing; the mains and its multiples are named with their levels.',
-  needs: [],
+  needs: ['input'],
   guide: ({ input }) => ({
     cautions: ['Monitors and headphones down before the gain goes up.', 'Mains and loudspeaker plugs only with the power off. Never lift a protective earth to cure hum: it is there for your life. What is inside a box or a wall is for a qualified person; local rules come first.'],
     connect: [`Everything as it will be used, up to input ${input.id}; the source silent, or the lead closed at its far end.`],
@@ -61,7 +61,7 @@ export const idleNoise: Procedure<'noise'> = {
     }
   },
   standIn: (bench, { channel, gain = 0 }, standIn) => [{
-    take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(channel, { from: 'resistor', ohms: EIN_RESISTANCE, seconds: 12, gain: gainSaid(standIn, gain, inForce(bench.input).gainMax), humming: true }) },
+    take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel, connection: { from: 'resistor', ohms: EIN_RESISTANCE, seconds: 12, gain: gainSaid(standIn, gain, inForce(bench.input).gainMax), humming: true } }) },
     typed: {},
   }],
 }

@@ -2,6 +2,7 @@ import { fields, inForce } from '../session'
 import { loadingGain } from '../chain/loading'
 import type { Tone } from '../measure/tone'
 import { formatDecimal, ohms, voltsToDbu, volts } from '../units'
+import { onChannels } from './connect'
 import { keepForInput, measurement, methodOf } from './keep'
 import { outputInForce } from './output-full-scale'
 import type { Bench, Procedure, Row, Typed } from './procedure'
@@ -20,7 +21,7 @@ const each = fields({
 })
 
 /** The level at the input's socket while the tone plays, dBu; from the voltage, or from the output and what it loses into the input. */
-export function levelAtInput({ input, output }: Bench, { voltage, played = -20 }: Typed): number | null {
+function levelAtInput({ input, output }: Bench, { voltage, played = -20 }: Typed): number | null {
   if (voltage !== undefined) return voltsToDbu(volts(voltage))
   if (!output) return null
   const load = inForce(input).impedance
@@ -33,7 +34,7 @@ export const inputFullScale: Procedure<'tone'> = {
   id: 'input-full-scale',
   title: 'Input full scale',
   purpose: 'Which level at the input reads 0 dBFS at the lowest gain: by a voltage that is known, or by an output that was measured and a loopback lead.',
-  needs: ['output'],
+  needs: ['input', 'output'],
   guide: ({ output, input }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
@@ -72,13 +73,8 @@ export const inputFullScale: Procedure<'tone'> = {
   standIn: (bench, typed, standIn) => {
     const specs = inForce(bench.input)
     return [0, 1].map((repeat) => ({
-      take: { repeat, standIn, sampleRate: bench.session.system.sampleRate, channels: alone(typed.channel, { from: 'output', signal: { kind: 'sine', frequency: typed.frequency ?? 997, level: typed.played ?? -20, seconds: 5 }, gains: [specs.gainMin] }) },
+      take: { repeat, standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'output', signal: { kind: 'sine', frequency: typed.frequency ?? 997, level: typed.played ?? -20, seconds: 5 }, gains: [specs.gainMin] } }) },
       typed: { gain: specs.gainMin, pad: 0 },
     }))
   },
-}
-
-/** A connection on the channel that is to be measured; the channels before it are silent. */
-export function alone<C extends object>(channel: number | undefined, connection: C): (C | { from: 'host', signal: { kind: 'silence', seconds: number } })[] {
-  return [...Array.from({ length: (channel ?? 1) - 1 }, () => ({ from: 'host', signal: { kind: 'silence', seconds: 1 } } as const)), connection]
 }

@@ -4,7 +4,7 @@ import type { SoundSource } from '../session'
 import { editGear, fields, inForce, withMeasurement } from '../session'
 import { loadingGain } from '../chain/loading'
 import { dbSpl, dbSplToPascals, dbv, dbvToDbu, formatDecimal, ohms, SINE_CREST } from '../units'
-import { alone } from './input-full-scale'
+import { onChannels } from './connect'
 import { measurement, methodOf } from './keep'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
@@ -35,7 +35,7 @@ export const microphoneLevel: Procedure<'levels'> = {
   id: 'microphone-level',
   title: 'Sound level at the microphone',
   purpose: 'The programme’s dB SPL from a recording, by the microphone’s sensitivity and the gain: then the source’s level is measured, not guessed.',
-  needs: ['voice'],
+  needs: ['input', 'voice'],
   guide: ({ voice, input }) => ({
     cautions: ['The source plays as loud as it will, no louder for the measurement: hearing is not replaced. From 85 dBA on use protection; local rules decide.'],
     connect: [`${voice?.microphone.name ?? 'The microphone'} to input ${input.id}, as in the session, at a distance that is measured with a rule.`],
@@ -103,6 +103,6 @@ export const microphoneLevel: Procedure<'levels'> = {
     const distance = typed.distance ?? voice.distance
     const spl = voice.source.specs.level + carried(voice.source.specs.distance, distance)
     const average = perSpl(bench, typed) + (inForce(bench.input).fullScale - ((typed.gain ?? 0) - inForce(bench.input).gainMin) + (typed.pad ?? 0)) + spl
-    return [{ take: { standIn, sampleRate: bench.session.system.sampleRate, channels: alone(typed.channel, { from: 'voice', average, seconds: 20, gain: (typed.gain ?? 0) - (typed.pad ?? 0), ohms: impedance ?? 200 }) }, typed: {} }]
+    return [{ take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'voice', average, seconds: 20, gain: (typed.gain ?? 0) - (typed.pad ?? 0), ohms: impedance ?? 200 } }) }, typed: {} }]
   },
 }

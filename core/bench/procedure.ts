@@ -93,7 +93,8 @@ export interface Procedure<K extends QuestionKind = QuestionKind> {
   id: string
   title: string
   purpose: string
-  needs: readonly ('output' | 'second' | 'voice')[]
+  /** What has to stand on the bench, and is chosen at the head of the page; the voice is that of the selected strip. */
+  needs: readonly ('input' | 'output' | 'second' | 'voice')[]
   guide: (bench: Bench, typed: Typed) => Guide
   signal: (bench: Bench, typed: Typed) => Signal | null
   /** Typed once for all recordings. */
@@ -102,6 +103,8 @@ export interface Procedure<K extends QuestionKind = QuestionKind> {
   /** Typed for each row, with what it begins with. */
   each: FieldTable
   initialEach: (bench: Bench, typed: Typed, row: number) => Typed
+  /** The signal that was played may come in a file of its own. */
+  playedApart?: true
   question: ((typed: Typed) => Extract<Question, { kind: K }>) | null
   /** The rows that one recording gives. */
   rows: (found: Found<K>) => unknown[]

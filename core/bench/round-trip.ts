@@ -3,6 +3,7 @@ import type { Loopback } from '../measure/loopback'
 import { halfRange, mean } from '../numeric/statistics'
 import { fields } from '../session'
 import { formatDecimal } from '../units'
+import { onChannels } from './connect'
 import { rounded } from './keep'
 import type { Figure, Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
@@ -16,7 +17,7 @@ const settings = fields({
 const each = fields({ bufferFrames: { label: 'Buffer', unit: 'frames', min: 8, max: 16_384, whole: true, help: 'As it was set for this recording.' } })
 
 /** From here on the best fit stands far enough over the next to be believed. */
-export const SURE = 1.3
+const SURE = 1.3
 /** Repeats that differ by more frames are no repeats. */
 const STEADY = 2
 /** A clock that is off by more is another clock, ppm. */
@@ -27,7 +28,7 @@ export const roundTrip: Procedure<'loopback'> = {
   id: 'round-trip',
   title: 'Round trip by loopback',
   purpose: 'How long a signal takes out of the host, through both converters and back in: what a driver reports can miss converters and safety buffers.',
-  needs: ['output'],
+  needs: ['input', 'output'],
   guide: ({ output, input }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
@@ -38,6 +39,7 @@ export const roundTrip: Procedure<'loopback'> = {
   initial: () => ({ reference: 1, returned: 2 }),
   each,
   initialEach: ({ session }) => ({ bufferFrames: session.system.bufferFrames }),
+  playedApart: true,
   question: ({ reference = 1, returned = 2 }) => ({ kind: 'loopback', reference, returned }),
   rows: (found) => [found],
   summary: ({ lagFrames, repeats }: Loopback) => `${formatDecimal(lagFrames, 2)} frames, ${repeats.length} ${repeats.length === 1 ? 'pass' : 'passes'}`,
@@ -87,12 +89,8 @@ export const roundTrip: Procedure<'loopback'> = {
   standIn: ({ session: { system }, unit }, { reference = 1, returned = 2 }, standIn) => {
     const signal = { kind: 'sequence', level: -12 } as const
     const connection = (frames: number) => ({ from: 'output', signal, gains: [standIn.input.gainMin], bufferFrames: heldBuffers(unit) * frames } as const)
-    const silent = { from: 'host', signal: { kind: 'silence', seconds: 1 } } as const
     return [system.bufferFrames, 2 * system.bufferFrames].filter((frames) => frames <= 16_384).map((frames) => ({
-      take: {
-        standIn, sampleRate: system.sampleRate,
-        channels: Array.from({ length: Math.max(reference, returned) }, (_, i) => (i + 1 === reference ? { from: 'host', signal } as const : i + 1 === returned ? connection(frames) : silent)),
-      },
+      take: { standIn, sampleRate: system.sampleRate, channels: onChannels({ channel: reference, connection: { from: 'host', signal } }, { channel: returned, connection: connection(frames) }) },
       typed: { bufferFrames: frames },
     }))
   },

@@ -1,4 +1,6 @@
 import { faded, logSweep, pinkNoise, polarityPulses, pulseTrain, sequenceRepeated, sine, staircase, whiteNoise } from './generate'
+import type { SampleFormat } from './write-wav'
+import { writeWav } from './write-wav'
 
 /** A test signal, in words that make it again exactly. Levels in dBFS (AES17), frequencies in Hz. */
 export type Signal =
@@ -22,6 +24,13 @@ const SEQUENCE = { order: 15, times: 5 }
 /** Any number will do; the same one gives the same noise. */
 const SEED = 1
 
+/** Samples of a signal that are made at most, of one channel: 23 minutes at 48 kHz, nearly 6 at 192 kHz. */
+const MOST_SAMPLES = 2 ** 26
+
+/** The longest that a signal may be at a sample rate, s. */
+export const longestSignal = (sampleRate: number): number => MOST_SAMPLES / sampleRate
+
+/** The samples of a signal. It is the same every time. */
 export function makeSignal(signal: Signal, sampleRate: number): Float64Array {
   switch (signal.kind) {
     case 'sine': return faded(sine(sampleRate, signal.seconds, signal.frequency, signal.level), sampleRate, FADE)
@@ -34,4 +43,16 @@ export function makeSignal(signal: Signal, sampleRate: number): Float64Array {
     case 'polarity': return polarityPulses(sampleRate, signal.seconds, POLARITY_EVERY, signal.level)
     case 'stairs': return staircase(sampleRate, signal.stepSeconds, signal.frequency, signal.levels)
   }
+}
+
+/** On which channels of a file a signal stands. */
+export const layouts = { mono: 'mono', both: 'both of two', left: 'left of two', right: 'right of two' } as const
+export type Layout = keyof typeof layouts
+
+/** A signal as the bytes of a WAV file. Silence is exact: dither would be a signal of its own. */
+export function signalFile(signal: Signal, sampleRate: number, format: SampleFormat, layout: Layout): Uint8Array<ArrayBuffer> {
+  const samples = makeSignal(signal, sampleRate)
+  const none = layout === 'left' || layout === 'right' ? new Float64Array(samples.length) : samples
+  const channels = { mono: [samples], both: [samples, samples], left: [samples, none], right: [none, samples] }[layout]
+  return writeWav(channels, sampleRate, format, { dither: signal.kind !== 'silence' })
 }

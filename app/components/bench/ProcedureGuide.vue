@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { Guide } from '#core/bench/procedure'
 import type { Signal } from '#core/signals/signal'
-import { makeSignal, signalNames } from '#core/signals/signal'
-import { writeWav } from '#core/signals/write-wav'
+import { signalNames } from '#core/signals/signal'
 import { formatShort } from '#core/units'
-import { saveFile } from '~/composables/file-access'
+import { useSignalFile } from '~/composables/use-signal-file'
 
 /** What the engineer does: cautions first, then leads, then settings, with the signal to be played. */
 const props = defineProps<{ guide: Guide, signal: Signal | null, sampleRate: number }>()
@@ -13,9 +12,9 @@ function words(signal: Signal): string {
   const level = 'level' in signal ? ` at ${formatShort(signal.level)} dBFS` : ''
   return `${signalNames[signal.kind]}${'frequency' in signal ? `, ${formatShort(signal.frequency)} Hz` : ''}${level}`
 }
+const { making, trouble, save: saveSignal } = useSignalFile()
 async function save() {
-  const { signal, sampleRate } = props
-  if (signal) await saveFile(writeWav([makeSignal(signal, sampleRate)], sampleRate, 24), 'audio/wav', `remetra-${signal.kind}-${sampleRate}.wav`, 'remetra-signal')
+  if (props.signal) await saveSignal({ signal: props.signal, sampleRate: props.sampleRate, format: 24, layout: 'mono' })
 }
 </script>
 
@@ -27,7 +26,7 @@ async function save() {
     </div>
     <ol class="list-decimal space-y-1 pl-5">
       <li v-for="each in guide.connect" :key="each">{{ each }}</li>
-      <li v-if="signal">Play <strong>{{ words(signal) }}</strong>, {{ formatShort(sampleRate / 1000) }} kHz, 24 bits. <button type="button" class="action" @click="save">Save it as WAV</button></li>
+      <li v-if="signal">Play <strong>{{ words(signal) }}</strong>, {{ formatShort(sampleRate / 1000) }} kHz, 24 bits. <button type="button" class="action" @click="save">Save it as WAV</button><span v-if="making" role="status" class="text-muted"> Making the file…</span><span v-if="trouble" role="alert" class="text-ceiling"> {{ trouble }}</span></li>
       <li v-for="each in guide.set" :key="each">{{ each }}</li>
     </ol>
   </div>

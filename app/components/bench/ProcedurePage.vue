@@ -32,7 +32,7 @@ const { progress, trouble, name, missing, typed, rows, outcome, kept, played } =
         <ReadingField v-if="!procedure.question" :fields="procedure.each" @read="work.read" />
         <template v-else>
           <div class="mt-2"><FilePick label="Choose recordings" several @files="work.takeFiles" /></div>
-          <p v-if="procedure.id === 'round-trip'" class="mt-1 text-muted">Where the recording does not hold what was played: <label class="action cursor-pointer">{{ played ? played.name : 'choose the played file' }}<input type="file" accept=".wav,.wave,audio/wav" class="sr-only" aria-label="Played file" @change="played = ($event.target as HTMLInputElement).files?.[0] ?? null"></label><button v-if="played" type="button" class="action ml-2" @click="played = null">none</button></p>
+          <p v-if="procedure.playedApart" class="mt-1 text-muted">Where the recording does not hold what was played: <label class="action cursor-pointer">{{ played ? played.name : 'choose the played file' }}<input type="file" accept=".wav,.wave,audio/wav" class="sr-only" aria-label="Played file" @change="played = ($event.target as HTMLInputElement).files?.[0] ?? null"></label><button v-if="played" type="button" class="action ml-2" @click="played = null">none</button></p>
         </template>
         <p class="mt-1.5 flex flex-wrap items-baseline gap-3">
           <button type="button" class="push" @click="work.tryStandIn">Try it on the stand-in</button>

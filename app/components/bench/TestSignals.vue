@@ -2,17 +2,17 @@
 import { computed, reactive, ref } from 'vue'
 import type { NumberField } from '#core/session'
 import { readTypedNumber } from '#core/session'
-import type { Signal, SignalKind } from '#core/signals/signal'
-import { makeSignal, signalNames } from '#core/signals/signal'
+import type { Layout, Signal, SignalKind } from '#core/signals/signal'
+import { layouts, longestSignal, signalNames } from '#core/signals/signal'
 import type { SampleFormat } from '#core/signals/write-wav'
-import { writeWav } from '#core/signals/write-wav'
-import { saveFile } from '~/composables/file-access'
+import { formatShort } from '#core/units'
+import { useSignalFile } from '~/composables/use-signal-file'
 
 /** Test signals as WAV files, to be played out and recorded again. */
 const fields = {
   frequency: { label: 'Frequency', unit: 'Hz', min: 1, max: 96_000, help: 'Of the sine.' },
   level: { label: 'Level', unit: 'dBFS', min: -120, max: 0, help: 'AES17: a sine of 0 dBFS just touches full scale.' },
-  seconds: { label: 'Length', unit: 'min', min: 0.01, max: 10, help: 'In minutes.' },
+  minutes: { label: 'Length', unit: 'min', min: 0.01, max: 20, help: 'In minutes.' },
 } as const satisfies Record<string, NumberField>
 const presets = [{ text: '997 Hz, −1', frequency: 997, level: -1 }, { text: '997 Hz, −20', frequency: 997, level: -20 }, { text: '997 Hz, −60', frequency: 997, level: -60 }, { text: '100 Hz, −20, for a multimeter', frequency: 100, level: -20 }]
 const uses: Record<SignalKind, string> = {
@@ -26,15 +26,15 @@ const uses: Record<SignalKind, string> = {
   stairs: '−10 to −60 dBFS, three seconds each: marks at a gain knob over a wide range.',
   polarity: 'A short swing upwards twice a second: which way a path turns it.',
 }
-const channelsOf = { mono: 'mono', both: 'both of two', left: 'left of two', right: 'right of two' } as const
 const STAIRS = { levels: [-10, -20, -30, -40, -50, -60], stepSeconds: 3 }
 
 const kind = ref<SignalKind>('sine')
 const rate = ref(48_000)
 const format = ref<SampleFormat>(24)
-const channels = ref<keyof typeof channelsOf>('mono')
-const typed = reactive({ frequency: '997', level: '-20', seconds: '0.5' })
+const layout = ref<Layout>('mono')
+const typed = reactive({ frequency: '997', level: '-20', minutes: '0.5' })
 const refusal = ref<string | null>(null)
+const { making, trouble, save: saveSignal } = useSignalFile()
 const hasFrequency = computed(() => kind.value === 'sine' || kind.value === 'stairs')
 const hasLevel = computed(() => kind.value !== 'silence' && kind.value !== 'stairs')
 
@@ -61,11 +61,14 @@ async function save() {
     refusal.value = `Frequency: ${values.frequency} Hz is not under half the sample rate. Choose a lower one, or a higher rate.`
     return
   }
+  const { frequency = 997, level = -20, minutes = 0.5 } = values
+  const longest = longestSignal(rate.value) / 60
+  if (minutes > longest) {
+    refusal.value = `Length: at ${rate.value / 1000} kHz a signal lasts ${formatShort(Math.floor(10 * longest) / 10)} min at most. Choose a shorter one, or a lower rate.`
+    return
+  }
   refusal.value = null
-  const signal = makeSignal(asked(values.frequency ?? 997, values.level ?? -20, 60 * (values.seconds ?? 0.5)), rate.value)
-  const none = new Float64Array(signal.length)
-  const layout = { mono: [signal], both: [signal, signal], left: [signal, none], right: [none, signal] }[channels.value]
-  await saveFile(writeWav(layout, rate.value, format.value, { dither: kind.value !== 'silence' }), 'audio/wav', `remetra-${kind.value}-${rate.value}.wav`, 'remetra-signal')
+  await saveSignal({ signal: asked(frequency, level, 60 * minutes), sampleRate: rate.value, format: format.value, layout: layout.value })
 }
 </script>
 
@@ -77,14 +80,15 @@ async function save() {
         <select v-model="kind" class="border-b border-dotted border-rule bg-sheet" aria-label="Signal"><option v-for="(words, key) in signalNames" :key="key" :value="key">{{ words }}</option></select>
         <select v-model="rate" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample rate of the signal"><option v-for="each in [44100, 48000, 88200, 96000, 176400, 192000]" :key="each" :value="each">{{ each / 1000 }} kHz</option></select>
         <select v-model="format" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample format"><option :value="16">16 bits</option><option :value="24">24 bits</option><option value="float">32, float</option></select>
-        <select v-model="channels" class="border-b border-dotted border-rule bg-sheet" aria-label="Channels of the signal"><option v-for="(words, key) in channelsOf" :key="key" :value="key">{{ words }}</option></select>
+        <select v-model="layout" class="border-b border-dotted border-rule bg-sheet" aria-label="Channels of the signal"><option v-for="(words, key) in layouts" :key="key" :value="key">{{ words }}</option></select>
       </p>
       <p class="flex flex-wrap items-end gap-2">
         <template v-for="(field, key) in fields" :key="key"><label v-if="key === 'frequency' ? hasFrequency : key === 'level' ? hasLevel : kind !== 'sequence' && kind !== 'stairs'" class="text-xs text-muted">{{ field.label }}, {{ field.unit }}<input v-model="typed[key]" class="figure block w-20 border-b border-dotted border-rule bg-sheet px-1 py-0.5 text-right text-[13px] text-ink" inputmode="decimal" :aria-label="`${field.label} of the signal, ${field.unit}`"></label></template>
         <button type="submit" class="push-main">Save as WAV</button>
       </p>
       <p v-if="kind === 'sine'" class="flex flex-wrap gap-2"><button v-for="preset in presets" :key="preset.text" type="button" class="push" @click="typed.frequency = String(preset.frequency); typed.level = String(preset.level)">{{ preset.text }}</button></p>
-      <p v-if="refusal" role="alert" class="text-ceiling">{{ refusal }}</p>
+      <p v-if="making" role="status" class="text-muted">Making the file…</p>
+      <p v-if="refusal ?? trouble" role="alert" class="text-ceiling">{{ refusal ?? trouble }}</p>
     </form>
     <dl class="mt-3 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5 text-muted"><template v-for="(use, key) in uses" :key="key"><dt :class="{ 'text-ink font-semibold': kind === key }">{{ signalNames[key] }}</dt><dd :class="{ 'text-ink': kind === key }">{{ use }}</dd></template></dl>
     <p class="mt-3 border-l-3 border-ceiling pl-2">Before playing one: monitors and headphones down, phantom power off, amplifiers off; never an amplifier’s loudspeaker output into an input. Come up slowly from silence.</p>
