@@ -179,7 +179,21 @@ test('a shorted plug is not taken for a quiet preamp', async ({ page }) => {
 
 test('a page that lacks something says what', async ({ page }) => {
   await openBench(page, 'output-full-scale')
-  await expect(page.locator('[data-procedure]')).toContainText('Unit has no output')
+  await expect(page.locator('[data-procedure]')).toContainText('Unit has no output. Add one in the unit’s dialog')
+  await page.keyboard.press('1')
+  await page.getByRole('button', { name: 'Unit…' }).click()
+  await page.getByRole('button', { name: 'Add an output' }).click()
+  await type(page, 'Full scale gives, dBu', '18')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('4')
+  await field(page, 'It reads, V').fill('0.6153')
+  await page.getByRole('button', { name: 'Add the reading' }).click()
+  await expect(page.locator('[data-judgement]')).toContainText('As printed')
+  await keep(page)
+  // What was kept stands in the dialog, as measured.
+  await page.keyboard.press('1')
+  await page.getByRole('button', { name: 'Unit…' }).click()
+  await expect(page.locator('[data-output="out1"]')).toContainText('measured')
 })
 
 test('readings are typed, and wrong ones refused in words', async ({ page }) => {

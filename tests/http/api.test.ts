@@ -70,6 +70,9 @@ describe('the HTTP door, over a real socket', () => {
     const report = await (await post('measure/levels', writeWav([sine(48_000, 5, 997, -23), sine(48_000, 5, 997, -23)], 48_000, 24))).json()
     expect(report.format).toMatchObject({ bits: 24, channels: 2, sampleRate: 48_000, frames: 240_000 })
     expect(report.channels).toHaveLength(2)
+    // The drawing of the level over time is the screen's.
+    expect(Object.keys(report.channels[0])).toEqual(expect.arrayContaining(['peak', 'truePeak', 'rms', 'rmsA', 'crest', 'dc', 'clippedRuns', 'floor', 'integrated']))
+    expect(report.channels[0]).not.toHaveProperty('overview')
     expect(Math.abs(report.channels[0].peak + 23)).toBeLessThan(0.01)
     expect(Math.abs(report.programme.integrated + 23)).toBeLessThan(0.05)
     expect(await problem(await post('measure/levels', new TextEncoder().encode('no recording')), 422)).toMatchObject({ errors: [{ code: 'not-wav' }] })
@@ -84,6 +87,7 @@ describe('the HTTP door, over a real socket', () => {
     expect(Math.abs(found.lagFrames - 368)).toBeLessThan(0.02)
     expect(Math.abs(found.milliseconds - 7.667)).toBeLessThan(0.001)
     expect(found.polarity).toBe(-1)
+    expect(found.repeats).toHaveLength(1)
     expect(Math.abs(found.level + 6.02)).toBeLessThan(0.05)
     expect((await problem(await post('measure/loopback?reference=0', wav), 422)).errors.map((each: { path: string }) => each.path)).toEqual(['reference', 'return'])
     expect((await problem(await post('measure/loopback?reference=1&return=3', wav), 422)).errors[0].code).toBe('no-such-channel')

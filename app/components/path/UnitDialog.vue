@@ -10,6 +10,7 @@ import SwitchChip from '~/components/fields/SwitchChip.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import KnobTable from '~/components/gear/KnobTable.vue'
+import OutputList from '~/components/gear/OutputList.vue'
 import PlugFields from '~/components/gear/PlugFields.vue'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 
@@ -67,6 +68,7 @@ function addInput() {
             <span class="text-muted">{{ latencySpecs[key].label }}</span>
             <NumberInput :value="latency[key]" :field="latencySpecs[key]" :step="1" :commit="setLatency(key)" />
           </p>
+          <OutputList :outputs="unit.outputs" :edit="(label, outputs) => editUnit(label, { outputs })" />
         </div>
         <div>
           <div class="flex items-baseline justify-between"><h3>Input {{ input.id }}</h3><button type="button" class="action" @click="addInput">Add another like it</button></div>
