@@ -7,6 +7,8 @@ import { root } from './steps.mjs'
 const folder = `${root}.cache/bench`
 
 const ROUNDS = 2
+/** Seconds after which the programme comes again. */
+const PHRASE = 30
 
 /** Programme that swells and falls, 24 bits, stereo: tones with noise, written a second at a time. */
 export function makeRecording(seconds, rate, name) {
@@ -23,22 +25,26 @@ export function makeRecording(seconds, rate, name) {
   head.write('data', 36)
   const file = openSync(path, 'w')
   writeSync(file, head)
-  let state = 1
-  for (let second = 0; second < seconds; second++) {
-    const block = Buffer.alloc(6 * rate)
-    for (let i = 0; i < rate; i++) {
-      state = (state * 48_271) % 2_147_483_647
-      const t = second + i / rate
-      const noise = state / 2_147_483_647 - 0.5
-      const swell = 0.15 + 0.1 * Math.sin(1.3 * t) + 0.05 * Math.sin(7 * t)
-      const x = swell * (Math.sin(2 * Math.PI * 220 * t) + 0.4 * Math.sin(2 * Math.PI * 1310 * t)) + 0.02 * noise
-      block.writeIntLE(Math.round(8_388_607 * x), 6 * i, 3)
-      block.writeIntLE(Math.round(8_388_607 * (0.8 * x + 0.01 * noise)), 6 * i + 3, 3)
-    }
-    writeSync(file, block)
-  }
+  const phrase = Array.from({ length: Math.min(seconds, PHRASE) }, (_, second) => oneSecond(second, rate))
+  for (let second = 0; second < seconds; second++) writeSync(file, phrase[second % PHRASE])
   closeSync(file)
   return path
+}
+
+/** A second of two channels. */
+function oneSecond(second, rate) {
+  const block = Buffer.alloc(6 * rate)
+  let state = second + 1
+  for (let i = 0; i < rate; i++) {
+    state = (state * 48_271) % 2_147_483_647
+    const t = second + i / rate
+    const noise = state / 2_147_483_647 - 0.5
+    const swell = 0.15 + 0.1 * Math.sin(1.3 * t) + 0.05 * Math.sin(7 * t)
+    const x = swell * (Math.sin(2 * Math.PI * 220 * t) + 0.4 * Math.sin(2 * Math.PI * 1310 * t)) + 0.02 * noise
+    block.writeIntLE(Math.round(8_388_607 * x), 6 * i, 3)
+    block.writeIntLE(Math.round(8_388_607 * (0.8 * x + 0.01 * noise)), 6 * i + 3, 3)
+  }
+  return block
 }
 
 const timed = (run) => {
