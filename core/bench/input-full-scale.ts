@@ -2,6 +2,7 @@ import { fields, inForce } from '../session'
 import { loadingGain } from '../chain/loading'
 import type { Tone } from '../measure/tone'
 import { formatDecimal, ohms, voltsToDbu, volts } from '../units'
+import { loadedBy } from '../standin/truth'
 import { onChannels } from './connect'
 import { keepForInput, measurement, methodOf } from './keep'
 import { outputInForce } from './output-full-scale'
@@ -72,8 +73,11 @@ export const inputFullScale: Procedure<'tone'> = {
   },
   standIn: (bench, typed, standIn) => {
     const specs = inForce(bench.input)
+    // A known voltage is what is brought to the stand-in's input, as far as its output goes.
+    const lead = standIn.output.fullScale + loadedBy(standIn, standIn.output.impedance)
+    const level = typed.voltage === undefined ? typed.played ?? -20 : Math.min(0, voltsToDbu(volts(typed.voltage)) - lead)
     return [0, 1].map((repeat) => ({
-      take: { repeat, standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'output', signal: { kind: 'sine', frequency: typed.frequency ?? 997, level: typed.played ?? -20, seconds: 5 }, gains: [specs.gainMin] } }) },
+      take: { repeat, standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'output', signal: { kind: 'sine', frequency: typed.frequency ?? 997, level, seconds: 5 }, gains: [specs.gainMin] } }) },
       typed: { gain: specs.gainMin, pad: 0 },
     }))
   },

@@ -78,6 +78,11 @@ describe('input full scale', () => {
     expect(inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), voltage: 0.1 }, [other]).figures[0]?.value).toBeCloseTo(14.6, 2)
     expect(inForce(kept(session, outcome).gear.flatMap((gear) => (gear.kind === 'interface' ? gear.inputs : []))[0] as never)).toMatchObject({ fullScale: 14.6 })
   })
+  it('on the stand-in with a known voltage, which needs no output that was measured', () => {
+    const { outcome } = tried(inputFullScale as unknown as Procedure, bench, standIn, { voltage: 0.25 })
+    expect(Math.abs((outcome.figures[0]?.value ?? 0) - standIn.input.fullScale)).toBeLessThan(0.05)
+    expect(said(outcome.remarks)).not.toContain('Measure the output first')
+  })
   it('a recording that clips is not kept', () => {
     const row = { name: 'a.wav', typed: { gain: 0, pad: 0 }, found: { frequency: 997, level: -0.1, deviation: 0, residual: -20, residualA: -22, thdN: -20, harmonics: [], seconds: 5, clipped: true }, sampleRate: 48_000, standIn: null }
     expect(inputFullScale.outcome(bench, inputFullScale.initial(bench), [row])).toMatchObject({ keep: null })
