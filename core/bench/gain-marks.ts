@@ -1,20 +1,22 @@
 import { positionInWords, positionToGain } from '../chain/knob'
 import type { Plateau } from '../measure/plateaus'
 import type { KnobTable } from '../session'
+import type { Signal } from '../signals/signal'
 import { editInput, fields, inForce, knobFields, withMeasurement } from '../session'
 import { mean } from '../numeric/statistics'
 import { formatDecimal, formatShort } from '../units'
 import { gainAtPosition } from '../standin/stand-in'
 import { onChannels } from './connect'
 import { measurement, methodOf, rounded } from './keep'
-import type { Bench, Procedure, Row } from './procedure'
+import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, caution, judged, note, stop } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
   frequency: { label: 'Frequency', unit: 'Hz', min: 20, max: 20_000, help: 'Of the tone.' },
-  level: { label: 'Played at', unit: 'dBFS', min: -100, max: 0, help: 'So low that the recording does not clip with the gain fully up.' },
+  level: { label: 'Played at', unit: 'dBFS', min: -100, max: 0, help: 'So low that the recording does not clip with the gain fully up; with the staircase its first step.' },
+  fall: { label: 'Falls by', unit: 'dB', min: 0, max: 15, help: 'From mark to mark, for a staircase that makes up for the gain; 0 for one tone throughout.' },
 })
 const each = fields({
   position: { ...knobFields.position },
@@ -22,8 +24,9 @@ const each = fields({
   said: { label: 'Scale says', unit: 'dB', min: -100, max: 100, optional: true, help: 'The gain that the unit’s scale or display says there, for the check of its steps.' },
 })
 
-/** Marks of a knob that is turned from fully down to fully up, in the stand-in. */
+/** Marks of a knob that is turned from fully down to fully up. */
 const MARKS = 6
+/** A knob is held for so long, s. */
 const HOLD = 3
 
 interface Mark {
@@ -49,16 +52,16 @@ export const gainMarks: Procedure<'plateaus'> = {
   title: 'Gain at the knob’s marks',
   purpose: 'The gain at knob positions, from one tone recorded while the knob is held at each mark: then a gain can be set by its position.',
   needs: ['input', 'output'],
-  guide: ({ output, input }, { level }) => ({
+  guide: ({ output, input }, typed) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
-    set: [`Gain fully up: the recording must not clip with the tone at ${formatShort(level ?? -60)} dBFS. Then fully down.`, 'Record. Hold the knob for three seconds fully down, then at each mark upwards, and last fully up.', 'For a wide range record twice, the upper marks with a lower tone, and say at each mark what was played.'],
+    set: [`Gain fully up: the recording must not clip with the tone at ${formatShort(playedAt(typed, MARKS - 1))} dBFS. Then fully down.`, 'Record. Hold the knob for three seconds fully down, then at each mark upwards, and last fully up.', 'For a wide range let the tone fall from mark to mark: play the staircase and turn the knob at each of its short silences.'],
   }),
-  signal: (_, typed) => ({ kind: 'sine', frequency: typed.frequency ?? 997, level: typed.level ?? -60, seconds: 60 }),
+  signal: (_, typed) => toneOf(typed),
   settings,
-  initial: (bench) => ({ channel: 1, frequency: 997, level: quietEnough(bench) }),
+  initial: (bench) => ({ channel: 1, frequency: 997, level: quietEnough(bench), fall: 0 }),
   each,
-  initialEach: (_, typed, row) => ({ position: Math.min(17, 7 + 2 * row), played: typed.level }),
+  initialEach: (_, typed, row) => ({ position: Math.min(17, 7 + 2 * row), played: playedAt(typed, row) }),
   question: ({ channel = 1 }) => ({ kind: 'plateaus', channel }),
   rows: (found) => found.plateaus,
   summary: ({ level, at }: Plateau) => `${formatDecimal(level, 2)} dBFS at ${formatDecimal(at, 1)} s`,
@@ -106,12 +109,22 @@ export const gainMarks: Procedure<'plateaus'> = {
   },
   standIn: (bench, typed, standIn) => {
     const positions = Array.from({ length: MARKS }, (_, i) => 7 + (10 * i) / (MARKS - 1))
-    const signal = { kind: 'sine', frequency: typed.frequency ?? 997, level: typed.level ?? -60, seconds: HOLD * MARKS } as const
+    const signal = toneOf(typed)
     return [{
       take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'output', signal, gains: positions.map((position) => gainAtPosition(standIn, position)), holdSeconds: HOLD } }) },
-      typed: { played: typed.level },
+      typed: {},
     }]
   },
+}
+
+/** What is played at a mark, counted from 0; not under the lowest that can be typed. */
+const playedAt = ({ level = -60, fall = 0 }: Typed, mark: number) => Math.max(-120, level - fall * mark)
+
+/** One tone throughout, or a staircase with a step for each mark. */
+function toneOf(typed: Typed): Signal {
+  const { frequency = 997, level = -60, fall = 0 } = typed
+  if (fall === 0) return { kind: 'sine', frequency, level, seconds: HOLD * MARKS }
+  return { kind: 'stairs', frequency, levels: Array.from({ length: MARKS }, (_, i) => playedAt(typed, i)), stepSeconds: HOLD }
 }
 
 /** A tone that stays 6 dB under full scale with the gain fully up, as far as the printed values say; at least −80 dBFS. */

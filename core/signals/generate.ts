@@ -115,9 +115,14 @@ export function polarityPulses(sampleRate: number, seconds: number, every: numbe
   return samples
 }
 
-/** Sines of falling level, one after the other: for the marks at a gain knob. */
+/** Silence at the end of a step, s: it tells one step from the next where a knob makes up for the difference. */
+const STEP_GAP = 0.15
+
+/** Sines of several levels, one after the other, each with a short silence at its end: for the marks at a gain knob. */
 export function staircase(sampleRate: number, stepSeconds: number, frequency: number, levels: readonly number[]): Float64Array {
-  return joined(levels.map((level) => faded(sine(sampleRate, stepSeconds, frequency, level), sampleRate, 0.01)))
+  const gap = new Float64Array(frameCount(sampleRate, STEP_GAP))
+  const step = (level: number) => faded(sine(sampleRate, stepSeconds - STEP_GAP, frequency, level), sampleRate, 0.01)
+  return joined(levels.flatMap((level) => [step(level), gap]))
 }
 
 /** Edges raised and lowered along a half cosine, so that nothing clicks. The samples are changed in place. */

@@ -45,6 +45,12 @@ describe.each([1, 2])('stand-in %i: what is measured is what it truly does', (se
     near(outcome.figures[0]?.value, standIn.input.gainMax, 0.05)
     session = kept(session, outcome)
   })
+  it('the same with a staircase that makes up for the gain', () => {
+    const { outcome } = tried(any(gainMarks), bench(), standIn, { level: -18, fall: 10 })
+    expect(outcome.keep).not.toBeNull()
+    expect(outcome.tables[0]?.rows).toHaveLength(6)
+    for (const row of outcome.tables[0]?.rows ?? []) near(Number(row[3]), Number(row[4]), 0.05, row.join(' '))
+  })
   it('EIN, 0.3 dB; crossover, 1 dB', () => {
     const outcome = figures(equivalentInputNoise)
     near(outcome.figures[0]?.value, standIn.input.ein, 0.3)
