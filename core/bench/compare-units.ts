@@ -1,7 +1,7 @@
 import { einExcess, einWeighted } from '../chain/noise'
 import { powerSum } from '../numeric/power'
 import { estimateRoundTrip, modelRoundTrip } from '../latency/round-trip'
-import type { AnalogueInput, AudioInterface, InterfaceOutput, Session } from '../session'
+import type { AnalogueInput, AudioInterface, InterfaceOutput, Session, System } from '../session'
 import { inForce } from '../session'
 import { dbu, formatShort } from '../units'
 import { analogueInputs } from './bench'
@@ -40,7 +40,7 @@ export function comparedPorts(unit: AudioInterface, type: AnalogueInput['type'])
 
 /**
  * Units side by side: full scale, input noise by gain, dynamic range, crossover and round trip at equal buffers, each as printed
- * and as measured. The session's measured round trips are those of `driver`, the unit whose driver the host talks to.
+ * and as measured. Measured round trips that name no unit are those of `driver`, the unit whose driver the host talks to.
  */
 export function compareUnits(session: Session, units: readonly AudioInterface[], type: AnalogueInput['type'], driver: string | undefined): Comparison {
   const compared = units.flatMap((unit) => comparedPorts(unit, type) ?? [])
@@ -57,13 +57,15 @@ export function compareUnits(session: Session, units: readonly AudioInterface[],
       row('Input noise fully up', 'dBu(A)', 1, (each) => noiseAt(each, 'specs', Infinity), (each) => (measuredNoise(each) ? noiseAt(each, 'force', Infinity) : null)),
       row('Crossover gain', 'dB', 1, (each) => crossover(each, 'specs'), (each) => (measuredNoise(each) ? crossover(each, 'force') : null)),
       ...BUFFERS.map((frames) => row(`Round trip, ${frames} frames`, 'ms', 2, ({ unit }) => (unit.latency ? modelRoundTrip(unit, session.system, session.system.sampleRate, frames) : null), ({ unit }) => {
-        if (unit.id !== driver) return null
-        const { milliseconds, source } = estimateRoundTrip(unit, session.system, session.system.sampleRate, frames)
+        const { milliseconds, source } = estimateRoundTrip(unit, unit.id === driver ? session.system : namedOnly(session.system), session.system.sampleRate, frames)
         return source === 'model' ? null : milliseconds
       })),
     ],
   }
 }
+
+/** Without the measured round trips that do not say whose they are. */
+export const namedOnly = (system: System): System => ({ ...system, roundTrips: system.roundTrips?.filter((each) => each.unit !== undefined) })
 
 const specsOf = ({ input }: Compared, which: 'specs' | 'force') => (which === 'specs' ? input.specs : inForce(input))
 const measuredNoise = ({ input: { measured } }: Compared) => measured?.ein !== undefined || measured?.dynamicRange !== undefined || measured?.fullScale !== undefined

@@ -3,7 +3,7 @@ import { evaluateSession } from '../evaluation/evaluate-session'
 import type { AnalogueInput, AudioInterface, Session, Strip } from '../session'
 import { analogueInput, applyChanges, inForce } from '../session'
 import { db, formatDecimal } from '../units'
-import { comparedPorts } from './compare-units'
+import { comparedPorts, namedOnly } from './compare-units'
 
 /** What changes in a strip when another unit takes the place of its own. */
 export interface InItsPlace {
@@ -21,8 +21,8 @@ const SAME_DB = 0.1
 const SAME_MS = 0.05
 
 /**
- * Puts each unit into a strip instead of its own, set so that the recording reads the same, and says what that changes. The
- * measured round trips are those of the strip's own unit: the others are taken as printed.
+ * Puts each unit into a strip instead of its own, set so that the recording reads the same, and says what that changes. Measured
+ * round trips that name no unit are those of the strip's own, and do not count for the others.
  */
 export function inItsPlace(session: Session, strip: Strip, units: readonly AudioInterface[]): InItsPlace[] {
   const stage = strip.stages.findLast((each) => session.gear.some((gear) => gear.id === each.gear && gear.kind === 'interface'))
@@ -42,7 +42,7 @@ export function inItsPlace(session: Session, strip: Strip, units: readonly Audio
       { strip: strip.id, stage: stage.id, setting: 'gain', to: gain },
       { strip: strip.id, stage: stage.id, setting: 'phantom', to: (stage.settings.phantom ?? false) && input.phantom },
     ])
-    const after = resultsOf({ ...replaced, system: { ...replaced.system, roundTrips: undefined } }, strip.id)
+    const after = resultsOf({ ...replaced, system: namedOnly(replaced.system) }, strip.id)
     const quieter = before.snr === null || after.snr === null ? null : after.snr - before.snr
     const sooner = before.software === null || after.software === null || !unit.latency ? null : before.software - after.software
     return [{ unit: unit.id, quieter, sooner, words: inWords(quieter, sooner, gain, limit, needsPhantom(stage.settings.phantom, input)) }]

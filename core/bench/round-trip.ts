@@ -78,7 +78,7 @@ export const roundTrip: Procedure<'loopback'> = {
           system: {
             ...session.system,
             roundTrips: [...session.system.roundTrips ?? [], ...rows.map((row) => ({
-              sampleRate: row.sampleRate, bufferFrames: row.typed.bufferFrames ?? system.bufferFrames, milliseconds: rounded((1000 * row.found.lagFrames) / row.sampleRate, 3), on,
+              sampleRate: row.sampleRate, bufferFrames: row.typed.bufferFrames ?? system.bufferFrames, milliseconds: rounded((1000 * row.found.lagFrames) / row.sampleRate, 3), unit: unit.id, on,
               note: `loopback, ${row.name}${row.found.repeats.length > 1 ? `, ${row.found.repeats.length} passes ± ${formatDecimal(row.found.spreadFrames, 2)} frames` : ''}${row.standIn ? '; on the stand-in, for practice' : ''}`.slice(0, 300),
             }))] as typeof session.system.roundTrips,
           },

@@ -24,30 +24,35 @@ export function modelRoundTrip(unit: AudioInterface, system: Pick<System, 'drive
   return (1000 * (heldBuffers(unit) * bufferFrames + converterIn + converterOut + safetyIn + safetyOut)) / sampleRate + fixed + sharedTime(system)
 }
 
-const known = new WeakMap<readonly RoundTrip[], Map<number, FitResult>>()
+/** Measurements of one unit: those that say so, and those that say nothing. */
+export const roundTripsOf = (system: Pick<System, 'roundTrips'>, unit: { id: string }): RoundTrip[] =>
+  (system.roundTrips ?? []).filter((each) => each.unit === undefined || each.unit === unit.id)
 
-/** The fit of a session's measurements; worked out once for one list, which is replaced, never changed. */
-export function fitOfSession(roundTrips: readonly RoundTrip[], held: number): FitResult {
-  const fits = known.get(roundTrips) ?? new Map<number, FitResult>()
-  known.set(roundTrips, fits)
-  const fit = fits.get(held) ?? fitRoundTrips(roundTrips, held)
-  fits.set(held, fit)
+const known = new WeakMap<readonly RoundTrip[], Map<string, FitResult>>()
+
+/** The fit of a unit's measurements; worked out once for one list, which is replaced, never changed. */
+export function fitOfUnit(system: Pick<System, 'roundTrips'>, unit: AudioInterface): FitResult {
+  const list = system.roundTrips ?? NONE
+  const fits = known.get(list) ?? new Map<string, FitResult>()
+  known.set(list, fits)
+  const key = `${unit.id} ${heldBuffers(unit)}`
+  const fit = fits.get(key) ?? fitRoundTrips(roundTripsOf(system, unit), heldBuffers(unit))
+  fits.set(key, fit)
   return fit
 }
 
-/** Measurements of one cell. */
-export const measuredAt = (roundTrips: readonly RoundTrip[], sampleRate: number, bufferFrames: number): RoundTrip[] =>
-  roundTrips.filter((each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames)
+/** Measurements of one cell of a unit. */
+export const measuredAt = (system: Pick<System, 'roundTrips'>, unit: { id: string }, sampleRate: number, bufferFrames: number): RoundTrip[] =>
+  roundTripsOf(system, unit).filter((each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames)
 
 /** What is best known of a cell: its own measurement, else the fit of the others, else the printed model. */
 export function estimateRoundTrip(unit: AudioInterface, system: System, sampleRate: number, bufferFrames: number): RoundTripEstimate {
-  const roundTrips = system.roundTrips ?? NONE
-  const own = measuredAt(roundTrips, sampleRate, bufferFrames).map((each) => each.milliseconds)
+  const own = measuredAt(system, unit, sampleRate, bufferFrames).map((each) => each.milliseconds)
   if (own.length > 0) {
     const milliseconds = own.reduce((sum, each) => sum + each, 0) / own.length
     return { milliseconds, source: 'measured', ...(own.length > 1 && { spread: (Math.max(...own) - Math.min(...own)) / 2 }) }
   }
-  const { fit } = fitOfSession(roundTrips, heldBuffers(unit))
+  const { fit } = fitOfUnit(system, unit)
   if (fit) {
     const { milliseconds, spread } = fit.predict(sampleRate, bufferFrames)
     return { milliseconds, source: 'fitted', ...(spread !== null && { spread }) }

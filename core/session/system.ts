@@ -1,5 +1,6 @@
 import { z } from './z'
 import { fields, number, numbers, numbersAnd } from './field'
+import { id } from './text'
 
 const systemFields = fields({
   sampleRate: { label: 'Sample rate', unit: 'Hz', min: 8000, max: 768_000, whole: true, initial: 48_000, help: 'The same in every device and program.' },
@@ -38,7 +39,7 @@ export const system = z.strictObject({
   sharedPeriod: number(measuredFields.sharedPeriod).optional(),
   takeMinutes: number(measuredFields.takeMinutes).optional(),
   devices: z.array(z.strictObject({ name: z.string().trim().min(1).max(200), sampleRate: number(sampleRateField) })).max(64).optional().describe('Other devices and programs with a rate of their own.'),
-  roundTrips: z.array(z.strictObject({ ...cell, milliseconds: number(measuredFields.milliseconds), on: day, note: remark })).max(500).optional().describe('Measured by loopback.'),
+  roundTrips: z.array(z.strictObject({ ...cell, milliseconds: number(measuredFields.milliseconds), unit: id.optional().describe('Of which interface; left out: of the one whose driver the host talks to.'), on: day, note: remark })).max(500).optional().describe('Measured by loopback.'),
   reported: z.array(z.strictObject({ ...cell, inMs: number(measuredFields.inMs), outMs: number(measuredFields.outMs) })).max(500).optional().describe('As the driver says.'),
   loads: z.array(z.strictObject({ ...cell, percent: number(measuredFields.percent) })).max(500).optional().describe('From the host’s load meter.'),
   trials: z.array(z.strictObject({ ...cell, minutes: number(measuredFields.minutes).default(1 as never), dropouts: number(measuredFields.dropouts), note: remark })).max(500).optional().describe('What was tried, and whether it crackled.'),

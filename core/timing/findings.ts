@@ -2,7 +2,7 @@ import { LARGEST_RIFF, recordingBytes } from '../latency/disk'
 import type { LoadModel } from '../latency/load'
 import { MOST_LOAD, loadAt } from '../latency/load'
 import { rateMismatch } from '../latency/rate-mismatch'
-import { measuredAt } from '../latency/round-trip'
+import { measuredAt, roundTripsOf } from '../latency/round-trip'
 import type { AudioInterface, RoundTrip, Session, Severity } from '../session'
 import { formatDecimal, formatShort } from '../units'
 
@@ -51,13 +51,14 @@ function readings({ system }: Session, unit: AudioInterface, remarks: readonly F
       }
     : { code: 'fit', severity: 'note' as const, message: remark.message, action: 'The fitted cells are as good as that; measured cells always show their measurement.' }))
   const offered = (each: { sampleRate: number }) => !unit.sampleRates || unit.sampleRates.includes(each.sampleRate as never)
-  const foreign = (system.roundTrips ?? []).find((each) => !offered(each))
+  const roundTrips = roundTripsOf(system, unit)
+  const foreign = roundTrips.find((each) => !offered(each))
   if (foreign) {
     found.push({ code: 'rate-lacking', severity: 'caution', message: `A round trip is entered for ${kHz(foreign.sampleRate)}, which "${unit.name}" does not offer.`, action: 'Correct the rate of the measurement, or add the rate to the unit.' })
   }
   const seen = new Set<string>()
-  for (const each of system.roundTrips ?? []) {
-    const cell = measuredAt(system.roundTrips ?? [], each.sampleRate, each.bufferFrames).map((one) => one.milliseconds)
+  for (const each of roundTrips) {
+    const cell = measuredAt(system, unit, each.sampleRate, each.bufferFrames).map((one) => one.milliseconds)
     const key = `${each.sampleRate} ${each.bufferFrames}`
     if (cell.length < 2 || seen.has(key)) continue
     seen.add(key)
@@ -66,7 +67,7 @@ function readings({ system }: Session, unit: AudioInterface, remarks: readonly F
       found.push({ code: 'measurements-differ', severity: 'note', message: `${cell.length} measurements at ${kHz(each.sampleRate)} and ${each.bufferFrames} frames differ by ${formatDecimal(range, 2)} ms; their mean is shown with half of that as spread.`, action: 'Some drivers start anew with another delay each time: restart, measure again, and see whether it stays.' })
     }
   }
-  const tooShort = (system.roundTrips ?? []).find((each) => each.milliseconds < (1000 * each.bufferFrames) / each.sampleRate)
+  const tooShort = roundTrips.find((each) => each.milliseconds < (1000 * each.bufferFrames) / each.sampleRate)
   if (tooShort) {
     found.push({ code: 'shorter-than-buffer', severity: 'caution', message: `${formatDecimal(tooShort.milliseconds, 2)} ms at ${kHz(tooShort.sampleRate)} and ${tooShort.bufferFrames} frames is shorter than one buffer: this cannot be a round trip through the host.`, action: 'Was the direct monitoring path measured? Switch it off and measure again.' })
   }

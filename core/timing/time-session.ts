@@ -5,7 +5,7 @@ import { loadAt, loadModel, sustainable } from '../latency/load'
 import type { Recommendation } from '../latency/recommend'
 import { recommend } from '../latency/recommend'
 import { dropoutRemedies } from '../latency/remedies'
-import { estimateRoundTrip, fitOfSession, heldBuffers, measuredAt } from '../latency/round-trip'
+import { estimateRoundTrip, fitOfUnit, measuredAt, roundTripsOf } from '../latency/round-trip'
 import type { RoundTripFit } from '../latency/round-trip-fit'
 import { routes } from '../latency/routes'
 import type { AudioInterface, Session } from '../session'
@@ -54,7 +54,7 @@ export function hostUnit(session: Session): AudioInterface | null {
 /** Rates and buffers that are offered, set or measured, each once, rising. */
 export function timingAxes(session: Session, unit: AudioInterface): { rates: number[], buffers: number[] } {
   const { system } = session
-  const measured = [...system.roundTrips ?? [], ...system.loads ?? [], ...system.trials ?? []]
+  const measured = [...roundTripsOf(system, unit), ...system.loads ?? [], ...system.trials ?? []]
   const axis = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b)
   return {
     rates: axis([...unit.sampleRates ?? USUAL_RATES, system.sampleRate, ...measured.map((each) => each.sampleRate)]),
@@ -68,9 +68,9 @@ export function timeSession(session: Session): Timing {
   if (!unit) return { matrix: [], recommendations: [], findings: findingsOf(session, null, null, []), remedies: [] }
   const { system } = session
   const { rates, buffers } = timingAxes(session, unit)
-  const fitted = fitOfSession(system.roundTrips ?? NONE, heldBuffers(unit))
+  const fitted = fitOfUnit(system, unit)
   const load = loadModel(system.loads ?? [])
-  const offset = overdubOffset(session)
+  const offset = overdubOffset(session, unit)
   return {
     matrix: rates.flatMap((rate) => buffers.map((frames) => cellAt(session, unit, load, rate, frames))),
     ...(fitted.fit && { fit: plain(fitted.fit) }),
@@ -81,7 +81,6 @@ export function timeSession(session: Session): Timing {
     remedies: dropoutRemedies(system, buffers, load),
   }
 }
-const NONE: readonly never[] = []
 
 const plain = ({ predict: _, ...fit }: RoundTripFit) => fit
 
@@ -112,9 +111,9 @@ function recommendations(session: Session, load: LoadModel | null): Recommendati
 }
 
 /** Measured less reported, in frames, at the set rate and buffer; `null` where one of the two is missing. */
-function overdubOffset({ system }: Session): number | null {
+function overdubOffset({ system }: Session, unit: AudioInterface): number | null {
   const { sampleRate, bufferFrames } = system
-  const measured = measuredAt(system.roundTrips ?? [], sampleRate, bufferFrames)
+  const measured = measuredAt(system, unit, sampleRate, bufferFrames)
   const reported = system.reported?.findLast((each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames)
   if (measured.length === 0 || !reported) return null
   const mean = measured.reduce((sum, each) => sum + each.milliseconds, 0) / measured.length

@@ -14,7 +14,7 @@ import type { ChannelLevels } from '#core/measure/levels/measure-levels'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { inForce, readSession } from '#core/session'
-import type { AudioInterface } from '#core/session'
+import type { AudioInterface, Session } from '#core/session'
 import { joined } from '#core/numeric/joined'
 import { sine, whiteNoise } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
@@ -126,7 +126,7 @@ describe('round trip', () => {
     const outcome = roundTrip.outcome(bench, {}, [row({})])
     expect(outcome.figures[0]?.value).toBeCloseTo(400 / 48, 6)
     expect(outcome.figures[0]?.spread).toBeCloseTo(0.2 / 48, 6)
-    expect(kept(session, outcome).system.roundTrips?.at(-1)).toMatchObject({ sampleRate: 48_000, bufferFrames: 128, milliseconds: 8.333, on: '2026-11-25' })
+    expect(kept(session, outcome).system.roundTrips?.at(-1)).toMatchObject({ sampleRate: 48_000, bufferFrames: 128, milliseconds: 8.333, unit: 'saltmarsh', on: '2026-11-25' })
   })
   it.each([[{ confidence: 1.1 }, 'only 1.1 times'], [{ lagFrames: -20 }, 'before what was played'], [{ spreadFrames: 64 }, 'something was lost']])('%o is not kept', (more, words) => {
     const outcome = roundTrip.outcome(bench, {}, [row(more)])
@@ -196,6 +196,17 @@ describe('units side by side', () => {
     // 480 frames are 10 ms; the measured difference of 0.11 ms belongs to the strip's own unit.
     expect(place?.sooner).toBeCloseTo(-9.89, 1)
     expect(place?.words).toMatch(/dB noisier here; 9\.9 ms later; at 3\d\.\d dB/)
+  })
+  it('each with the round trips that were measured of it', () => {
+    const other = { ...bench.unit, id: 'other', name: 'Other' }
+    const measured = { ...session, system: { ...session.system, roundTrips: [...session.system.roundTrips ?? [], { sampleRate: 48_000, bufferFrames: 128, milliseconds: 5, unit: 'other' }] } } as Session
+    const rows = compareUnits(measured, [bench.unit, other], 'mic', 'saltmarsh').rows.find((each) => each.title === 'Round trip, 128 frames')
+    const own = evaluateSession(session).strips[0]?.latency.find((each) => each.route === 'software')?.milliseconds as number
+    const before = compareUnits(session, [bench.unit], 'mic', 'saltmarsh').rows.find((each) => each.title === 'Round trip, 128 frames')?.values[0]?.measured as number
+    expect(rows?.values[1]?.measured).toBe(5)
+    expect(rows?.values[0]?.measured).toBe(before)
+    expect(evaluateSession(measured).strips[0]?.latency.find((each) => each.route === 'software')?.milliseconds).toBe(own)
+    expect(inItsPlace(measured, session.strips[0] as never, [other])[0]?.sooner).toBeCloseTo(before - 5, 9)
   })
 })
 

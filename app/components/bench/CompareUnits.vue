@@ -58,7 +58,7 @@ async function exportTable() {
           <tbody><tr v-for="row in comparison.rows" :key="row.title" class="border-b border-line" :data-compared="row.title"><th scope="row" class="pr-4 text-left font-normal">{{ row.title }}, <span class="text-muted">{{ row.unit }}</span></th><template v-for="(value, i) in row.values" :key="i"><td class="figure px-3">{{ formatDecimal(value.printed, row.digits) }}</td><td class="figure px-3 font-semibold">{{ formatDecimal(value.measured, row.digits) }}</td></template></tr></tbody>
         </table>
       </div>
-      <p class="mt-1 text-xs text-muted">Input noise is that of the preamp with 150 Ω and of the converter together, counted at the input; the gain counts from the lowest. Measured round trips are those of the strip’s own unit.</p>
+      <p class="mt-1 text-xs text-muted">Input noise is that of the preamp with 150 Ω and of the converter together, counted at the input; the gain counts from the lowest.</p>
       <div v-if="places.length > 0" class="plate mt-3 px-3 py-2">
         <h3>In the place of {{ driver?.name }} in {{ view.strip?.name }}, set for the same level in the recording</h3>
         <p v-for="place in places" :key="place.unit" :data-place="place.unit"><strong>{{ units.find(({ id }) => id === place.unit)?.name }}</strong>: {{ place.words }}.</p>

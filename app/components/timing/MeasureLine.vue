@@ -4,9 +4,11 @@ import type { NumberField } from '#core/session'
 import { bufferFramesField, readTypedNumber, sampleRateField, timingFields } from '#core/session'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
+import { useTimingStore } from '~/stores/timing'
 
 /** Entering a measurement, in one line; what cannot be is refused at the line, and nothing typed is lost. */
 const store = useSessionStore()
+const timing = useTimingStore()
 const edit = useSystemEdit()
 
 const kinds = {
@@ -24,7 +26,7 @@ const fields = computed(() => Object.entries({ sampleRate: sampleRateField, buff
 const shown = (key: string) => typed[key] ?? (key === 'sampleRate' ? String(store.session?.system.sampleRate ?? '') : key === 'bufferFrames' ? String(store.session?.system.bufferFrames ?? '') : '')
 
 function add() {
-  const item: Record<string, number> = {}
+  const item: Record<string, number | string> = kind.value === 'roundTrips' && timing.unit ? { unit: timing.unit.id } : {}
   for (const [key, field] of fields.value) {
     const read = readTypedNumber(field, shown(key))
     if (!read.ok) {

@@ -4,15 +4,22 @@ import { computed } from 'vue'
 import { formatDecimal, formatShort } from '#core/units'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
+import { useTimingStore } from '~/stores/timing'
 
 /** All that was measured, reported and tried, each with its way out. */
 const store = useSessionStore()
+const timing = useTimingStore()
 const edit = useSystemEdit()
 const place = (each: { sampleRate: number, bufferFrames: number }) => `${formatShort(each.sampleRate / 1000)} kHz, ${each.bufferFrames}`
+/** Whose a measurement is, where it is not this unit’s and so does not count here. */
+function ofAnother(unit: string | undefined): string {
+  if (unit === undefined || unit === timing.unit?.id) return ''
+  return `, of ${store.session?.gear.find(({ id }) => id === unit)?.name ?? 'a unit that is not here'}; not counted here`
+}
 const rows = computed(() => {
   const { roundTrips = [], reported = [], loads = [], trials = [] } = store.session?.system ?? {}
   return [
-    ...roundTrips.map((each, index) => ({ list: 'roundTrips' as const, index, where: place(each), what: `round trip ${formatDecimal(each.milliseconds, 2)} ms` })),
+    ...roundTrips.map((each, index) => ({ list: 'roundTrips' as const, index, where: place(each), what: `round trip ${formatDecimal(each.milliseconds, 2)} ms${ofAnother(each.unit)}` })),
     ...reported.map((each, index) => ({ list: 'reported' as const, index, where: place(each), what: `driver: in ${formatDecimal(each.inMs, 2)}, out ${formatDecimal(each.outMs, 2)} ms` })),
     ...loads.map((each, index) => ({ list: 'loads' as const, index, where: place(each), what: `load ${formatShort(each.percent, 1)} %` })),
     ...trials.map((each, index) => ({ list: 'trials' as const, index, where: place(each), what: each.dropouts > 0 ? `${each.dropouts} dropouts in ${formatShort(each.minutes)} min` : `ran ${formatShort(each.minutes)} min${each.note ? `, ${each.note}` : ''}` })),

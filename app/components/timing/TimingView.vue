@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent } from 'vue'
 import { LARGEST_RIFF, recordingBytes } from '#core/latency/disk'
 import { listeningKinds, performerLimit } from '#core/latency/performer'
+import { roundTripsOf } from '#core/latency/round-trip'
 import type { Listening } from '#core/session'
 import { drivers, performerFields, timingFields } from '#core/session'
 import { formatDecimal, formatShort } from '#core/units'
@@ -39,7 +40,7 @@ const routes = computed(() => view.evaluated?.latency ?? [])
 const longest = computed(() => Math.max(...routes.value.map((route) => route.milliseconds), 0.1))
 const names = { direct: 'Direct', software: 'Through the host' } as const
 
-const measured = computed(() => (system.value?.roundTrips ?? []).map((each) => ({ bufferMs: (1000 * each.bufferFrames) / each.sampleRate, milliseconds: each.milliseconds })))
+const measured = computed(() => (system.value && timing.unit ? roundTripsOf(system.value, timing.unit) : []).map((each) => ({ bufferMs: (1000 * each.bufferFrames) / each.sampleRate, milliseconds: each.milliseconds })))
 const chart = computed(() => {
   const { fit } = timing.timing ?? {}
   const rate = system.value?.sampleRate ?? 48_000
