@@ -14,6 +14,11 @@ const settings = fields({
   level: { label: 'Played at', unit: 'dBFS', min: -60, max: -1, help: 'Peak of the pulses.' },
 })
 
+/** Two channels that are less alike were not given the same signal (common practice, no source). */
+const ALIKE = 0.9
+/** Two inputs of one unit that differ by more than this from what is printed are not set alike (common practice, no source), dB. */
+const SET_ALIKE = 3
+
 /** 7. Two inputs that are given the same: their difference in level, and whether either turns polarity over. */
 export const channelBalance: Procedure<'balance'> = {
   id: 'channel-balance',
@@ -43,17 +48,22 @@ export const channelBalance: Procedure<'balance'> = {
     const fullScale = inForce(input).fullScale - value
     const lag = mean(rows.map((row) => row.found.lagFrames))
     const { keepsPolarity } = first.found
+    const faults = [
+      ...(rows.some((row) => row.found.likeness < ALIKE) ? [stop('The two channels do not hold the same signal. Check the leads, and which channels of the file are compared.')] : []),
+      ...(Math.abs(value - ownDifference) > SET_ALIKE ? [stop(`${formatDecimal(Math.abs(value), 1)} dB is no imbalance of two inputs that are set alike. Check gains and pads, and that both are fed the same way: one leg of a balanced lead gives 6 dB less.`)] : []),
+    ]
     return {
       figures: [judged({ name: `${second.id} over ${input.id}`, unit: 'dB', digits: 2, value, spread, printed: ownDifference, truth: first.standIn?.imbalance ?? null, within: 0.1, better: 'neither', more: 'louder', less: 'quieter' })],
       remarks: [
+        ...faults,
         first.found.sameWay ? note('Both go the same way.') : stop(`The two go opposite ways: one lead or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Mend the lead, or use the polarity switch of one of them.`),
         ...(first.found.sameWay && keepsPolarity && !keepsPolarity[0] ? [caution('Both turn the pulse over: the output, or both leads, do.')] : []),
         ...(keepsPolarity === null ? [note('With a tone only their difference is told; the polarity pulses tell each one’s.')] : []),
-        ...(Math.abs(lag) > 0.5 ? [caution(`The second lags by ${formatDecimal(lag, 2)} frames: the two do not come from the same converter, or not at the same time.`)] : []),
-        note(`Kept as the full scale of ${second.id}: ${formatDecimal(fullScale, 2)} dBu, from that of ${input.id}.`),
+        ...(Math.abs(lag) > 0.5 ? [caution(`The second lags by ${formatDecimal(lag, 2)} frames: they were recorded one after the other, or do not come from the same converter.`)] : []),
+        ...(faults.length > 0 ? [] : [note(`Kept as the full scale of ${second.id}: ${formatDecimal(fullScale, 2)} dBu, from that of ${input.id}.`)]),
       ],
       tables: [],
-      keep: { label: 'Balance measured', where: 'as the full scale of the second input', apply: (session, on) => keepForInput(session, bench, second.id, 'fullScale', measurement(fullScale, 2, spread, methodOf(rows, `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`), on)) },
+      keep: faults.length > 0 ? null : { label: 'Balance measured', where: 'as the full scale of the second input', apply: (session, on) => keepForInput(session, bench, second.id, 'fullScale', measurement(fullScale, 2, spread, methodOf(rows, `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`), on)) },
     }
   },
   standIn: (bench, { channelA = 1, channelB = 2, level = -12 }, standIn) => {

@@ -16,6 +16,8 @@ export interface Balance {
   keepsPolarity: [boolean, boolean] | null
   /** How far the second one lags behind the first, frames. */
   lagFrames: number
+  /** Size of the correlation coefficient of the two where there is signal, the lag taken out: 1 for the same signal, 0 for strangers. */
+  likeness: number
   /** Pulses or stretches that were compared. */
   count: number
 }
@@ -28,14 +30,35 @@ const STRETCH_SECONDS = 0.5
 export function measureBalance(first: Float64Array, second: Float64Array, sampleRate: number): Balance | WavFault {
   const together = measureLoopback(first.subarray(0, 10 * sampleRate), second.subarray(0, 10 * sampleRate), sampleRate)
   if (!together) return { code: 'silent', message: 'One of the two channels is silent. Check the leads and the channel numbers.' }
-  const bursts = burstsOf(first, sampleRate)
+  const [a, b] = aligned(first, second, Math.round(together.lagFrames))
+  const bursts = burstsOf(a, sampleRate)
   const pulses = bursts.length >= 2 && bursts.every(({ from, to }) => to - from < LONGEST_PULSE * sampleRate) ? bursts : null
-  const differences = pulses ? betweenPulses(first, second, pulses, sampleRate) : betweenStretches(first, second, sampleRate)
+  const differences = pulses ? betweenPulses(a, b, pulses, sampleRate) : betweenStretches(a, b, sampleRate)
   if (differences.length === 0) return { code: 'too-short', message: 'There is too little in the two channels to compare them. Play the polarity pulses, or a tone, for some seconds.' }
   return {
     difference: mean(differences), deviation: standardDeviation(differences), sameWay: together.polarity > 0, lagFrames: together.lagFrames, count: differences.length,
-    keepsPolarity: pulses ? [goesUp(first, pulses), goesUp(second, pulses)] : null,
+    likeness: likeness(a, b, pulses ?? [{ from: 0, to: a.length }]), keepsPolarity: pulses ? [goesUp(a, pulses), goesUp(b, pulses)] : null,
   }
+}
+
+/** Two recordings laid side by side may begin at different times: what they have in common, from the same moment on. */
+function aligned(first: Float64Array, second: Float64Array, lag: number): [Float64Array, Float64Array] {
+  const [a, b] = [first.subarray(Math.max(0, -lag)), second.subarray(Math.max(0, lag))]
+  const length = Math.min(a.length, b.length)
+  return [a.subarray(0, length), b.subarray(0, length)]
+}
+
+function likeness(first: Float64Array, second: Float64Array, where: readonly { from: number, to: number }[]): number {
+  let [both, a, b] = [0, 0, 0]
+  for (const { from, to } of where) {
+    for (let i = from; i < to; i++) {
+      const [x, y] = [first[i] as number, second[i] as number]
+      both += x * y
+      a += x * x
+      b += y * y
+    }
+  }
+  return a > 0 && b > 0 ? Math.abs(both) / Math.sqrt(a * b) : 0
 }
 
 const decibels = (second: number, first: number) => (first > 0 && second > 0 ? [10 * Math.log10(second / first)] : [])

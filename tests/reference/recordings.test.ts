@@ -127,7 +127,16 @@ describe('two channels', () => {
     near(found.difference, difference, 0.03)
     expect(found.sameWay).toBe(way === 1)
     expect(found.keepsPolarity).toEqual([true, way === 1])
+    expect(found.likeness).toBeGreaterThan(0.99)
   })
+  it('recorded one after the other and laid side by side: the same', () => {
+    const later = joined([new Float64Array(1234), pulses.map((x) => -0.8 * x)])
+    const found = ok(measureBalance(joined([pulses, new Float64Array(1234)]), later, rate))
+    near(found.difference, 20 * Math.log10(0.8), 0.001)
+    near(found.lagFrames, 1234, 0.01)
+    expect(found).toMatchObject({ sameWay: false, keepsPolarity: [true, false] })
+  })
+  it('strangers are not alike', () => expect(ok(measureBalance(pulses, whiteNoise(rate, 5, -30, 3), rate)).likeness).toBeLessThan(0.5))
   it('by a tone only their difference is told', () => {
     const tone = sine(rate, 4, 997, -20)
     expect(ok(measureBalance(tone, tone.map((x) => 0.5 * x), rate))).toMatchObject({ keepsPolarity: null, sameWay: true })

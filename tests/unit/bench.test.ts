@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { benchOf } from '#core/bench/bench'
+import { channelBalance } from '#core/bench/channel-balance'
 import { compareUnits, comparisonTable } from '#core/bench/compare-units'
 import { equivalentInputNoise } from '#core/bench/equivalent-input-noise'
 import { gainMarks } from '#core/bench/gain-marks'
@@ -117,6 +118,20 @@ describe('gain at the knob’s marks', () => {
   })
   it('a gain that falls while the knob rises is not kept', () => {
     expect(gainMarks.outcome(bench, {}, [plateau(7, -68), plateau(9, -70), plateau(17, -10)]).keep).toBeNull()
+  })
+})
+
+describe('balance and polarity', () => {
+  const row = (more: object): Row => ({ name: 'b', typed: {}, found: { difference: -0.3, deviation: 0.01, sameWay: true, keepsPolarity: [true, true], lagFrames: 0, likeness: 1, count: 9, ...more }, sampleRate: 48_000, standIn: null })
+  it('the second input’s full scale is the first’s less their difference', () => {
+    const [first, second] = (kept(session, channelBalance.outcome(bench, {}, [row({})])).gear.find((gear) => gear.id === 'saltmarsh') as AudioInterface).inputs
+    expect(second?.type !== 'digital' && second?.measured?.fullScale?.value).toBeCloseTo(14.6 + 0.3, 2)
+    expect(first).toEqual(bench.input)
+  })
+  it.each([[{ likeness: 0.4 }, 'do not hold the same signal'], [{ difference: -6.02 }, 'no imbalance of two inputs that are set alike']])('%o is not kept', (more, words) => {
+    const outcome = channelBalance.outcome(bench, {}, [row(more)])
+    expect(outcome.keep).toBeNull()
+    expect(said(outcome.remarks)).toContain(words)
   })
 })
 
