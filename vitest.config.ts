@@ -8,5 +8,6 @@ export default defineConfig({
   test: {
     include: ['tests/{unit,reference,http}/**/*.test.ts'],
     testTimeout: 60_000,
+    maxWorkers: '100%',
   },
 })
