@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ChartConfiguration } from 'chart.js'
 import { Chart, Filler, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip } from 'chart.js'
+import { useTimeoutFn } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useColorMode } from '#imports'
 import type { Palette } from '~/charts/palette'
@@ -20,8 +21,10 @@ function draw() {
   if (chart) Object.assign(chart, { data, options }).update('none')
   else chart = new Chart(canvas.value, { type, data, options } as ChartConfiguration)
 }
-onMounted(draw)
-watch([() => props.config, () => theme.value], draw, { flush: 'post' })
+// In a task of its own: what brings a chart with it has the page to lay out, and both at once would hold it up.
+const { start: drawSoon } = useTimeoutFn(draw, 0, { immediate: false })
+onMounted(drawSoon)
+watch([() => props.config, () => theme.value], () => drawSoon(), { flush: 'post' })
 onBeforeUnmount(() => chart?.destroy())
 </script>
 

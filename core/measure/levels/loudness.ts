@@ -1,5 +1,4 @@
-import type { Biquad } from './k-weighting'
-import { kWeighting } from './k-weighting'
+import { KFilter } from './k-weighting'
 
 /** Loudness of all channels together, LUFS and LU; `null` where it was too short or too quiet. */
 export interface Loudness {
@@ -17,28 +16,21 @@ const toPower = (loudness: number) => 10 ** ((loudness - OFFSET) / 10)
 
 /** The K-weighted mean square of one channel for every 100 ms: all that a loudness is made of. */
 export class LoudnessHops {
-  private readonly filter: [Biquad, Biquad]
+  private readonly filter: KFilter
   private readonly hop: number
   private count = 0
   private sum = 0
-  private filtered = new Float64Array(0)
   readonly hops: number[] = []
 
   constructor(sampleRate: number) {
-    this.filter = kWeighting(sampleRate)
+    this.filter = new KFilter(sampleRate)
     this.hop = Math.round(sampleRate / 10)
   }
 
   frames(samples: Float64Array, count: number): void {
-    if (this.filtered.length < count) this.filtered = new Float64Array(count)
-    const { filtered } = this
-    this.filter[0].run(samples, filtered, count)
-    this.filter[1].run(filtered, filtered, count)
     for (let from = 0; from < count;) {
       const to = Math.min(count, from + this.hop - this.count)
-      let sum = 0
-      for (let i = from; i < to; i++) sum += (filtered[i] as number) * (filtered[i] as number)
-      this.sum += sum
+      this.sum += this.filter.energy(samples, from, to)
       this.count += to - from
       from = to
       if (this.count < this.hop) continue

@@ -10,34 +10,39 @@ export interface PowerSpectrum {
   powers: Float64Array
 }
 
+/** What transforms of one size need; channels, which take turns, share it, since it is large. */
+interface Workshop {
+  fft: Fft
+  hann: Float64Array
+  re: Float64Array
+  im: Float64Array
+}
+const workshops = new Map<number, Workshop>()
+function workshopOf(size: number): Workshop {
+  const known = workshops.get(size) ?? { fft: new Fft(size), hann: hann(size), re: new Float64Array(size), im: new Float64Array(size) }
+  workshops.set(size, known)
+  return known
+}
+
 /**
  * Mean power spectrum of one channel by Welch's method (IEEE Trans. AU-15, 1967): Hann windows, half overlapping.
  * Two windows are transformed at once, one as the real and one as the imaginary part: the sum of their powers at k is half
- * the sum of the transform's at k and −k.
+ * the sum of the transform's at k and −k. The powers are added up as the transform leaves them, and put in order at the end.
  */
 export class SpectrumMeter {
-  private readonly fft: Fft
   private readonly size: number
-  private readonly hann: Float64Array
+  private readonly workshop: Workshop
   /** One window and a half: two that overlap. */
   private readonly input: Float64Array
-  private readonly re: Float64Array
-  private readonly im: Float64Array
-  private readonly power: Float64Array
+  private readonly unordered: Float64Array
   private filled = 0
   private windows = 0
-  /** Σ of the squared window. */
-  private energy: number
 
   constructor(private readonly sampleRate: number, widestStep = STEP) {
     this.size = powerOfTwo(sampleRate / widestStep)
-    this.fft = transform(this.size)
-    this.hann = hann(this.size)
-    this.energy = energyOf(this.hann)
+    this.workshop = workshopOf(this.size)
     this.input = new Float64Array(1.5 * this.size)
-    this.re = new Float64Array(this.size)
-    this.im = new Float64Array(this.size)
-    this.power = new Float64Array(this.size / 2 + 1)
+    this.unordered = new Float64Array(this.size)
   }
 
   frames(samples: Float64Array, count: number): void {
@@ -47,7 +52,7 @@ export class SpectrumMeter {
       this.filled += take
       from += take
       if (this.filled < this.input.length) continue
-      this.add(2)
+      this.add(2, this.workshop.hann)
       this.input.copyWithin(0, this.size)
       this.filled = this.size / 2
     }
@@ -55,52 +60,44 @@ export class SpectrumMeter {
 
   /** `null` for nothing at all. */
   end(): PowerSpectrum | null {
+    let window = this.workshop.hann
     if (this.filled >= this.size) {
-      this.add(1)
+      this.add(1, window)
     } else if (this.windows === 0 && this.filled > 0) {
       // Shorter than one window: it is looked at whole.
-      this.hann.fill(0)
-      this.hann.set(hann(this.filled))
-      this.energy = energyOf(this.hann)
+      window = new Float64Array(this.size)
+      window.set(hann(this.filled))
       this.input.fill(0, this.filled)
-      this.add(1)
+      this.add(1, window)
     }
     if (this.windows === 0) return null
-    return { step: this.sampleRate / this.size, powers: this.power.map((power) => power / this.windows) }
+    const { size, unordered, workshop: { fft: { places } } } = this
+    const scale = 1 / (size * window.reduce((sum, w) => sum + w * w, 0) * this.windows)
+    const powerAt = (k: number) => scale * (unordered[places[k] as number] as number)
+    // Each line but the first and the last stands for itself and its mirror image.
+    const powers = Float64Array.from({ length: size / 2 + 1 }, (_, k) => (k === 0 || k === size / 2 ? powerAt(k) : powerAt(k) + powerAt(size - k)))
+    return { step: this.sampleRate / size, powers }
   }
 
   /** Transforms one window, or two that overlap by half, and adds their powers. */
-  private add(windows: 1 | 2): void {
-    const { size, re, im, input, power } = this
+  private add(windows: 1 | 2, window: Float64Array): void {
+    const { size, input, unordered, workshop: { fft, re, im } } = this
     const half = size / 2
-    const { hann } = this
     for (let i = 0; i < size; i++) {
-      const w = hann[i] as number
+      const w = window[i] as number
       re[i] = w * (input[i] as number)
       im[i] = windows === 2 ? w * (input[half + i] as number) : 0
     }
-    this.fft.forward(re, im)
-    const scale = 1 / (size * this.energy)
-    power[0] = (power[0] as number) + scale * squared(re[0] as number, im[0] as number)
-    power[half] = (power[half] as number) + scale * squared(re[half] as number, im[half] as number)
-    // Each line below half the rate stands for itself and its mirror image.
-    for (let k = 1, mirror = size - 1; k < half; k++, mirror--) {
-      power[k] = (power[k] as number) + scale * (squared(re[k] as number, im[k] as number) + squared(re[mirror] as number, im[mirror] as number))
+    fft.forwardUnordered(re, im)
+    for (let i = 0; i < size; i++) {
+      const r = re[i] as number
+      const m = im[i] as number
+      unordered[i] = (unordered[i] as number) + r * r + m * m
     }
     this.windows += windows
   }
 }
 
-/** Tables of a size are large; channels and repeats share them. */
-const transforms = new Map<number, Fft>()
-function transform(size: number): Fft {
-  const known = transforms.get(size) ?? new Fft(size)
-  transforms.set(size, known)
-  return known
-}
-
-const squared = (r: number, m: number) => r * r + m * m
-const energyOf = (window: Float64Array) => window.reduce((sum, w) => sum + w * w, 0)
 const hann = (size: number) => Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
 
 /**
