@@ -9,13 +9,13 @@ import { onChannels } from './connect'
 import { keepForInput, measurement, methodOf, rounded } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, judged, note, onFullScale, repeated, stop } from './words'
+import { caution, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
   resistor: { label: 'Resistor in the plug', unit: 'Ω', min: 0, max: 10_000, help: '150 Ω, soldered between the two hot contacts of a plug; 0 for a shorted one.' },
 })
-const each = fields({ gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' } })
+const each = fields({ gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'Truly given at this recording: as measured, where it was.' } })
 
 /** How far over the resistor's own noise an EIN has to be to be believed without a word, dB. */
 const BELIEVABLE = 0.2
@@ -59,6 +59,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     const own = resistor > 0 ? thermalNoiseA(ohms(resistor)) : null
     const excess = own === null ? measured : powerDifference(measured, own)
     const shorted = excess === null || resistor === 0 || measured < (own ?? EIN_THERMAL) + BELIEVABLE
+    const faults = gainFaults(bench, rows.map((row) => row.typed.gain))
     const value = excess === null ? measured : powerSum([{ level: excess }, { level: EIN_THERMAL }]) as number
     const { specs } = bench.input
     const printed = specs.ein === undefined ? null : einWeighted(specs.ein, specs.einWeighting)
@@ -67,7 +68,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     if (split && excess !== null) figures.push(crossoverFigure(bench, split.converter, excess, standIn))
     return {
       figures,
-      remarks: [...remarksOn(rows, resistor, shorted, own, measured), ...onFullScale(bench, rows), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
+      remarks: [...faults, ...remarksOn(rows, resistor, shorted, own, measured), ...onFullScale(bench, rows), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
       tables: [{
         title: 'By gain', head: ['Gain, dB', 'Noise, dBFS(A)', 'As input noise, dBu(A)', 'Model says, dBu(A)'],
         rows: [...rows].sort((a, b) => (b.typed.gain as number) - (a.typed.gain as number)).map((row) => {
@@ -75,7 +76,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
           return [formatDecimal(gain, 1), formatDecimal(row.found.weighted, 1), formatDecimal(row.found.weighted + fullScaleAt(bench, gain), 1), formatDecimal(printed === null ? null : modelled(bench, printed, gain), 1)]
         }),
       }],
-      keep: shorted ? null : { label: 'EIN measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'ein', measurement(value, 1, direct.spread, methodOf(rows, `${resistor} Ω, highest gain ${formatDecimal(highest, 1)} dB, A-weighted`), on)) },
+      keep: shorted || faults.length > 0 ? null : { label: 'EIN measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'ein', measurement(value, 1, direct.spread, methodOf(rows, `${resistor} Ω, highest gain ${formatDecimal(highest, 1)} dB, A-weighted`), on)) },
     }
   },
   standIn: (bench, { channel, resistor = EIN_RESISTANCE }, standIn) => {

@@ -14,7 +14,7 @@ import { caution, judged, note, repeated } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
-  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, as it is to be used.' },
+  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'Truly given, as it is to be used.' },
 })
 
 /** 6. What the input makes by itself, and which of it is the mains. */
@@ -45,14 +45,15 @@ export const idleNoise: Procedure<'noise'> = {
     const last = rows.at(-1) as Row<Noise>
     const truth = first.standIn && trueIdleNoise(first.standIn, EIN_RESISTANCE, gainSaid(first.standIn, gain, inForce(bench.input).gainMax))
     const figures: Figure[] = [
-      judged({ name: 'Idle noise', unit: 'dBFS(A)', digits: 1, value, spread, printed: expected(bench, gain), truth: null, within: 1, better: 'lower', more: 'noisier', less: 'quieter' }),
-      { name: 'Without the hum', unit: 'dBFS(A)', digits: 1, value: last.found.withoutHum, spread: last.found.deviation, printed: null, truth, judgement: `${formatDecimal(last.found.weighted - last.found.withoutHum, 1)} dB of the A-weighted noise are hum.` },
+      { name: 'Idle noise', unit: 'dBFS(A)', digits: 1, value, spread, printed: null, truth: null, judgement: `${formatDecimal(last.found.weighted - last.found.withoutHum, 1)} dB of it are hum.` },
+      // Hum is the place's and the leads'; what is left is what the maker answers for.
+      judged({ name: 'Without the hum', unit: 'dBFS(A)', digits: 1, value: last.found.withoutHum, spread: last.found.deviation, printed: expected(bench, gain), truth, within: 1, better: 'lower', more: 'noisier', less: 'quieter' }),
       { name: 'Unweighted', unit: 'dBFS', digits: 1, value: last.found.flat, spread: null, printed: null, truth: null, judgement: 'With what A-weighting does not hear, such as hum and rumble.' },
     ]
     const { hum } = last.found
     return {
       figures,
-      remarks: [...(hum ? humRemarks(hum) : [note('No multiple of 50 or 60 Hz stands out of the noise: no hum.')]), note('The expected noise is that of the printed values with 150 Ω at the input.')],
+      remarks: [...(hum ? humRemarks(hum) : [note('No multiple of 50 or 60 Hz stands out of the noise: no hum.')]), note('The printed noise is what the printed values come to with 150 Ω at the input.')],
       tables: hum ? [{
         title: `Mains, ${formatDecimal(hum.frequency, 2)} Hz and its multiples`, head: ['Multiple', 'Frequency, Hz', 'Level, dBFS', 'Over the noise, dB'],
         rows: hum.lines.map((line) => [String(line.order), formatDecimal(line.frequency, 1), formatDecimal(line.level, 1), formatDecimal(line.over, 0)]),

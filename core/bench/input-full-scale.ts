@@ -8,7 +8,7 @@ import { keepForInput, measurement, methodOf } from './keep'
 import { outputInForce } from './output-full-scale'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, caution, judged, note, repeated, stop } from './words'
+import { LOOP_CAUTIONS, caution, gainFaults, judged, note, repeated, stop } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
@@ -17,7 +17,7 @@ const settings = fields({
   voltage: { label: 'Voltage at the input', unit: 'V', min: 0.00001, max: 60, optional: true, help: 'Where it is known, by a meter, with the lead plugged in. Left out: the output’s full scale says it.' },
 })
 const each = fields({
-  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' },
+  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'Truly given at this recording: as measured, where it was.' },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
 })
 
@@ -54,7 +54,10 @@ export const inputFullScale: Procedure<'tone'> = {
     const level = levelAtInput(bench, typed)
     if (rows.length === 0 || level === null) return EMPTY
     const specs = inForce(bench.input)
-    const clipped = rows.some((row) => row.found.clipped)
+    const faults = [
+      ...(rows.some((row) => row.found.clipped) ? [stop('A recording clips: its level is not that of the tone. Turn the gain down and record again.')] : []),
+      ...gainFaults(bench, rows.map((row) => row.typed.gain)),
+    ]
     const values = rows.map((row) => level - row.found.level + ((row.typed.gain ?? specs.gainMin) - specs.gainMin) - (row.typed.pad ?? 0))
     const { value, spread } = repeated(values, rows[0]?.found.deviation ?? 0)
     const output = bench.output && outputInForce(bench.output)
@@ -62,13 +65,13 @@ export const inputFullScale: Procedure<'tone'> = {
     return {
       figures: [judged({ name: '0 dBFS at', unit: 'dBu', digits: 2, value, spread, printed: bench.input.specs.fullScale, truth: rows[0]?.standIn?.input.fullScale ?? null, within: 0.1, better: 'neither', more: 'less sensitive', less: 'more sensitive' })],
       remarks: [
-        ...(clipped ? [stop('A recording clips: its level is not that of the tone. Turn the gain down and record again.')] : []),
+        ...faults,
         ...(typed.voltage === undefined && output && !output.measured ? [caution('The output’s full scale is the printed one: this result is no better than that. Measure the output first, or give the voltage.')] : []),
         ...(off > 5 ? [caution(`The recorded tone has ${formatDecimal(rows[0]?.found.frequency, 1)} Hz, not what was to be played. Check what was recorded.`)] : []),
         note(`At the input there were ${formatDecimal(level, 2)} dBu${typed.voltage === undefined ? ', from the output less what it loses into the input' : ', from the voltage'}.`),
       ],
       tables: [],
-      keep: clipped ? null : { label: 'Input full scale measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'fullScale', measurement(value, 2, spread, methodOf(rows, typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage'), on)) },
+      keep: faults.length > 0 ? null : { label: 'Input full scale measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'fullScale', measurement(value, 2, spread, methodOf(rows, typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage'), on)) },
     }
   },
   standIn: (bench, typed, standIn) => {

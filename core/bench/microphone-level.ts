@@ -8,12 +8,12 @@ import { onChannels } from './connect'
 import { measurement, methodOf } from './keep'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, judged, note, onFullScale, repeated, stop } from './words'
+import { caution, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the microphone.' },
   sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.01, max: 1000, help: 'Of the microphone.' },
-  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'As the unit says, at this recording.' },
+  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'Truly given at this recording: as measured, where it was.' },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
   distance: { label: 'Distance', unit: 'm', min: 0.01, max: 100, help: 'From the source to the capsule.' },
 })
@@ -70,7 +70,10 @@ export const microphoneLevel: Procedure<'levels'> = {
     const specs = inForce(voice.source)
     const distance = typed.distance ?? voice.distance
     const level = average.value + carried(distance, specs.distance)
-    const clipped = heard.some((each) => each.clipped)
+    const faults = [
+      ...(heard.some((each) => each.clipped) ? [stop('The recording clips: its peaks are cut off. Turn the gain down and record again.')] : []),
+      ...gainFaults(bench, [typed.gain]),
+    ]
     const { maxSpl } = inForce(voice.microphone)
     const truth = rows[0]?.standIn ? voice.source.specs.level + carried(voice.source.specs.distance, distance) : null
     const several = heard.length > 1
@@ -81,13 +84,13 @@ export const microphoneLevel: Procedure<'levels'> = {
         judged({ name: 'Crest factor', unit: 'dB', digits: 1, value: crest.value, spread: several ? crest.spread : null, printed: voice.source.specs.crest, truth: null, within: 1, better: 'neither', more: 'more', less: 'less' }),
       ],
       remarks: [
-        ...(clipped ? [stop('The recording clips: its peaks are cut off. Turn the gain down and record again.')] : []),
+        ...faults,
         ...onFullScale(bench, rows),
         note(`The source is at ${formatDecimal(level, 1)} dB SPL at ${formatDecimal(specs.distance, 2)} m, by the inverse distance.`),
         ...(weighted !== null && weighted >= 85 ? [caution(`${formatDecimal(weighted, 1)} dBA at the microphone: by NIOSH ${formatDecimal(nioshHours(weighted), 1)} h a day. A caution, not advice; local rules and a qualified person decide.`)] : []),
       ],
       tables: [],
-      keep: clipped ? null : {
+      keep: faults.length > 0 ? null : {
         label: 'Source level measured', where: 'beside the printed level and crest of the source; every plan follows',
         apply: (session, on) => {
           const how = methodOf(rows, `Recording at ${formatDecimal(distance, 2)} m, ${formatDecimal(typed.sensitivity, 2)} mV/Pa, gain ${formatDecimal(typed.gain, 1)} dB`)

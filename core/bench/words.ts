@@ -57,6 +57,16 @@ export function onFullScale({ input }: Bench, rows: readonly Row[]): Remark[] {
   return input.measured?.fullScale ? [] : [caution('The level that reads 0 dBFS is the printed one, and this result no better than that. Measure the input’s full scale first.')]
 }
 
+/** Gains are typed to a tenth of a decibel. */
+const SAME_GAIN = 0.05
+
+/** A gain that the input does not have, as it is in force: most often what a scale says, where the whole range was measured as less. */
+export function gainFaults({ input }: Bench, gains: readonly (number | undefined)[]): Remark[] {
+  const { gainMin, gainMax } = inForce(input)
+  const off = gains.find((gain) => gain !== undefined && (gain < gainMin - SAME_GAIN || gain > gainMax + SAME_GAIN))
+  return off === undefined ? [] : [stop(`${formatDecimal(off, 1)} dB is no gain of ${input.id}: it gives from ${formatDecimal(gainMin, 1)} to ${formatDecimal(gainMax, 1)} dB${input.measured?.gainMax ? ', as measured' : ''}. Type what it truly gives, whatever its scale says; the knob’s marks tell it.`)]
+}
+
 /** Said before anything is connected or played. */
 export const LOOP_CAUTIONS = [
   'Monitors and headphones down, amplifiers off: a loop of lead and software monitoring can howl.',

@@ -103,6 +103,12 @@ describe('equivalent input noise', () => {
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('that cannot be')
   })
+  it.each([[equivalentInputNoise, { gain: 61 }], [inputFullScale, { gain: 61, pad: 0 }]])('a gain that the input does not have is refused, with those that it has', (procedure, typed) => {
+    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 10, hum: null, level: -20, frequency: 997, clipped: false }
+    const outcome = (procedure as unknown as Procedure).outcome(bench, { channel: 1, resistor: 150, played: -20, frequency: 997 }, [{ name: 'n', typed, found, sampleRate: 48_000, standIn: null }])
+    expect(outcome.keep).toBeNull()
+    expect(said(outcome.remarks)).toContain('61.0 dB is no gain of mic1: it gives from 0.0 to 60.0 dB')
+  })
 })
 
 describe('gain at the knob’s marks', () => {
