@@ -16,9 +16,10 @@ export function useProcedure(procedure: () => Procedure, bench: () => Bench) {
   const kept = ref<string | null>(null)
   const played = ref<File | null>(null)
 
+  const known = computed(() => procedure().known(bench()))
   const missing = computed(() => missingFor(procedure(), bench()))
   const work = computed(() => store.workOn(procedure().id) ?? { typed: {}, rows: [] })
-  const typed = computed<Typed>(() => ({ ...procedure().initial(bench()), ...work.value.typed }))
+  const typed = computed<Typed>(() => ({ ...procedure().initial(bench()), ...(played.value && procedure().playedApart), ...work.value.typed }))
   const rows = computed(() => work.value.rows)
   const outcome = computed(() => (missing.value ? EMPTY : procedure().outcome(bench(), typed.value, rows.value)))
 
@@ -76,5 +77,5 @@ export function useProcedure(procedure: () => Procedure, bench: () => Bench) {
     kept.value = edit.session(keeping.label, (session) => keeping.apply(session, formatISO(new Date(), { representation: 'date' }))) ?? `Kept ${keeping.where}.`
   }
 
-  return { ...measuring, missing, typed, rows, outcome, kept, played, type, typeRow, remove, takeFiles, read, tryStandIn, keep, clear: () => set({ rows: [] }) }
+  return { ...measuring, known, missing, typed, rows, outcome, kept, played, type, typeRow, remove, takeFiles, read, tryStandIn, keep, clear: () => set({ rows: [] }) }
 }

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowReactive, shallowRef } from 'vue'
 import type { BenchChoice } from '#core/bench/bench'
 import { benchOf } from '#core/bench/bench'
+import { procedures } from '#core/bench/procedures'
 import type { Row, Typed } from '#core/bench/procedure'
 import type { LevelsReport } from '#core/measure/levels/measure-levels'
 import type { Take } from '#core/standin/record'
@@ -31,8 +32,11 @@ export const useBenchStore = defineStore('bench', () => {
   const recording = shallowRef<{ name: string, source: Blob | Take, report: LevelsReport } | null>(null)
 
   const works = shallowReactive(new Map<string, Work>())
-  /** Work belongs to one input of one unit of one session: of another it would be wrong. */
-  const keyOf = (procedure: string) => [store.key, bench.value?.unit.id, bench.value?.input.id, procedure].join(' ')
+  /** Work belongs to what was on the bench for it: of another input or output it would be wrong. */
+  function keyOf(procedure: string): string {
+    const needs = procedures.find(({ id }) => id === procedure)?.needs ?? []
+    return [store.key, procedure, bench.value?.unit.id, ...needs.map((need) => (need === 'voice' ? view.strip?.id : bench.value?.[need]?.id))].join(' ')
+  }
 
   return {
     page, recording, choice, standInNumber, bench, standIn,

@@ -3,7 +3,7 @@ import { mean } from '../numeric/statistics'
 import { fields, inForce } from '../session'
 import { formatDecimal } from '../units'
 import { onChannels } from './connect'
-import { keepForInput, measurement, methodOf } from './keep'
+import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import type { Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, caution, judged, note, repeated, stop } from './words'
@@ -73,4 +73,5 @@ export const channelBalance: Procedure<'balance'> = {
       typed: {},
     }]
   },
+  known: ({ second }) => knownOf(second?.measured?.fullScale, 'dBu at the second input', 2),
 }

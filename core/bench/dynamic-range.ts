@@ -3,7 +3,7 @@ import { fields, inForce } from '../session'
 import { formatDecimal, formatShort } from '../units'
 import { loopNoise, trueThdN } from '../standin/truth'
 import { onChannels } from './connect'
-import { keepForInput, measurement, methodOf } from './keep'
+import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import type { Figure, Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, judged, note, repeated, stop } from './words'
@@ -72,6 +72,7 @@ export const dynamicRange: Procedure<'tone'> = {
       typed: {},
     }))
   },
+  known: ({ input }) => knownOf(input.measured?.dynamicRange, 'dB(A)', 1),
 }
 
 /** A ratio in dB as per cent, with two figures. */

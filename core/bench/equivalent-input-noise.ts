@@ -6,7 +6,7 @@ import { dbu, formatDecimal, ohms, thermalNoiseA } from '../units'
 import { gainSaid } from '../standin/stand-in'
 import { trueCrossover } from '../standin/truth'
 import { onChannels } from './connect'
-import { keepForInput, measurement, methodOf, rounded } from './keep'
+import { keepForInput, knownOf, measurement, methodOf, rounded } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
 import { caution, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
@@ -86,6 +86,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
       typed: { gain },
     }))
   },
+  known: ({ input }) => knownOf(input.measured?.ein, 'dBu(A)', 1),
 }
 
 /** What the printed values would read as input noise at a gain: the EIN and the converter's noise together. */

@@ -7,7 +7,7 @@ import { mean } from '../numeric/statistics'
 import { formatDecimal, formatShort } from '../units'
 import { gainAtPosition } from '../standin/stand-in'
 import { onChannels } from './connect'
-import { measurement, methodOf, rounded } from './keep'
+import { knownOf, measurement, methodOf, rounded } from './keep'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, caution, judged, note, stop } from './words'
@@ -115,6 +115,7 @@ export const gainMarks: Procedure<'plateaus'> = {
       typed: {},
     }]
   },
+  known: ({ input }) => knownOf(input.measured?.gainMax, 'dB fully up', 2) ?? (input.knob ? { words: `${input.knob.length} marks at the knob`, on: undefined, method: undefined } : null),
 }
 
 /** What is played at a mark, counted from 0; not under the lowest that can be typed. */

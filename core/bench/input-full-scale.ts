@@ -4,7 +4,7 @@ import type { Tone } from '../measure/tone'
 import { formatDecimal, ohms, voltsToDbu, volts } from '../units'
 import { loadedBy } from '../standin/truth'
 import { onChannels } from './connect'
-import { keepForInput, measurement, methodOf } from './keep'
+import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import { outputInForce } from './output-full-scale'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
@@ -84,4 +84,5 @@ export const inputFullScale: Procedure<'tone'> = {
       typed: { gain: specs.gainMin, pad: 0 },
     }))
   },
+  known: ({ input }) => knownOf(input.measured?.fullScale, 'dBu', 2),
 }

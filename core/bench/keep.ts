@@ -1,6 +1,7 @@
 import type { Measurement, Session } from '../session'
 import { editGear, editInput, withMeasurement } from '../session'
-import type { Bench, Row } from './procedure'
+import { formatDecimal } from '../units'
+import type { Bench, Known, Row } from './procedure'
 
 /** Decimals that are worth keeping. */
 export const rounded = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits
@@ -21,3 +22,7 @@ export const keepForOutput = (session: Session, bench: Bench, key: string, measu
 /** A line at the end of the session's notes. */
 export const keepInNotes = (session: Session, line: string): Session =>
   ({ ...session, notes: session.notes.trim() === '' ? line : `${session.notes.trimEnd()}\n${line}` })
+
+/** A measurement of the session in words; `null` where there is none. */
+export const knownOf = (measured: Measurement | undefined, unit: string, digits: number): Known | null =>
+  (measured ? { words: `${formatDecimal(measured.value, digits)} ${unit}${measured.spread === undefined ? '' : ` ± ${formatDecimal(measured.spread, digits)}`}`, on: measured.on, method: measured.method } : null)

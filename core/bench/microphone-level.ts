@@ -5,7 +5,7 @@ import { editGear, fields, inForce, withMeasurement } from '../session'
 import { loadingGain } from '../chain/loading'
 import { dbSpl, dbSplToPascals, dbv, dbvToDbu, formatDecimal, ohms, SINE_CREST } from '../units'
 import { onChannels } from './connect'
-import { measurement, methodOf } from './keep'
+import { knownOf, measurement, methodOf } from './keep'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
 import { caution, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
@@ -108,4 +108,5 @@ export const microphoneLevel: Procedure<'levels'> = {
     const average = perSpl(bench, typed) + (inForce(bench.input).fullScale - ((typed.gain ?? 0) - inForce(bench.input).gainMin) + (typed.pad ?? 0)) + spl
     return [{ take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'voice', average, seconds: 20, gain: (typed.gain ?? 0) - (typed.pad ?? 0), ohms: impedance ?? 200 } }) }, typed: {} }]
   },
+  known: ({ voice }) => knownOf(voice?.source.measured?.level, 'dB SPL', 1),
 }

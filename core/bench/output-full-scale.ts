@@ -2,7 +2,7 @@ import { fields, inForce } from '../session'
 import { mean } from '../numeric/statistics'
 import { formatDecimal, voltsToDbu, volts } from '../units'
 import { readVolts } from '../standin/record'
-import { keepForOutput, measurement, methodOf } from './keep'
+import { keepForOutput, knownOf, measurement, methodOf } from './keep'
 import type { Procedure, Typed } from './procedure'
 import { EMPTY } from './procedure'
 import { caution, judged, note, repeated } from './words'
@@ -59,6 +59,7 @@ export const outputFullScale: Procedure = {
     // The last figure of a meter's display is never quite still.
     return [0, 1, -1].map((last) => ({ reading: { volts: Number((read * (1 + last * 0.0008)).toPrecision(4)) } }))
   },
+  known: ({ output }) => knownOf(output?.measured?.fullScale, 'dBu', 2),
 }
 
 /** The output's full scale in force, and whether it was measured. */

@@ -73,6 +73,13 @@ export interface Outcome {
   keep: Keep | null
 }
 
+/** What the session holds of a measurement that was done before. */
+export interface Known {
+  words: string
+  on: string | undefined
+  method: string | undefined
+}
+
 /** What is done by the engineer, in order. */
 export interface Guide {
   cautions: string[]
@@ -103,8 +110,8 @@ export interface Procedure<K extends QuestionKind = QuestionKind> {
   /** Typed for each row, with what it begins with. */
   each: FieldTable
   initialEach: (bench: Bench, typed: Typed, row: number) => Typed
-  /** The signal that was played may come in a file of its own. */
-  playedApart?: true
+  /** The signal that was played may come in a file of its own: what is then to be begun with. */
+  playedApart?: Typed
   question: ((typed: Typed) => Extract<Question, { kind: K }>) | null
   /** The rows that one recording gives. */
   rows: (found: Found<K>) => unknown[]
@@ -112,6 +119,7 @@ export interface Procedure<K extends QuestionKind = QuestionKind> {
   summary: (found: never, typed: Typed) => string
   outcome: (bench: Bench, typed: Typed, rows: Row[]) => Outcome
   standIn: (bench: Bench, typed: Typed, standIn: StandIn) => Trial[]
+  known: (bench: Bench) => Known | null
 }
 
 export const EMPTY: Outcome = { figures: [], remarks: [], tables: [], keep: null }

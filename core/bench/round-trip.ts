@@ -1,4 +1,4 @@
-import { heldBuffers, modelRoundTrip } from '../latency/round-trip'
+import { heldBuffers, modelRoundTrip, roundTripsOf } from '../latency/round-trip'
 import type { Loopback } from '../measure/loopback'
 import { halfRange, mean } from '../numeric/statistics'
 import { fields } from '../session'
@@ -39,7 +39,7 @@ export const roundTrip: Procedure<'loopback'> = {
   initial: () => ({ reference: 1, returned: 2 }),
   each,
   initialEach: ({ session }) => ({ bufferFrames: session.system.bufferFrames }),
-  playedApart: true,
+  playedApart: { returned: 1 },
   question: ({ reference = 1, returned = 2 }) => ({ kind: 'loopback', reference, returned }),
   rows: (found) => [found],
   summary: ({ lagFrames, repeats }: Loopback) => `${formatDecimal(lagFrames, 2)} frames, ${repeats.length} ${repeats.length === 1 ? 'pass' : 'passes'}`,
@@ -93,5 +93,9 @@ export const roundTrip: Procedure<'loopback'> = {
       take: { standIn, sampleRate: system.sampleRate, channels: onChannels({ channel: reference, connection: { from: 'host', signal } }, { channel: returned, connection: connection(frames) }) },
       typed: { bufferFrames: frames },
     }))
+  },
+  known: ({ session: { system }, unit }) => {
+    const last = roundTripsOf(system, unit).at(-1)
+    return last ? { words: `${formatDecimal(last.milliseconds, 2)} ms with ${last.bufferFrames} frames at ${last.sampleRate / 1000} kHz`, on: last.on, method: last.note } : null
   },
 }

@@ -1,7 +1,8 @@
 import { mean, standardDeviation } from '../numeric/statistics'
 import { blockPowers } from './block-levels'
 import { burstsOf } from './bursts'
-import { measureLoopback } from './loopback'
+import { findLag } from './loopback'
+import type { Stretch } from './steady'
 import type { WavFault } from './wav/format'
 
 /** Two channels that were given the same signal. */
@@ -28,17 +29,24 @@ const STRETCH_SECONDS = 0.5
 
 /** Compares two channels by pulses with silence between them, or by a steady tone. */
 export function measureBalance(first: Float64Array, second: Float64Array, sampleRate: number): Balance | WavFault {
-  const together = measureLoopback(first.subarray(0, 10 * sampleRate), second.subarray(0, 10 * sampleRate), sampleRate)
+  const together = findLag(first.subarray(0, 10 * sampleRate), second.subarray(0, 10 * sampleRate), sampleRate)
   if (!together) return { code: 'silent', message: 'One of the two channels is silent. Check the leads and the channel numbers.' }
   const [a, b] = aligned(first, second, Math.round(together.lagFrames))
-  const bursts = burstsOf(a, sampleRate)
-  const pulses = bursts.length >= 2 && bursts.every(({ from, to }) => to - from < LONGEST_PULSE * sampleRate) ? bursts : null
+  const pulses = pulsesOf(a, b, sampleRate)
   const differences = pulses ? betweenPulses(a, b, pulses, sampleRate) : betweenStretches(a, b, sampleRate)
-  if (differences.length === 0) return { code: 'too-short', message: 'There is too little in the two channels to compare them. Play the polarity pulses, or a tone, for some seconds.' }
+  if (differences.length === 0) return { code: 'too-short', message: 'There is too little that the two channels have in common. Check the leads and the channel numbers; play the polarity pulses, or a tone, for some seconds.' }
   return {
     difference: mean(differences), deviation: standardDeviation(differences), sameWay: together.polarity > 0, lagFrames: together.lagFrames, count: differences.length,
     likeness: likeness(a, b, pulses ?? [{ from: 0, to: a.length }]), keepsPolarity: pulses ? [goesUp(a, pulses), goesUp(b, pulses)] : null,
   }
+}
+
+/** The pulses of the first channel that the second one answers, for one may have begun earlier; `null` where there are no pulses. */
+function pulsesOf(first: Float64Array, second: Float64Array, sampleRate: number): Stretch[] | null {
+  const bursts = burstsOf(first, sampleRate)
+  if (bursts.length < 2 || bursts.some(({ from, to }) => to - from >= LONGEST_PULSE * sampleRate)) return null
+  const answers = burstsOf(second, sampleRate)
+  return bursts.filter(({ from, to }) => answers.some((answer) => answer.from < to && answer.to > from))
 }
 
 /** Two recordings laid side by side may begin at different times: what they have in common, from the same moment on. */

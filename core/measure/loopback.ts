@@ -20,7 +20,7 @@ export interface Loopback {
 }
 
 /** The lag found once, over the whole of the samples. */
-type Lag = Omit<Loopback, 'repeats' | 'spreadFrames' | 'driftPpm'>
+export type Lag = Omit<Loopback, 'repeats' | 'spreadFrames' | 'driftPpm'>
 
 /** A correlation within so many frames of its maximum belongs to it. */
 const NEIGHBOURHOOD = 16
@@ -101,7 +101,7 @@ function slope(passes: readonly Pass[]): number {
  * correlation is worked out from its spectrum between the frames too, and its maximum sought there.
  * @returns `null` where one of the two is silent.
  */
-function findLag(reference: Float64Array, returned: Float64Array, sampleRate: number): Lag | null {
+export function findLag(reference: Float64Array, returned: Float64Array, sampleRate: number): Lag | null {
   const energy = (samples: Float64Array) => samples.reduce((sum, x) => sum + x * x, 0)
   const [sent, got] = [energy(reference), energy(returned)]
   if (sent === 0 || got === 0) return null

@@ -194,6 +194,13 @@ test('a page that lacks something says what', async ({ page }) => {
   await page.keyboard.press('1')
   await page.getByRole('button', { name: 'Unit…' }).click()
   await expect(page.locator('[data-output="out1"]')).toContainText('measured')
+  // And on the page when the program is opened again.
+  await page.reload()
+  await page.waitForSelector('[data-gain-handle]')
+  await page.keyboard.press('4')
+  await turnTo(page, 'output-full-scale')
+  await expect(page.locator('[data-known]')).toContainText('18.00 dBu ± 0.09')
+  await expect(page.locator('[data-page="output-full-scale"]')).toContainText('measured')
 })
 
 test('readings are typed, and wrong ones refused in words', async ({ page }) => {
@@ -206,6 +213,11 @@ test('readings are typed, and wrong ones refused in words', async ({ page }) => 
   // 0.6153 V is −2 dBu, so −20 dBFS and 20 dB more give +18 dBu.
   await expect(page.locator('[data-measured]')).toHaveText('18.00 dBu')
   await expect(page.locator('[data-judgement]')).toContainText('As printed')
+  // What was read at one output says nothing of another.
+  await page.getByRole('combobox', { name: 'Output' }).selectOption('phones')
+  await expect(page.locator('[data-row]')).toHaveCount(0)
+  await page.getByRole('combobox', { name: 'Output' }).selectOption('main')
+  await expect(page.locator('[data-row]')).toHaveCount(1)
 })
 
 test('a loopback recording gives the round trip, and keeps it for Timing', async ({ page }) => {
@@ -222,7 +234,7 @@ test('a loopback recording gives the round trip, and keeps it for Timing', async
   await page.getByRole('button', { name: 'Begin anew' }).click()
   // The same from two files: what was played, and what came back.
   await bring(page, 'Played file', 'played.wav', writeWav([played], 48_000, 24))
-  await type(page, 'Came back: channel', '1')
+  await expect(field(page, 'Came back: channel')).toHaveValue('1')
   await bring(page, 'Choose recordings', 'back.wav', writeWav([back], 48_000, 24))
   await expect(page.locator('[data-measured]')).toHaveText('9.000 ms')
   await keep(page)

@@ -8,6 +8,7 @@ import { inputFullScale } from '#core/bench/input-full-scale'
 import { microphoneLevel } from '#core/bench/microphone-level'
 import { outputFullScale } from '#core/bench/output-full-scale'
 import type { Procedure } from '#core/bench/procedure'
+import { procedures } from '#core/bench/procedures'
 import { roundTrip } from '#core/bench/round-trip'
 import { standInFor } from '#core/standin/stand-in'
 import { demoSession } from '#demo/index'
@@ -86,6 +87,15 @@ describe.each([1, 2])('stand-in %i: what is measured is what it truly does', (se
     const { outcome } = tried(any(roundTrip), bench(), standIn)
     for (const figure of outcome.figures) near((figure.value * session.system.sampleRate) / 1000, ((figure.truth ?? 0) * session.system.sampleRate) / 1000, 0.02)
     session = kept(session, outcome)
+  })
+  it('what was kept is known again, and nothing else', () => {
+    const known = Object.fromEntries(procedures.map((each) => [each.id, each.known(bench())?.words ?? null]))
+    expect(known).toMatchObject({ 'idle-noise': null, 'channel-balance': null, 'microphone-level': null })
+    const { input, output } = bench()
+    expect(known['output-full-scale']).toContain(`${output?.measured?.fullScale?.value.toFixed(2)} dBu ± `)
+    expect(known['gain-marks']).toContain(`${input.measured?.gainMax?.value.toFixed(2)} dB`)
+    expect(known['equivalent-input-noise']).toContain(`${String(input.measured?.ein?.value).replace('-', '−')} dBu(A)`)
+    expect(known['round-trip']).toMatch(/^\d+\.\d\d ms with 256 frames at 48 kHz$/)
   })
   it('sound level at the microphone, 0.2 dB', () => {
     const { outcome } = tried(any(microphoneLevel), bench(), standIn)

@@ -15,7 +15,12 @@ const number = (id: string) => {
   const i = procedures.findIndex((each) => each.id === id)
   return i >= 0 ? `${i + 1}` : id === 'recording' ? `${procedures.length + 1}` : ''
 }
-const done = (id: string) => (store.workOn(id)?.rows.length ?? 0) > 0
+/** Open work, or what the session holds of it from before. */
+const state = (id: string) => {
+  if ((store.workOn(id)?.rows.length ?? 0) > 0) return { mark: '●', words: 'begun' }
+  const known = store.bench && procedures.find((each) => each.id === id)?.known(store.bench)
+  return known ? { mark: '✓', words: `measured${known.on ? ` ${known.on}` : ''}: ${known.words}` } : null
+}
 </script>
 
 <template>
@@ -25,7 +30,7 @@ const done = (id: string) => (store.workOn(id)?.rows.length ?? 0) > 0
       <ul>
         <li v-for="page in group.pages" :key="page.id">
           <button type="button" class="flex w-full gap-2 border-l-3 py-1 pr-3 pl-3 text-left hover:bg-sheet" :class="store.page === page.id ? 'border-change bg-sheet font-semibold' : 'border-transparent'" :aria-current="store.page === page.id ? 'page' : undefined" :data-page="page.id" @click="store.page = page.id">
-            <span class="figure w-4 shrink-0 text-right text-muted" aria-hidden="true">{{ number(page.id) }}</span><span class="grow">{{ page.title }}</span><span v-if="done(page.id)" class="text-change">●<span class="sr-only"> begun</span></span>
+            <span class="figure w-4 shrink-0 text-right text-muted" aria-hidden="true">{{ number(page.id) }}</span><span class="grow">{{ page.title }}</span><span v-if="state(page.id)" class="text-change" :title="state(page.id)?.words"><span aria-hidden="true">{{ state(page.id)?.mark }}</span><span class="sr-only"> {{ state(page.id)?.words }}</span></span>
           </button>
         </li>
       </ul>

@@ -14,7 +14,7 @@ import StandInNumber from './StandInNumber.vue'
 /** One guided measurement: what to do on the left, what was recorded and what comes of it on the right. */
 const props = defineProps<{ procedure: Procedure, bench: Bench }>()
 const work = useProcedure(() => props.procedure, () => props.bench)
-const { progress, trouble, name, missing, typed, rows, outcome, kept, played } = work
+const { progress, trouble, name, known, missing, typed, rows, outcome, kept, played } = work
 </script>
 
 <template>
@@ -22,7 +22,7 @@ const { progress, trouble, name, missing, typed, rows, outcome, kept, played } =
     <header class="mb-2 flex flex-wrap items-baseline justify-between gap-x-6 border-b border-ink pb-1">
       <h2 :id="`${procedure.id}-title`" class="text-[15px]">{{ procedure.title }}</h2>
       <BenchChoice :bench="bench" :procedure="procedure" />
-      <p class="basis-full text-muted">{{ procedure.purpose }}</p>
+      <p class="basis-full text-muted">{{ procedure.purpose }}<span v-if="known" class="block text-ink" data-known>In the session: <strong class="figure">{{ known.words }}</strong>{{ known.on ? `, ${known.on}` : '' }}{{ known.method ? `. ${known.method}` : '' }}</span></p>
     </header>
     <p v-if="missing" class="text-ceiling">{{ missing }}</p>
     <div v-else class="grid grid-cols-[minmax(0,21rem)_minmax(0,1fr)] gap-x-8">
