@@ -76,7 +76,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
           return [formatDecimal(gain, 1), formatDecimal(row.found.weighted, 1), formatDecimal(row.found.weighted + fullScaleAt(bench, gain), 1), formatDecimal(printed === null ? null : modelled(bench, printed, gain), 1)]
         }),
       }],
-      keep: shorted || faults.length > 0 ? null : { label: 'EIN measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'ein', measurement(value, 1, direct.spread, methodOf(rows, `${resistor} Ω, highest gain ${formatDecimal(highest, 1)} dB, A-weighted`), on)) },
+      keep: shorted || faults.length > 0 ? null : { label: 'EIN measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'ein', measurement(value, 1, direct.spread, methodOf(rows, `${resistor} Ω, highest gain ${formatDecimal(highest, 1)} dB${split ? ', the converter’s noise taken out by lower ones' : ''}, A-weighted`, atTop.length), on)) },
     }
   },
   standIn: (bench, { channel, resistor = EIN_RESISTANCE }, standIn) => {

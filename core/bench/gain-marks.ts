@@ -102,7 +102,7 @@ export const gainMarks: Procedure<'plateaus'> = {
         label: 'Knob marks measured', where: 'as the marks of the gain knob; a gain is now shown as a position',
         apply: (session, on) => editInput(session, bench.unit.id, bench.input.id, (input) => {
           const marked = { ...input, knob }
-          return whole ? withMeasurement(marked, 'gainMax', measurement(specs.gainMin + range, 2, spread, methodOf(rows, 'Tone at knob positions'), on)) : marked
+          return whole ? withMeasurement(marked, 'gainMax', measurement(specs.gainMin + range, 2, spread, methodOf(rows, `Tone at ${rows.length} knob positions`, 1), on)) : marked
         }),
       },
     }

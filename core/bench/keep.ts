@@ -6,9 +6,9 @@ import type { Bench, Known, Row } from './procedure'
 /** Decimals that are worth keeping. */
 export const rounded = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits
 
-/** How it was measured, with a word on the stand-in where it was one. */
-export const methodOf = (rows: readonly Row[], how: string): string =>
-  `${how}${rows.length > 1 ? `, ${rows.length} repeats` : ''}${rows.some((row) => row.standIn) ? '; on the stand-in, for practice' : ''}`.slice(0, 500)
+/** How it was measured, and how often; with a word on the stand-in where it was one. */
+export const methodOf = (rows: readonly Row[], how: string, repeats = rows.length): string =>
+  `${how}${repeats > 1 ? `, ${repeats} repeats` : ''}${rows.some((row) => row.standIn) ? '; on the stand-in, for practice' : ''}`.slice(0, 500)
 
 export const measurement = (value: number, digits: number, spread: number | null, method: string, on: string): Measurement =>
   ({ value: rounded(value, digits), on, method, ...(spread !== null && { spread: rounded(Math.min(100, spread), digits + 1) }) })

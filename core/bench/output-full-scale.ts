@@ -1,6 +1,6 @@
 import { fields, inForce } from '../session'
 import { mean } from '../numeric/statistics'
-import { formatDecimal, voltsToDbu, volts } from '../units'
+import { formatDecimal, formatShort, voltsToDbu, volts } from '../units'
 import { readVolts } from '../standin/record'
 import { keepForOutput, knownOf, measurement, methodOf } from './keep'
 import type { Procedure, Typed } from './procedure'
@@ -51,7 +51,7 @@ export const outputFullScale: Procedure = {
         note(`The meter’s ±${accuracy} % are ±${meter.toFixed(2)} dB of the spread.`),
       ],
       tables: [],
-      keep: { label: 'Output full scale measured', where: 'beside the printed value of the output', apply: (session, on) => keepForOutput(session, bench, 'fullScale', measurement(value, 2, whole, methodOf(rows, `${typed.frequency ?? 100} Hz at ${played} dBFS, hand multimeter, mean ${mean(rows.map((row) => row.typed.volts ?? 0)).toPrecision(4)} V`), on)) },
+      keep: { label: 'Output full scale measured', where: 'beside the printed value of the output', apply: (session, on) => keepForOutput(session, bench, 'fullScale', measurement(value, 2, whole, methodOf(rows, `${formatShort(typed.frequency ?? 100)} Hz at ${formatShort(played)} dBFS, hand multimeter, mean ${mean(rows.map((row) => row.typed.volts ?? 0)).toPrecision(4)} V`), on)) },
     }
   },
   standIn: ({ session }, typed, standIn) => {

@@ -22,7 +22,7 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
     <header class="mb-2 flex flex-wrap items-baseline justify-between gap-x-6 border-b border-ink pb-1">
       <h2 :id="`${procedure.id}-title`" class="text-[15px]">{{ procedure.title }}</h2>
       <BenchChoice :bench="bench" :procedure="procedure" />
-      <p class="basis-full text-muted">{{ procedure.purpose }}<span v-if="known" class="block text-ink" data-known>In the session: <strong class="figure">{{ known.words }}</strong>{{ known.on ? `, ${known.on}` : '' }}{{ known.method ? `. ${known.method}` : '' }}</span></p>
+      <p class="basis-full text-muted">{{ procedure.purpose }}<span v-if="known" class="block text-ink" data-known>In the session: <strong class="figure">{{ known.words }}</strong>{{ known.on ? `, ${known.on}` : '' }}{{ known.method ? `; ${known.method}` : '' }}</span></p>
     </header>
     <p v-if="missing" class="text-ceiling">{{ missing }}</p>
     <div v-else class="grid grid-cols-[minmax(0,21rem)_minmax(0,1fr)] gap-x-8">
