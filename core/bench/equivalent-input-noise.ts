@@ -9,7 +9,7 @@ import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf, rounded } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
+import { caution, disturbances, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
@@ -68,7 +68,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     if (split && excess !== null) figures.push(crossoverFigure(bench, split.converter, excess, standIn))
     return {
       figures,
-      remarks: [...faults, ...remarksOn(rows, resistor, shorted, own, measured), ...onFullScale(bench, rows), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
+      remarks: [...faults, ...disturbances(rows), ...remarksOn(rows, resistor, shorted, own, measured), ...onFullScale(bench, rows), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
       tables: [{
         title: 'By gain', head: ['Gain, dB', 'Noise, dBFS(A)', 'As input noise, dBu(A)', 'Model says, dBu(A)'],
         rows: [...rows].sort((a, b) => (b.typed.gain as number) - (a.typed.gain as number)).map((row) => {

@@ -10,7 +10,7 @@ import { onChannels } from './connect'
 import { keepInNotes } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, judged, note, repeated } from './words'
+import { caution, disturbances, judged, note, repeated } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
@@ -53,7 +53,7 @@ export const idleNoise: Procedure<'noise'> = {
     const { hum } = last.found
     return {
       figures,
-      remarks: [...(hum ? humRemarks(hum) : [note('No multiple of 50 or 60 Hz stands out of the noise: no hum.')]), note('The printed noise is what the printed values come to with 150 Ω at the input.')],
+      remarks: [...disturbances(rows), ...(hum ? humRemarks(hum) : [note('No multiple of 50 or 60 Hz stands out of the noise: no hum.')]), note('The printed noise is what the printed values come to with 150 Ω at the input.')],
       tables: hum ? [{
         title: `Mains, ${formatDecimal(hum.frequency, 2)} Hz and its multiples`, head: ['Multiple', 'Frequency, Hz', 'Level, dBFS', 'Over the noise, dB'],
         rows: hum.lines.map((line) => [String(line.order), formatDecimal(line.frequency, 1), formatDecimal(line.level, 1), formatDecimal(line.over, 0)]),

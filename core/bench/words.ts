@@ -1,5 +1,6 @@
 import { halfRange, mean } from '../numeric/statistics'
 import { formatDecimal } from '../units'
+import type { Noise } from '../measure/noise'
 import { inForce } from '../session'
 import type { Bench, Figure, Remark, Row } from './procedure'
 
@@ -55,6 +56,12 @@ export function onFullScale({ input }: Bench, rows: readonly Row[]): Remark[] {
     return [caution('The full scale or the gain in force are not this stand-in’s, and the figure is off by as much. Do 1, 2 and 3 on it first, and keep each.')]
   }
   return input.measured?.fullScale ? [] : [caution('The level that reads 0 dBFS is the printed one, and this result no better than that. Measure the input’s full scale first.')]
+}
+
+/** What was not measured of recordings of noise. */
+export function disturbances(rows: readonly Row<Noise>[]): Remark[] {
+  const most = rows.reduce<Row<Noise> | null>((worst, row) => (row.found.leftOut > (worst?.found.leftOut ?? 0) ? row : worst), null)
+  return most ? [caution(`Not all of “${most.name}” is alike: there is a knock, a click or a gap. ${formatDecimal(most.found.leftOut, 0)} s are left out, and the longest calm stretch of ${formatDecimal(most.found.seconds, 0)} s measured.`)] : []
 }
 
 /** Gains are typed to a tenth of a decibel. */

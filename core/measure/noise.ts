@@ -1,8 +1,9 @@
-import { mean, standardDeviation } from '../numeric/statistics'
+import { mean, median, standardDeviation } from '../numeric/statistics'
 import { amplitudeToDbfs, meanSquareToDbfs } from './block-levels'
 import type { Hum } from './hum'
 import { findHum } from './hum'
 import { SpectrumMeter, weightedPower } from './levels/spectrum'
+import type { Stretch } from './steady'
 import type { WavFault } from './wav/format'
 
 /** The noise of a recording in which nothing plays, 20 Hz to 20 kHz. */
@@ -16,17 +17,27 @@ export interface Noise {
   /** Standard deviation of the A-weighted level from second to second, dB. */
   deviation: number
   peak: number
+  /** Of the stretch that was measured. */
   seconds: number
+  /** Seconds of the recording that are not in it, since the stretch ends where something else is heard. */
+  leftOut: number
   hum: Hum | null
 }
 
+/** A second that is so far from most is not the noise of the input, but a knock, a chair, a gap (common practice, no source), dB. */
+const ALIKE = 1.5
 /** Fine enough to tell 49.5 from 50.5 Hz. */
 const FINE_STEP = 0.4
 const LEAST_SECONDS = 2
 
-export function measureNoise(samples: Float64Array, sampleRate: number): Noise | WavFault {
+/** The noise of the longest stretch of a recording whose seconds are alike; of all of it where there is no such stretch. */
+export function measureNoise(recording: Float64Array, sampleRate: number): Noise | WavFault {
+  const whole = recording.length / sampleRate
+  if (whole < LEAST_SECONDS) return { code: 'too-short', message: `The recording lasts ${whole.toFixed(1)} s. Record ten seconds or more of silence.` }
+  const levels = secondBySecond(recording, sampleRate)
+  const calm = undisturbed(levels)
+  const samples = calm ? recording.subarray(calm.from * sampleRate, calm.to === levels.length ? undefined : calm.to * sampleRate) : recording
   const seconds = samples.length / sampleRate
-  if (seconds < LEAST_SECONDS) return { code: 'too-short', message: `The recording lasts ${seconds.toFixed(1)} s. Record ten seconds or more of silence.` }
   const fine = new SpectrumMeter(sampleRate, FINE_STEP)
   fine.frames(samples, samples.length)
   const spectrum = fine.end()
@@ -36,10 +47,22 @@ export function measureNoise(samples: Float64Array, sampleRate: number): Noise |
   const hum = findHum(spectrum)
   return {
     weighted: levelA, flat: level, withoutHum: meanSquareToDbfs(weightedPower(hum ? without(spectrum, hum) : spectrum).weighted) ?? levelA,
-    deviation: standardDeviation(secondBySecond(samples, sampleRate)),
+    deviation: standardDeviation(calm ? levels.slice(calm.from, calm.to) : levels.filter(Number.isFinite)),
     peak: amplitudeToDbfs(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)) ?? level,
-    seconds, hum,
+    seconds, leftOut: whole - seconds, hum,
   }
+}
+
+/** The longest run of seconds of which none is far from the usual. */
+function undisturbed(levels: readonly number[]): Stretch | null {
+  const usual = median(levels.filter(Number.isFinite))
+  let [best, from] = [{ from: 0, to: 0 }, 0]
+  for (let i = 0; i <= levels.length; i++) {
+    if (i < levels.length && Math.abs((levels[i] as number) - usual) <= ALIKE) continue
+    if (i - from > best.to - best.from) best = { from, to: i }
+    from = i + 1
+  }
+  return best.to - best.from >= LEAST_SECONDS ? best : null
 }
 
 function secondBySecond(samples: Float64Array, sampleRate: number): number[] {
@@ -47,8 +70,7 @@ function secondBySecond(samples: Float64Array, sampleRate: number): number[] {
   for (let from = 0; from + sampleRate <= samples.length; from += sampleRate) {
     const meter = new SpectrumMeter(sampleRate)
     meter.frames(samples.subarray(from, from + sampleRate), sampleRate)
-    const level = meanSquareToDbfs(weightedPower(meter.end()).weighted)
-    if (level !== null) levels.push(level)
+    levels.push(meanSquareToDbfs(weightedPower(meter.end()).weighted) ?? -Infinity)
   }
   return levels
 }

@@ -73,6 +73,20 @@ describe('noise and hum', () => {
     near(noise.withoutHum, -95 + 10 * Math.log10(19_980 / 24_000) - 2.05, 0.15)
     expect(noise.weighted).toBeGreaterThan(noise.withoutHum)
   })
+  it('a click and a knock are left out; what is left is the noise', () => {
+    const clean = whiteNoise(rate, 15, -95, 2)
+    const knocked = clean.map((x, i) => x + (i > 2000 && i < 2400 ? 0.1 : 0) + (i > 7.2 * rate && i < 7.3 * rate ? 0.01 * Math.sin(i) : 0))
+    const [noise, disturbed] = [ok(measureNoise(clean, rate)), ok(measureNoise(knocked, rate))]
+    expect(noise).toMatchObject({ seconds: 15, leftOut: 0 })
+    expect(disturbed).toMatchObject({ seconds: 7, leftOut: 8 })
+    near(disturbed.weighted, noise.weighted, 0.1)
+  })
+  it('so is digital silence before it', () => {
+    const clean = whiteNoise(rate, 8, -95, 2)
+    const late = ok(measureNoise(joined([new Float64Array(5 * rate), clean]), rate))
+    expect(late).toMatchObject({ seconds: 8, leftOut: 5 })
+    near(late.weighted, ok(measureNoise(clean, rate)).weighted, 0.01)
+  })
   it('a mains that is a little off is found where it is', () => {
     const noise = ok(measureNoise(plus(whiteNoise(rate, 12, -100, 2), ...hum(49.88, [-85, -95, -88])), rate))
     near(noise.hum?.frequency, 49.88, 0.01)

@@ -98,13 +98,18 @@ describe('equivalent input noise', () => {
     expect(said(outcome.remarks)).toContain('shorted plug')
   })
   it('less than the resistor’s own noise cannot be', () => {
-    const row = (gain: number, level: number) => ({ name: 'n', typed: { gain }, found: { weighted: level, flat: level + 2, withoutHum: level, deviation: 0.1, peak: -70, seconds: 10, hum: null }, sampleRate: 48_000, standIn: null })
+    const row = (gain: number, level: number) => ({ name: 'n', typed: { gain }, found: { weighted: level, flat: level + 2, withoutHum: level, deviation: 0.1, peak: -70, seconds: 10, leftOut: 0, hum: null }, sampleRate: 48_000, standIn: null })
     const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [row(60, -134 - (14.6 - 60))])
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('that cannot be')
   })
+  it('says what of a recording was left out', () => {
+    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 7, leftOut: 8, hum: null }
+    const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [{ name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, standIn: null }])
+    expect(said(outcome.remarks)).toContain('“knock.wav” is alike: there is a knock, a click or a gap. 8 s are left out, and the longest calm stretch of 7 s measured.')
+  })
   it.each([[equivalentInputNoise, { gain: 61 }], [inputFullScale, { gain: 61, pad: 0 }]])('a gain that the input does not have is refused, with those that it has', (procedure, typed) => {
-    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 10, hum: null, level: -20, frequency: 997, clipped: false }
+    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 10, leftOut: 0, hum: null, level: -20, frequency: 997, clipped: false }
     const outcome = (procedure as unknown as Procedure).outcome(bench, { channel: 1, resistor: 150, played: -20, frequency: 997 }, [{ name: 'n', typed, found, sampleRate: 48_000, standIn: null }])
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('61.0 dB is no gain of mic1: it gives from 0.0 to 60.0 dB')
