@@ -6,7 +6,7 @@ import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import type { Figure, Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, judged, note, repeated, stop } from './words'
+import { LOOP_CAUTIONS, disturbances, judged, note, repeated, stop } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
@@ -53,6 +53,7 @@ export const dynamicRange: Procedure<'tone'> = {
     return {
       figures,
       remarks: [
+        ...disturbances(rows),
         ...(clipped.length > 0 ? [stop('A loud recording clips: its distortion is that of the clipping. Play the tone a decibel lower.')] : []),
         ...(range ? [note('Through a loopback lead the output’s converter counts too: the input’s own range is at least this.'), note('The tone is fitted and taken out; the notch filter of AES17 would take a band of noise with it and read up to a few tenths of a dB better.')] : [note('No tone under −40 dBFS is among the recordings: the dynamic range is not told.')]),
       ],

@@ -8,7 +8,7 @@ import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import { outputInForce } from './output-full-scale'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, caution, gainFaults, judged, note, repeated, stop } from './words'
+import { LOOP_CAUTIONS, caution, disturbances, gainFaults, judged, note, repeated, stop } from './words'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
@@ -66,6 +66,7 @@ export const inputFullScale: Procedure<'tone'> = {
       figures: [judged({ name: '0 dBFS at', unit: 'dBu', digits: 2, value, spread, printed: bench.input.specs.fullScale, truth: rows[0]?.standIn?.input.fullScale ?? null, within: 0.1, better: 'neither', more: 'less sensitive', less: 'more sensitive' })],
       remarks: [
         ...faults,
+        ...disturbances(rows),
         ...(typed.voltage === undefined && output && !output.measured ? [caution('The output’s full scale is the printed one: this result is no better than that. Measure the output first, or give the voltage.')] : []),
         ...(off > 5 ? [caution(`The recorded tone has ${formatDecimal(rows[0]?.found.frequency, 1)} Hz, not what was to be played. Check what was recorded.`)] : []),
         note(`At the input there were ${formatDecimal(level, 2)} dBu${typed.voltage === undefined ? ', from the output less what it loses into the input' : ', from the voltage'}.`),

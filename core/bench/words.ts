@@ -58,10 +58,10 @@ export function onFullScale({ input }: Bench, rows: readonly Row[]): Remark[] {
   return input.measured?.fullScale ? [] : [caution('The level that reads 0 dBFS is the printed one, and this result no better than that. Measure the input’s full scale first.')]
 }
 
-/** What was not measured of recordings of noise. */
-export function disturbances(rows: readonly Row<Noise>[]): Remark[] {
-  const most = rows.reduce<Row<Noise> | null>((worst, row) => (row.found.leftOut > (worst?.found.leftOut ?? 0) ? row : worst), null)
-  return most ? [caution(`Not all of “${most.name}” is alike: there is a knock, a click or a gap. ${formatDecimal(most.found.leftOut, 0)} s are left out, and the longest calm stretch of ${formatDecimal(most.found.seconds, 0)} s measured.`)] : []
+/** What was not measured of recordings of noise, or of a tone. */
+export function disturbances(rows: readonly Row<Pick<Noise, 'seconds' | 'leftOut'>>[]): Remark[] {
+  const most = rows.reduce<(typeof rows)[number] | null>((worst, row) => (row.found.leftOut > (worst?.found.leftOut ?? 0) ? row : worst), null)
+  return most ? [caution(`Not all of “${most.name}” is alike: there is a knock, a click, a gap or a dropout. ${formatDecimal(most.found.leftOut, 1)} s are left out, and the longest calm stretch of ${formatDecimal(most.found.seconds, 1)} s measured.`)] : []
 }
 
 /** Gains are typed to a tenth of a decibel. */

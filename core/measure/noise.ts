@@ -1,9 +1,9 @@
-import { mean, median, standardDeviation } from '../numeric/statistics'
+import { mean, standardDeviation } from '../numeric/statistics'
+import { longestAlike, samplesOf } from './alike'
 import { amplitudeToDbfs, meanSquareToDbfs } from './block-levels'
 import type { Hum } from './hum'
 import { findHum } from './hum'
 import { SpectrumMeter, weightedPower } from './levels/spectrum'
-import type { Stretch } from './steady'
 import type { WavFault } from './wav/format'
 
 /** The noise of a recording in which nothing plays, 20 Hz to 20 kHz. */
@@ -35,8 +35,9 @@ export function measureNoise(recording: Float64Array, sampleRate: number): Noise
   const whole = recording.length / sampleRate
   if (whole < LEAST_SECONDS) return { code: 'too-short', message: `The recording lasts ${whole.toFixed(1)} s. Record ten seconds or more of silence.` }
   const levels = secondBySecond(recording, sampleRate)
-  const calm = undisturbed(levels)
-  const samples = calm ? recording.subarray(calm.from * sampleRate, calm.to === levels.length ? undefined : calm.to * sampleRate) : recording
+  const alike = longestAlike(levels, ALIKE)
+  const calm = alike && alike.to - alike.from >= LEAST_SECONDS ? alike : null
+  const samples = calm ? samplesOf(calm, sampleRate, levels.length, recording) : recording
   const seconds = samples.length / sampleRate
   const fine = new SpectrumMeter(sampleRate, FINE_STEP)
   fine.frames(samples, samples.length)
@@ -51,18 +52,6 @@ export function measureNoise(recording: Float64Array, sampleRate: number): Noise
     peak: amplitudeToDbfs(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)) ?? level,
     seconds, leftOut: whole - seconds, hum,
   }
-}
-
-/** The longest run of seconds of which none is far from the usual. */
-function undisturbed(levels: readonly number[]): Stretch | null {
-  const usual = median(levels.filter(Number.isFinite))
-  let [best, from] = [{ from: 0, to: 0 }, 0]
-  for (let i = 0; i <= levels.length; i++) {
-    if (i < levels.length && Math.abs((levels[i] as number) - usual) <= ALIKE) continue
-    if (i - from > best.to - best.from) best = { from, to: i }
-    from = i + 1
-  }
-  return best.to - best.from >= LEAST_SECONDS ? best : null
 }
 
 function secondBySecond(samples: Float64Array, sampleRate: number): number[] {

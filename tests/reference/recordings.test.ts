@@ -53,6 +53,20 @@ describe('a tone', () => {
     near(tone.level, -20, 0.005)
     near(tone.seconds, 2.8, 0.11)
   })
+  it('a knock and a dropout are left out: they are no distortion', () => {
+    const clean = plus(sine(rate, 8, 997, -1), whiteNoise(rate, 8, -95, 5))
+    const knocked = clean.map((x, i) => x + (i > 2 * rate && i < 2.05 * rate ? 0.03 * Math.sin(i * i) : 0))
+    const dropped = joined([clean.subarray(0, 3 * rate), clean.subarray(3 * rate + 64)])
+    const undisturbed = ok(measureTone(clean, rate))
+    expect(undisturbed.leftOut).toBe(0)
+    for (const samples of [knocked, dropped]) {
+      const tone = ok(measureTone(samples, rate))
+      near(tone.thdN, undisturbed.thdN ?? 0, 0.15)
+      near(tone.level, -1, 0.001)
+      near(tone.seconds + tone.leftOut, 7.8, 0.15)
+      expect(tone.leftOut).toBeGreaterThan(2)
+    }
+  })
   it('none is told in words', () => {
     expect(measureTone(new Float64Array(rate), rate)).toMatchObject({ code: 'no-tone' })
     expect(measureTone(whiteNoise(rate, 3, -20, 3), rate)).toMatchObject({ code: 'no-tone' })

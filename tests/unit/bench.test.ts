@@ -106,7 +106,7 @@ describe('equivalent input noise', () => {
   it('says what of a recording was left out', () => {
     const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 7, leftOut: 8, hum: null }
     const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [{ name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, standIn: null }])
-    expect(said(outcome.remarks)).toContain('“knock.wav” is alike: there is a knock, a click or a gap. 8 s are left out, and the longest calm stretch of 7 s measured.')
+    expect(said(outcome.remarks)).toContain('“knock.wav” is alike: there is a knock, a click, a gap or a dropout. 8.0 s are left out, and the longest calm stretch of 7.0 s measured.')
   })
   it.each([[equivalentInputNoise, { gain: 61 }], [inputFullScale, { gain: 61, pad: 0 }]])('a gain that the input does not have is refused, with those that it has', (procedure, typed) => {
     const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 10, leftOut: 0, hum: null, level: -20, frequency: 997, clipped: false }
