@@ -61,7 +61,7 @@ export const dynamicRange: Procedure<'tone'> = {
         title: `Harmonics at ${formatDecimal(row.found.level, 1)} dBFS`, head: ['Order', 'Frequency, Hz', 'Level, dBFS', 'Against the tone, dB'],
         rows: row.found.harmonics.map(({ order, level }) => [String(order), formatDecimal(order * row.found.frequency, 0), formatDecimal(level, 1), formatDecimal(level - row.found.level, 1)]),
       })),
-      keep: range ? { label: 'Dynamic range measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'dynamicRange', measurement(range.value, 1, range.spread, methodOf(quiet, `997 Hz at ${formatDecimal(quiet[0]?.found.level, 1)} dBFS taken out, A-weighted, by loopback`), on)) } : null,
+      keep: range ? { label: 'Dynamic range measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'dynamicRange', measurement(range.value, 1, range.spread, methodOf(quiet, `997 Hz at ${formatDecimal(quiet[0]?.found.level, 1)} dBFS taken out, A-weighted, by loopback${loud.map(({ found }) => `; THD+N ${formatDecimal(found.thdN, 1)} dB at ${formatDecimal(found.level, 1)} dBFS`).join('')}`), on)) } : null,
     }
   },
   standIn: (bench, { channel, quiet = -60 }, standIn) => {
