@@ -1,12 +1,14 @@
 import { EIN_RESISTANCE, EIN_THERMAL, einExcess, einWeighted } from '../chain/noise'
 import type { Noise } from '../measure/noise'
-import { power, powerDifference, powerSum } from '../numeric/power'
+import { powerDifference, powerSum } from '../numeric/power'
 import { fields, inForce } from '../session'
 import { dbu, formatDecimal, ohms, thermalNoiseA } from '../units'
 import { gainSaid } from '../standin/stand-in'
-import { trueCrossover } from '../standin/truth'
+import { einAt, trueCrossover } from '../standin/truth'
 import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf, rounded } from './keep'
+import type { NoiseByGain } from './noise-by-gain'
+import { crossoverOf, inputNoiseAt, noiseByGain } from './noise-by-gain'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
 import { caution, disturbances, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
@@ -52,10 +54,10 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     if (rows.length === 0) return EMPTY
     const highest = Math.max(...rows.map((row) => row.typed.gain as number))
     const atTop = rows.filter((row) => row.typed.gain === highest)
-    const split = separate(bench, rows)
+    const split = noiseByGain(rows.map((row) => ({ gain: row.typed.gain as number, level: row.found.withoutHum, fullScale: fullScaleAt(bench, row.typed.gain as number) })))
     const direct = repeated(atTop.map((row) => row.found.withoutHum + fullScaleAt(bench, highest)), atTop[0]?.found.deviation ?? 0)
     // With several gains the converter's part is known and taken out; with one it stays in.
-    const measured = split ? split.ein : direct.value
+    const measured = split ? inputNoiseAt(split, highest) : direct.value
     const own = resistor > 0 ? thermalNoiseA(ohms(resistor)) : null
     const excess = own === null ? measured : powerDifference(measured, own)
     const shorted = excess === null || resistor === 0 || measured < (own ?? EIN_THERMAL) + BELIEVABLE
@@ -65,15 +67,16 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     const printed = specs.ein === undefined ? null : einWeighted(specs.ein, specs.einWeighting)
     const standIn = rows[0]?.standIn ?? null
     const figures: Figure[] = [judged({ name: 'EIN, 150 Ω', unit: 'dBu(A)', digits: 1, value, spread: direct.spread, printed, truth: standIn?.input.ein ?? null, within: 0.5, better: 'lower', more: 'noisier', less: 'quieter' })]
-    if (split && excess !== null) figures.push(crossoverFigure(bench, split.converter, excess, standIn))
+    const crossover = split && crossoverOf(split, inForce(bench.input).fullScale, inForce(bench.input).gainMin, own)
+    if (crossover !== null) figures.push(crossoverFigure(bench, crossover, standIn))
     return {
       figures,
-      remarks: [...faults, ...disturbances(rows), ...remarksOn(rows, resistor, shorted, own, measured), ...onFullScale(bench, rows), ...(split ? [note(`The converter alone is at ${formatDecimal(split.converter, 1)} dBFS(A), as the lower gains say.`)] : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
+      remarks: [...faults, ...disturbances(rows), ...remarksOn(rows, resistor, shorted, own, measured), ...onFullScale(bench, rows), ...(split ? splitRemarks(split) : [note('Recorded at one gain only: the converter’s noise is in the figure. Add two lower gains to take it out, and to see the crossover.')])],
       tables: [{
-        title: 'By gain', head: ['Gain, dB', 'Noise, dBFS(A)', 'As input noise, dBu(A)', 'Model says, dBu(A)'],
+        title: 'By gain', head: ['Gain, dB', 'Noise, dBFS(A)', 'As input noise, dBu(A)', 'Model says', 'Without the converter', ...(standIn ? ['True EIN'] : [])],
         rows: [...rows].sort((a, b) => (b.typed.gain as number) - (a.typed.gain as number)).map((row) => {
           const gain = row.typed.gain as number
-          return [formatDecimal(gain, 1), formatDecimal(row.found.weighted, 1), formatDecimal(row.found.weighted + fullScaleAt(bench, gain), 1), formatDecimal(printed === null ? null : modelled(bench, printed, gain), 1)]
+          return [formatDecimal(gain, 1), formatDecimal(row.found.weighted, 1), formatDecimal(row.found.weighted + fullScaleAt(bench, gain), 1), formatDecimal(printed === null ? null : modelled(bench, printed, gain), 1), formatDecimal(split?.input.find((each) => each.gain === gain)?.level, 1), ...(standIn ? [formatDecimal(einAt(standIn, gainSaid(standIn, gain, inForce(bench.input).gainMax)), 1)] : [])]
         }),
       }],
       keep: shorted || faults.length > 0 ? null : { label: 'EIN measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'ein', measurement(value, 1, direct.spread, methodOf(rows, `${resistor} Ω, highest gain ${formatDecimal(highest, 1)} dB${split ? ', the converter’s noise taken out by lower ones' : ''}, A-weighted`, atTop.length), on)) },
@@ -92,35 +95,22 @@ export const equivalentInputNoise: Procedure<'noise'> = {
 /** What the printed values would read as input noise at a gain: the EIN and the converter's noise together. */
 const modelled = (bench: Bench, ein: number, gain: number) => powerSum([{ level: ein }, { level: fullScaleAt(bench, gain) - bench.input.specs.dynamicRange }]) as number
 
-/**
- * The noise at several gains is a·10^(−FS/10) + c: the input's part grows with the gain, the converter's stays. Both by least
- * squares of the relative errors, since the scatter of a noise level is in dB.
- * @returns `null` with a single gain, or where the two cannot be told apart.
- */
-function separate(bench: Bench, rows: readonly Row<Noise>[]): { ein: number, converter: number } | null {
-  const gains = rows.map((row) => row.typed.gain as number)
-  if (Math.max(...gains) - Math.min(...gains) < 6) return null
-  let [aa, ac, cc, a1, c1] = [0, 0, 0, 0, 0]
-  for (const row of rows) {
-    const read = power(row.found.withoutHum)
-    const [grown, still] = [power(-fullScaleAt(bench, row.typed.gain as number)) / read, 1 / read]
-    aa += grown * grown
-    ac += grown * still
-    cc += still * still
-    a1 += grown
-    c1 += still
-  }
-  const det = aa * cc - ac * ac
-  const [input, converter] = [(a1 * cc - c1 * ac) / det, (aa * c1 - ac * a1) / det]
-  return det > 0 && input > 0 && converter > 0 ? { ein: 10 * Math.log10(input), converter: 10 * Math.log10(converter) } : null
+/** From this difference on a preamp's noise is worth a word at its lower gains, dB. */
+const NOISIER = 1
+
+function splitRemarks({ converter, sure, input }: NoiseByGain): Remark[] {
+  const [low, high] = [input[0], input.at(-1)] as [NoiseByGain['input'][number], NoiseByGain['input'][number]]
+  return [
+    sure ? note(`The converter alone is at ${formatDecimal(converter, 1)} dBFS(A), as the lower gains say.`) : note(`The converter seems to be at ${formatDecimal(converter, 1)} dBFS(A); record at the lowest gain too, where it leads, to be sure of it and of the crossover.`),
+    ...(low.level - high.level > NOISIER ? [note(`At ${formatDecimal(low.gain, 1)} dB the preamp is ${formatDecimal(low.level - high.level, 1)} dB noisier than at ${formatDecimal(high.gain, 1)} dB; plans reckon with the latter throughout.`)] : []),
+  ]
 }
 
-function crossoverFigure(bench: Bench, converter: number, excess: number, standIn: Row['standIn']): Figure {
-  const specs = inForce(bench.input)
+function crossoverFigure(bench: Bench, value: number, standIn: Row['standIn']): Figure {
   const { specs: paper } = bench.input
   const printedExcess = paper.ein === undefined ? null : einExcess(einWeighted(dbu(paper.ein), paper.einWeighting))
   const printed = printedExcess === null ? null : paper.fullScale - paper.dynamicRange - printedExcess + paper.gainMin
-  return judged({ name: 'Crossover gain', unit: 'dB', digits: 1, value: specs.fullScale + converter - excess + specs.gainMin, spread: null, printed, truth: standIn && trueCrossover(standIn), within: 1, better: 'neither', more: 'higher', less: 'lower' })
+  return judged({ name: 'Crossover gain', unit: 'dB', digits: 1, value, spread: null, printed, truth: standIn && trueCrossover(standIn), within: 1, better: 'neither', more: 'higher', less: 'lower' })
 }
 
 function remarksOn(rows: readonly Row<Noise>[], resistor: number, shorted: boolean, own: number | null, measured: number): Remark[] {

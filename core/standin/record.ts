@@ -78,7 +78,7 @@ function convert(standIn: StandIn, samples: Float64Array, level: number, ohms: n
   const factor = (gain: number) => 10 ** ((level - fullScaleAt(standIn, gain) + (second ? standIn.imbalance : 0)) / 20) * (second && standIn.secondInverts ? -1 : 1)
   const [a2, a3] = [2 * 10 ** (-input.harmonics.second / 20), 4 * 10 ** (-input.harmonics.third / 20)]
   const noise = new Float64Array(samples.length)
-  // The noise is made for one gain, and grows with the others.
+  // The noise is made for one gain, and grows with the others: a tone is far over it while a knob is turned.
   const base = gainOf(0)
   addNoise(noise, sampleRate, powerSum(inputNoise(standIn, ohms, base)) ?? -300, seed)
   const hum = humming ? humOf(standIn, sampleRate, samples.length, base) : null

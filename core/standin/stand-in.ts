@@ -22,8 +22,10 @@ export interface StandIn {
     taper: number
     /** dBu that reads 0 dBFS at the lowest gain. */
     fullScale: number
-    /** dBu(A) with 150 Ω. */
+    /** dBu(A) with 150 Ω, at the highest gain. */
     ein: number
+    /** How much noisier the EIN is at the lowest gain, dB; even between. */
+    einRise: number
     /** Of the converter, dBFS(A). */
     converterNoise: number
     /** Ω. */
@@ -73,7 +75,7 @@ export function standInFor(unit: AudioInterface, input: AnalogueInput, output: I
     input: {
       gainMin: specs.gainMin, gainMax: specs.gainMax - between(0.2, 1.4) * (specs.gainMax > specs.gainMin ? 1 : 0), taper: between(0.85, 1.35),
       fullScale: specs.fullScale + between(-0.9, 0.6),
-      ein: Math.max(-131.5, (specs.ein ?? USUAL_EIN) + between(0.4, 2.2)),
+      ein: Math.max(-131.5, (specs.ein ?? USUAL_EIN) + between(0.4, 2.2)), einRise: [1.5, 0.5, 3][seed % 3] as number,
       converterNoise: -specs.dynamicRange + between(0.5, 3), impedance: specs.impedance ?? USUAL_IMPEDANCE[input.type],
       harmonics: { second: between(92, 104), third: between(96, 110) }, dc: between(-1, 1) * 2e-5,
       hum: { mains: seed % 3 === 0 ? 60 : 50, level: between(-116, -108), multiples: [{ order: 2, under: 14 }, { order: 3, under: 6 }, { order: 5, under: 11 }, { order: 7, under: 17 }] },

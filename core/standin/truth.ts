@@ -7,12 +7,17 @@ import type { StandIn } from './stand-in'
 /** dBu that reads 0 dBFS at a gain truly given. */
 export const fullScaleAt = ({ input }: StandIn, gain: number): number => input.fullScale - (gain - input.gainMin)
 
+/** EIN at a gain truly given, dBu(A). */
+export function einAt({ input: { ein, einRise, gainMin, gainMax } }: StandIn, gain: number): number {
+  return gainMax > gainMin ? ein + (einRise * (gainMax - gain)) / (gainMax - gainMin) : ein
+}
+
 /** What a source loses into the input, as a gain, dB. */
 export const loadedBy = ({ input }: StandIn, sourceOhms: number): number => loadingGain(ohms(sourceOhms), ohms(input.impedance))
 
 /** Noise at the input with a source of some ohms, as dBFS(A): that of the source and that of the preamp. */
 export function inputNoise(standIn: StandIn, sourceOhms: number, gain: number): { level: number }[] {
-  const excess = einExcess(dbu(standIn.input.ein))
+  const excess = einExcess(dbu(einAt(standIn, gain)))
   const heard = (level: number) => ({ level: level - fullScaleAt(standIn, gain) })
   return [
     ...(sourceOhms > 0 ? [heard(thermalNoiseA(ohms(sourceOhms)))] : []),
@@ -40,9 +45,13 @@ export function trueThdN(standIn: StandIn, gain: number, level: number): number 
 }
 
 /** The gain at which the preamp's own noise equals the converter's. */
-export function trueCrossover({ input }: StandIn): number {
-  const excess = einExcess(dbu(input.ein))
-  return input.fullScale + input.converterNoise - (excess ?? thermalNoiseA(EIN_RESISTANCE)) + input.gainMin
+export function trueCrossover(standIn: StandIn): number {
+  const { input } = standIn
+  let gain = input.gainMin
+  for (let round = 0; round < 40; round++) {
+    gain = input.fullScale + input.converterNoise - (einExcess(dbu(einAt(standIn, gain))) ?? thermalNoiseA(EIN_RESISTANCE)) + input.gainMin
+  }
+  return gain
 }
 
 /** Round trip with buffers both ways, frames. */
