@@ -64,8 +64,8 @@ export function disturbances(rows: readonly Row<Pick<Noise, 'seconds' | 'leftOut
   return most ? [caution(`Not all of “${most.name}” is alike: there is a knock, a click, a gap or a dropout. ${formatDecimal(most.found.leftOut, 1)} s are left out, and the longest calm stretch of ${formatDecimal(most.found.seconds, 1)} s measured.`)] : []
 }
 
-/** Gains are typed to a tenth of a decibel. */
-const SAME_GAIN = 0.05
+/** Gains are prefilled to a tenth of a decibel, half of which they may be off. */
+const SAME_GAIN = 0.06
 
 /** A gain that the input does not have, as it is in force: most often what a scale says, where the whole range was measured as less. */
 export function gainFaults({ input }: Bench, gains: readonly (number | undefined)[]): Remark[] {

@@ -103,6 +103,13 @@ describe('equivalent input noise', () => {
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('that cannot be')
   })
+  it('a highest gain of two decimals is no fault where it is prefilled with one', () => {
+    const odd = { ...bench, input: { ...bench.input, specs: { ...bench.input.specs, gainMax: 58.85 as never } } }
+    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 10, leftOut: 0, hum: null }
+    const typed = equivalentInputNoise.initialEach(odd, {}, 0)
+    expect(typed.gain).toBe(58.9)
+    expect(said(equivalentInputNoise.outcome(odd, { channel: 1, resistor: 150 }, [{ name: 'n', typed, found, sampleRate: 48_000, standIn: null }]).remarks)).not.toContain('is no gain of')
+  })
   it('says what of a recording was left out', () => {
     const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 7, leftOut: 8, hum: null }
     const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [{ name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, standIn: null }])
