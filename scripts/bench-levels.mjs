@@ -6,7 +6,7 @@ import { root } from './steps.mjs'
 
 const folder = `${root}.cache/bench`
 
-const ROUNDS = 2
+const ROUNDS = 4
 /** Seconds after which the programme comes again. */
 const PHRASE = 30
 
