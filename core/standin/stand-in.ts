@@ -57,6 +57,8 @@ const [NUMBERS, DRIFTING, LOSING] = [9, 7, 8]
 const USUAL_OUTPUT = { fullScale: 12, impedance: 100 }
 /** Input impedances that are usual, Ω (common practice, no source). */
 const USUAL_IMPEDANCE = { mic: 2400, line: 20_000, instrument: 1_000_000 } as const
+/** How much noisier a stand-in's preamp is at its lowest gain, dB: each is one of these. */
+const EIN_RISES = [1.5, 0.5, 3] as const
 /** An input that prints no EIN: as that of a fair line input. */
 const USUAL_EIN = -110
 
@@ -75,7 +77,7 @@ export function standInFor(unit: AudioInterface, input: AnalogueInput, output: I
     input: {
       gainMin: specs.gainMin, gainMax: specs.gainMax - between(0.2, 1.4) * (specs.gainMax > specs.gainMin ? 1 : 0), taper: between(0.85, 1.35),
       fullScale: specs.fullScale + between(-0.9, 0.6),
-      ein: Math.max(-131.5, (specs.ein ?? USUAL_EIN) + between(0.4, 2.2)), einRise: [1.5, 0.5, 3][seed % 3] as number,
+      ein: Math.max(-131.5, (specs.ein ?? USUAL_EIN) + between(0.4, 2.2)), einRise: EIN_RISES[seed % EIN_RISES.length] as number,
       converterNoise: -specs.dynamicRange + between(0.5, 3), impedance: specs.impedance ?? USUAL_IMPEDANCE[input.type],
       harmonics: { second: between(92, 104), third: between(96, 110) }, dc: between(-1, 1) * 2e-5,
       hum: { mains: seed % 3 === 0 ? 60 : 50, level: between(-116, -108), multiples: [{ order: 2, under: 14 }, { order: 3, under: 6 }, { order: 5, under: 11 }, { order: 7, under: 17 }] },

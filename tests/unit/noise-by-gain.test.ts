@@ -8,12 +8,12 @@ const sum = (...levels: number[]) => 10 * Math.log10(levels.reduce((all, level) 
 const reading = (gain: number, ein: number) => ({ gain, fullScale: FULL_SCALE - gain, level: sum(ein - (FULL_SCALE - gain), CONVERTER) })
 
 describe('noise by gain', () => {
-  it('an EIN that is the same at every gain, and the converter, as DOMAIN part 3: crossover at 33.3 dB', () => {
+  it('an EIN that is the same at every gain, and the converter: the crossover of docs/formulas.md, 33.3 dB', () => {
     const found = noiseByGain([60, 40, 20, 0].map((gain) => reading(gain, -127)))
     expect(found).toMatchObject({ sure: true })
     expect(found?.converter).toBeCloseTo(-110, 6)
     for (const gain of [60, 45, 20]) expect(found && inputNoiseAt(found, gain)).toBeCloseTo(-127, 4)
-    // FS_min − DR − excess, with 150 Ω of −132.97 dBu(A) in the EIN: worked out there.
+    // By hand: FS_min − DR − excess = 15 − 110 + 128.27, with −132.97 dBu(A) of 150 Ω (Johnson and Nyquist) in the EIN.
     expect(found && crossoverOf(found, FULL_SCALE, 0, -132.97)).toBeCloseTo(33.3, 1)
   })
   it('an EIN that is 3 dB worse at the lowest gain', () => {
