@@ -27,7 +27,9 @@ export default defineNuxtConfig({
   routeRules: {
     '/**': { ssr: false },
     // A page that asks for embedding policies of all it loads asks its workers too.
-    '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
+    '/_nuxt/**': {
+      headers: { 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' },
+    },
   },
   spaLoadingTemplate: 'loading.html',
   // A place is fetched when the pointer or the focus comes to its link, not with the first load.

@@ -20,8 +20,20 @@ export function makeRecording(seconds, rate, name) {
   head.write('RIFF', 0)
   head.writeUInt32LE(36 + 6 * frames, 4)
   head.write('WAVEfmt ', 8)
-  for (const [at, value] of [[16, 16], [24, rate], [28, 6 * rate], [40, 6 * frames]]) head.writeUInt32LE(value, at)
-  for (const [at, value] of [[20, 1], [22, 2], [32, 6], [34, 24]]) head.writeUInt16LE(value, at)
+  for (const [at, value] of [
+    [16, 16],
+    [24, rate],
+    [28, 6 * rate],
+    [40, 6 * frames],
+  ])
+    head.writeUInt32LE(value, at)
+  for (const [at, value] of [
+    [20, 1],
+    [22, 2],
+    [32, 6],
+    [34, 24],
+  ])
+    head.writeUInt16LE(value, at)
   head.write('data', 36)
   const file = openSync(path, 'w')
   writeSync(file, head)
@@ -68,7 +80,26 @@ export function benchLevels(line) {
   // In turns, and the best of each: the machine's own pace changes from minute to minute.
   for (let round = 0; round < ROUNDS; round++) {
     own = Math.min(own, measured(ten).seconds)
-    filters.forEach((filter, i) => { theirs[i] = Math.min(theirs[i], timed(() => execFileSync('ffmpeg', ['-nostats', '-hide_banner', '-loglevel', 'error', '-i', ten, '-af', filter, '-f', 'null', '-']))) })
+    filters.forEach((filter, i) => {
+      theirs[i] = Math.min(
+        theirs[i],
+        timed(() =>
+          execFileSync('ffmpeg', [
+            '-nostats',
+            '-hide_banner',
+            '-loglevel',
+            'error',
+            '-i',
+            ten,
+            '-af',
+            filter,
+            '-f',
+            'null',
+            '-',
+          ]),
+        ),
+      )
+    })
   }
   line('levels of 10 min, 96 kHz, 24 bits, stereo', `${own.toFixed(1)} s`)
   filters.forEach((filter, i) => {

@@ -8,11 +8,19 @@ import { built, chromium, root, serve } from './steps.mjs'
 
 // Built as the product is: bundled, so that what is measured is what runs.
 const folder = `${root}.cache/bench`
-const bundle = (entry, name) => viteBuild({
-  root, configFile: false, logLevel: 'error',
-  resolve: { alias: { '#core': `${root}core`, '#demo': `${root}demo` } },
-  build: { outDir: folder, emptyOutDir: false, lib: { entry: `${root}tests/bench/${entry}.ts`, formats: ['es'], fileName: () => name }, rollupOptions: { external: /^node:/ } },
-})
+const bundle = (entry, name) =>
+  viteBuild({
+    root,
+    configFile: false,
+    logLevel: 'error',
+    resolve: { alias: { '#core': `${root}core`, '#demo': `${root}demo` } },
+    build: {
+      outDir: folder,
+      emptyOutDir: false,
+      lib: { entry: `${root}tests/bench/${entry}.ts`, formats: ['es'], fileName: () => name },
+      rollupOptions: { external: /^node:/ },
+    },
+  })
 await bundle('subjects', 'subjects.js')
 await bundle('levels-of-file', 'levels.js')
 const { subjects } = await import(`${folder}/subjects.js`)
@@ -20,7 +28,8 @@ const { subjects } = await import(`${folder}/subjects.js`)
 const bench = new Bench({ time: 2000, warmupTime: 1000 })
 for (const { name, run } of subjects) bench.add(name, run)
 await bench.run()
-const line = (name, value, bound) => console.log(`${name.padEnd(46)} ${value.padStart(12)}   ${bound ? `bound ${bound}` : ''}`)
+const line = (name, value, bound) =>
+  console.log(`${name.padEnd(46)} ${value.padStart(12)}   ${bound ? `bound ${bound}` : ''}`)
 bench.tasks.forEach((task, i) => {
   const { latency } = task.result
   line(task.name, `${(1000 * latency.p50).toFixed(1)} µs`, subjects[i].bound && `${subjects[i].bound} µs, median`)
@@ -34,7 +43,10 @@ if (!built()) {
 }
 const { chromium: browserType } = await import('@playwright/test')
 const { address, stop } = await serve()
-const browser = await browserType.launch({ executablePath: await chromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+const browser = await browserType.launch({
+  executablePath: await chromium(),
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
 const first = []
 const again = []
 let bytes = 0
@@ -42,7 +54,10 @@ for (let i = 0; i < 7; i++) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()
   let visiting = i === 0
-  page.on('response', async (response) => { if (visiting && response.url().endsWith('.js')) bytes += Number((await response.allHeaders())['content-length'] ?? 0) })
+  page.on('response', async (response) => {
+    if (visiting && response.url().endsWith('.js'))
+      bytes += Number((await response.allHeaders())['content-length'] ?? 0)
+  })
   first.push(await usable(page, () => page.goto(address, { waitUntil: 'commit' })))
   await page.waitForLoadState('networkidle')
   visiting = false
@@ -54,7 +69,9 @@ const longest = await longestTaskWhileMeasuring(makeRecording(60, 96_000, 'one-m
 await browser.close()
 stop()
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
-const gzip = readdirSync(`${root}.output/public/_nuxt`).filter((name) => name.endsWith('.js')).reduce((sum, name) => sum + gzipSync(readFileSync(`${root}.output/public/_nuxt/${name}`)).length, 0)
+const gzip = readdirSync(`${root}.output/public/_nuxt`)
+  .filter((name) => name.endsWith('.js'))
+  .reduce((sum, name) => sum + gzipSync(readFileSync(`${root}.output/public/_nuxt/${name}`)).length, 0)
 line('first visit until the gain can be turned', `${median(first)} ms`, '1500 ms')
 line('a reload until the gain can be turned', `${median(again)} ms`, '1500 ms')
 line('a frame while a gain is dragged, median', `${median(frames).toFixed(1)} ms`)
@@ -81,15 +98,19 @@ async function framesWhileDragging() {
   await page.mouse.down()
   await page.evaluate(() => {
     window.frameTimes = []
-    window.addEventListener('pointermove', () => {
-      const from = performance.now()
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel()
-        channel.port1.onmessage = () => window.frameTimes.push(performance.now() - Math.max(from, frameStart))
-        const frameStart = performance.now()
-        channel.port2.postMessage(null)
-      })
-    }, true)
+    window.addEventListener(
+      'pointermove',
+      () => {
+        const from = performance.now()
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel()
+          channel.port1.onmessage = () => window.frameTimes.push(performance.now() - Math.max(from, frameStart))
+          const frameStart = performance.now()
+          channel.port2.postMessage(null)
+        })
+      },
+      true,
+    )
   })
   for (let i = 0; i < 120; i++) {
     await page.mouse.move(left, top + 30 * Math.sin(i / 8))
@@ -111,7 +132,9 @@ async function longestTaskWhileMeasuring(recording) {
   await page.waitForSelector('[data-page]')
   await page.evaluate(() => {
     window.longTasks = [0]
-    new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((entry) => entry.duration))).observe({ type: 'longtask' })
+    new PerformanceObserver((list) =>
+      window.longTasks.push(...list.getEntries().map((entry) => entry.duration)),
+    ).observe({ type: 'longtask' })
   })
   await page.getByLabel('Choose a recording', { exact: true }).setInputFiles(recording)
   await page.waitForSelector('[data-thirds]', { state: 'attached', timeout: 120_000 })

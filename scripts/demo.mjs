@@ -3,7 +3,7 @@ import { build, install, serve } from './steps.mjs'
 
 await install()
 console.log('Building…')
-if (await build() !== 0) process.exit(1)
+if ((await build()) !== 0) process.exit(1)
 const { address, child } = await serve(process.env.PORT ?? 3000, process.env.HOST || '127.0.0.1').catch((error) => {
   console.error(error.message)
   process.exit(1)

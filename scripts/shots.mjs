@@ -31,13 +31,27 @@ function rehearsal() {
   wav.write('RIFF', 0)
   wav.writeUInt32LE(36 + 2 * frames, 4)
   wav.write('WAVEfmt ', 8)
-  for (const [at, value] of [[16, 16], [24, rate], [28, 2 * rate]]) wav.writeUInt32LE(value, at)
-  for (const [at, value] of [[20, 1], [22, 1], [32, 2], [34, 16]]) wav.writeUInt16LE(value, at)
+  for (const [at, value] of [
+    [16, 16],
+    [24, rate],
+    [28, 2 * rate],
+  ])
+    wav.writeUInt32LE(value, at)
+  for (const [at, value] of [
+    [20, 1],
+    [22, 1],
+    [32, 2],
+    [34, 16],
+  ])
+    wav.writeUInt16LE(value, at)
   wav.write('data', 36)
   wav.writeUInt32LE(2 * frames, 40)
   for (let i = 0; i < frames; i++) {
     const swell = Math.sin((Math.PI * i) / 24_000) ** 4 * (0.4 + 0.9 * loudness[Math.floor(i / 48_000)] ** 2)
-    wav.writeInt16LE(Math.round(32_767 * 0.09 * swell * (Math.sin(i / 42) + 0.5 * Math.sin(i / 11) + 0.3 * Math.sin(i / 3.1))), 44 + 2 * i)
+    wav.writeInt16LE(
+      Math.round(32_767 * 0.09 * swell * (Math.sin(i / 42) + 0.5 * Math.sin(i / 11) + 0.3 * Math.sin(i / 3.1))),
+      44 + 2 * i,
+    )
   }
   return wav
 }
@@ -47,51 +61,96 @@ const views = [
   { name: 'path-dark', theme: 'dark' },
   { name: 'path-own-unit', theme: 'light', go: (page) => page.keyboard.press('v') },
   { name: 'set-for-me', theme: 'light', go: (page) => page.keyboard.press('s') },
-  { name: 'long-chain', theme: 'light', go: async (page) => {
-    await template(page, 'two-units')
-    await page.getByRole('region', { name: 'Preamp: Grebe two-channel preamp, short' }).getByRole('button').first().click()
-  } },
-  { name: 'joint', theme: 'light', go: async (page) => {
-    await template(page, 'desk-into-two')
-    await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
-  } },
+  {
+    name: 'long-chain',
+    theme: 'light',
+    go: async (page) => {
+      await template(page, 'two-units')
+      await page
+        .getByRole('region', { name: 'Preamp: Grebe two-channel preamp, short' })
+        .getByRole('button')
+        .first()
+        .click()
+    },
+  },
+  {
+    name: 'joint',
+    theme: 'light',
+    go: async (page) => {
+      await template(page, 'desk-into-two')
+      await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
+    },
+  },
   { name: 'schools', theme: 'light', go: reading('Schools') },
-  { name: 'noise-budget', theme: 'light', go: async (page) => {
-    await template(page, 'channel-strip')
-    await reading('Noise budget')(page)
-  } },
+  {
+    name: 'noise-budget',
+    theme: 'light',
+    go: async (page) => {
+      await template(page, 'channel-strip')
+      await reading('Noise budget')(page)
+    },
+  },
   { name: 'timing', theme: 'light', go: (page) => page.keyboard.press('2') },
-  { name: 'monitoring', theme: 'light', go: async (page) => {
-    await page.keyboard.press('3')
-    await page.getByRole('radio', { name: 'Both at once' }).click()
-  } },
+  {
+    name: 'monitoring',
+    theme: 'light',
+    go: async (page) => {
+      await page.keyboard.press('3')
+      await page.getByRole('radio', { name: 'Both at once' }).click()
+    },
+  },
   { name: 'bench', theme: 'light', go: (page) => standIn(page, ['gain-marks']) },
-  { name: 'bench-result', theme: 'light', go: (page) => standIn(page, ['output-full-scale', 'input-full-scale', 'gain-marks', 'equivalent-input-noise']) },
-  { name: 'take-check', theme: 'light', go: async (page) => {
-    await page.keyboard.press('4')
-    await page.getByLabel('Choose a recording', { exact: true }).setInputFiles({ name: 'narrator-rehearsal.wav', mimeType: 'audio/wav', buffer: rehearsal() })
-    await page.waitForSelector('[data-thirds]', { state: 'attached', timeout: 60_000 })
-  } },
-  { name: 'compare-units', theme: 'light', go: async (page) => {
-    await page.keyboard.press('4')
-    await page.locator('[data-page="compare"]').click()
-    await page.waitForSelector('[data-place]')
-  } },
-  { name: 'gear-shelf', theme: 'light', go: async (page) => {
-    await page.keyboard.press('h')
-    await page.locator('[data-item="grebe"]').click()
-  } },
+  {
+    name: 'bench-result',
+    theme: 'light',
+    go: (page) => standIn(page, ['output-full-scale', 'input-full-scale', 'gain-marks', 'equivalent-input-noise']),
+  },
+  {
+    name: 'take-check',
+    theme: 'light',
+    go: async (page) => {
+      await page.keyboard.press('4')
+      await page
+        .getByLabel('Choose a recording', { exact: true })
+        .setInputFiles({ name: 'narrator-rehearsal.wav', mimeType: 'audio/wav', buffer: rehearsal() })
+      await page.waitForSelector('[data-thirds]', { state: 'attached', timeout: 60_000 })
+    },
+  },
+  {
+    name: 'compare-units',
+    theme: 'light',
+    go: async (page) => {
+      await page.keyboard.press('4')
+      await page.locator('[data-page="compare"]').click()
+      await page.waitForSelector('[data-place]')
+    },
+  },
+  {
+    name: 'gear-shelf',
+    theme: 'light',
+    go: async (page) => {
+      await page.keyboard.press('h')
+      await page.locator('[data-item="grebe"]').click()
+    },
+  },
   { name: 'unit', theme: 'light', go: (page) => page.getByRole('button', { name: 'Unit…' }).click() },
   { name: 'sessions', theme: 'light', go: (page) => page.keyboard.press('o') },
 ]
 
-if (!built() && await build() !== 0) process.exit(1)
+if (!built() && (await build()) !== 0) process.exit(1)
 mkdirSync(folder, { recursive: true })
 const { chromium: browserType } = await import('@playwright/test')
 const { address, stop } = await serve()
-const browser = await browserType.launch({ executablePath: await chromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+const browser = await browserType.launch({
+  executablePath: await chromium(),
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
 for (const { name, theme, go } of views) {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: theme, reducedMotion: 'reduce' })
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    colorScheme: theme,
+    reducedMotion: 'reduce',
+  })
   const page = await context.newPage()
   await page.goto(address)
   await page.waitForSelector('[data-gain-handle]')

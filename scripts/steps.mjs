@@ -28,8 +28,10 @@ export async function need(what, command, args, options) {
 }
 
 // `npm install`, not `npm ci`: optional binaries of other platforms may be missing from the lock, and `ci` would refuse.
-export const install = () => need('Installing packages', 'npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'])
-export const prepare = () => need('Preparing Nuxt', 'npx', ['nuxt', 'prepare'], { stdio: ['ignore', 'ignore', 'inherit'] })
+export const install = () =>
+  need('Installing packages', 'npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'])
+export const prepare = () =>
+  need('Preparing Nuxt', 'npx', ['nuxt', 'prepare'], { stdio: ['ignore', 'ignore', 'inherit'] })
 export const build = () => run('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] })
 
 /** The Chromium that the browser tests drive: Debian's, installed where it is missing and this may be done. */
@@ -38,7 +40,11 @@ export async function chromium() {
   if (found) return found
   console.log('Installing Chromium…')
   const sudo = process.getuid?.() === 0 ? [] : ['sudo']
-  const apt = (...args) => need('Installing Chromium', [...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+  const apt = (...args) =>
+    need('Installing Chromium', [...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    })
   await apt('update')
   await apt('install', '-y', 'chromium')
   const installed = findChromium()
@@ -69,14 +75,17 @@ export function freePort() {
 
 /** Starts the built server and waits until it answers. */
 export async function serve(port = undefined, host = '127.0.0.1') {
-  const chosen = port ?? await freePort()
+  const chosen = port ?? (await freePort())
   const child = spawn(process.execPath, ['.output/server/index.mjs'], {
-    cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, PORT: String(chosen), HOST: host, NODE_ENV: 'production' },
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, PORT: String(chosen), HOST: host, NODE_ENV: 'production' },
   })
   // An address that means "all of them" is not one to call.
   const address = `http://${['0.0.0.0', '::'].includes(host) ? '127.0.0.1' : host}:${chosen}`
   for (let attempt = 0; attempt < 100; attempt++) {
-    if (child.exitCode !== null) throw new Error(`The server stopped at once (exit code ${child.exitCode}). Is port ${chosen} taken?`)
+    if (child.exitCode !== null)
+      throw new Error(`The server stopped at once (exit code ${child.exitCode}). Is port ${chosen} taken?`)
     if (await answers(address)) return { address, child, stop: () => child.kill() }
     await new Promise((resolve) => setTimeout(resolve, 100))
   }

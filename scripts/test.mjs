@@ -12,7 +12,7 @@ const title = (words) => console.log(`\n── ${words}`)
 
 async function check(words, command, args) {
   title(words)
-  const ok = await run(command, args) === 0
+  const ok = (await run(command, args)) === 0
   console.log(ok ? 'ok' : 'FAILED')
   count(ok ? 1 : 0, ok ? 0 : 1)
   return ok
@@ -36,22 +36,45 @@ await prepare()
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
 
+await check('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
 await check('Lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
-await check('Import directions and cycles', 'npx', ['depcruise', 'core', 'app', 'server', 'demo', 'tests', '--config', '.dependency-cruiser.cjs'])
+await check('Import directions and cycles', 'npx', [
+  'depcruise',
+  'core',
+  'app',
+  'server',
+  'demo',
+  'tests',
+  '--config',
+  '.dependency-cruiser.cjs',
+])
+await check('Unused files, exports and packages', 'npx', ['knip'])
 await check('Types of the core, without the DOM', 'npx', ['tsc', '-p', 'core'])
 await check('Types of the tests', 'npx', ['tsc', '-p', 'tests'])
 await check('Types', 'npx', ['nuxt', 'typecheck'])
 
 title('Build')
-if (await build() === 0) {
+if ((await build()) === 0) {
   title('Unit, reference and HTTP tests')
-  const vitest = await run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/vitest.json`])
-  countReport(`${results}/vitest.json`, (report) => ({ passed: report.numPassedTests, failed: Math.max(report.numFailedTests, vitest === 0 ? 0 : 1) }))
+  const vitest = await run('npx', [
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${results}/vitest.json`,
+  ])
+  countReport(`${results}/vitest.json`, (report) => ({
+    passed: report.numPassedTests,
+    failed: Math.max(report.numFailedTests, vitest === 0 ? 0 : 1),
+  }))
 
   title('Browser tests')
   const env = { ...process.env, CHROMIUM, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/browser.json` }
   const browser = await run('npx', ['playwright', 'test', '--reporter=list,json'], { env })
-  countReport(`${results}/browser.json`, ({ stats }) => ({ passed: stats.expected, failed: Math.max(stats.unexpected + stats.flaky, browser === 0 ? 0 : 1) }))
+  countReport(`${results}/browser.json`, ({ stats }) => ({
+    passed: stats.expected,
+    failed: Math.max(stats.unexpected + stats.flaky, browser === 0 ? 0 : 1),
+  }))
 } else {
   console.log('FAILED: nothing could be run against it')
   count(0, 1)

@@ -13,9 +13,11 @@ export function withoutSchemaWriter(): Plugin {
     transform(code, id) {
       if (!WRITER.test(id.split('?')[0] ?? '')) return null
       const names = [...code.matchAll(/^export (?:const|function) (\w+)/gm)].map((match) => match[1])
-      const lines = names.map((name) => (name?.startsWith('create')
-        ? `export const ${name} = () => () => { throw new Error('no JSON Schema is written in the browser') }`
-        : `export const ${name} = () => { throw new Error('no JSON Schema is written in the browser') }`))
+      const lines = names.map((name) =>
+        name?.startsWith('create')
+          ? `export const ${name} = () => () => { throw new Error('no JSON Schema is written in the browser') }`
+          : `export const ${name} = () => { throw new Error('no JSON Schema is written in the browser') }`,
+      )
       return { code: lines.join('\n'), map: null }
     },
   }

@@ -7,22 +7,43 @@ import { axis, plainOptions } from './plain-axes'
 const [LOWEST, HIGHEST, POINTS] = [20, 20_000, 1600]
 
 /** The response of two paths heard at once, 20 Hz to 20 kHz. */
-export const combChart = (delayMs: number, difference: number) => (palette: Palette): ChartConfiguration => ({
-  type: 'line',
-  data: {
-    datasets: [{
-      data: Array.from({ length: POINTS }, (_, i) => {
-        const frequency = LOWEST * (HIGHEST / LOWEST) ** (i / (POINTS - 1))
-        return { x: frequency, y: Math.max(-40, combResponse(delayMs, difference, frequency)) }
-      }),
-      borderColor: palette.ceiling, borderWidth: 1.25, pointRadius: 0,
-    }],
-  },
-  options: {
-    ...plainOptions, events: [],
-    scales: {
-      x: axis(palette, 'Frequency, Hz', { type: 'logarithmic', min: LOWEST, max: HIGHEST, ticks: { color: palette.muted, font: { family: 'JetBrains Mono Variable', size: 11 }, callback: (value: number) => ([20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000].includes(value) ? (value >= 1000 ? `${value / 1000} k` : String(value)) : '') } }),
-      y: axis(palette, 'dB against one path', { type: 'linear', min: -40, max: 10 }),
+export const combChart =
+  (delayMs: number, difference: number) =>
+  (palette: Palette): ChartConfiguration => ({
+    type: 'line',
+    data: {
+      datasets: [
+        {
+          data: Array.from({ length: POINTS }, (_, i) => {
+            const frequency = LOWEST * (HIGHEST / LOWEST) ** (i / (POINTS - 1))
+            return { x: frequency, y: Math.max(-40, combResponse(delayMs, difference, frequency)) }
+          }),
+          borderColor: palette.ceiling,
+          borderWidth: 1.25,
+          pointRadius: 0,
+        },
+      ],
     },
-  } as never,
-})
+    options: {
+      ...plainOptions,
+      events: [],
+      scales: {
+        x: axis(palette, 'Frequency, Hz', {
+          type: 'logarithmic',
+          min: LOWEST,
+          max: HIGHEST,
+          ticks: {
+            color: palette.muted,
+            font: { family: 'JetBrains Mono Variable', size: 11 },
+            callback: (value: number) =>
+              [20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000].includes(value)
+                ? value >= 1000
+                  ? `${value / 1000} k`
+                  : String(value)
+                : '',
+          },
+        }),
+        y: axis(palette, 'dB against one path', { type: 'linear', min: -40, max: 10 }),
+      },
+    } as never,
+  })

@@ -26,12 +26,19 @@ export function sectionChart({ model, palette }: Scene): ChartConfiguration<'lin
       scales: {
         x: { type: 'linear', min: 0, max: model.columns.length, display: false },
         y: {
-          type: 'linear', min: model.bottom, max: model.top,
-          afterFit: (scale) => { scale.width = RULER },
+          type: 'linear',
+          min: model.bottom,
+          max: model.top,
+          afterFit: (scale) => {
+            scale.width = RULER
+          },
           border: { display: false },
           grid: { color: palette.line, drawTicks: false },
           ticks: {
-            stepSize: 20, color: palette.muted, padding: 8, font: { family: 'JetBrains Mono Variable', size: 11 },
+            stepSize: 20,
+            color: palette.muted,
+            padding: 8,
+            font: { family: 'JetBrains Mono Variable', size: 11 },
             callback: (value) => rulerText(Number(value), model),
           },
         },
@@ -51,15 +58,33 @@ function layers(model: SectionModel, palette: Palette): Line[] {
   const { columns } = model
   const line = (valueOf: (column: SectionColumn) => number | null, style: Partial<Line>): Line => ({
     data: along(columns, valueOf),
-    cubicInterpolationMode: 'monotone', pointRadius: 0, borderWidth: 1, spanGaps: false, clip: 0, ...style,
+    cubicInterpolationMode: 'monotone',
+    pointRadius: 0,
+    borderWidth: 1,
+    spanGaps: false,
+    clip: 0,
+    ...style,
   })
   return [
     line((each) => each.average, { borderColor: palette.body, borderWidth: 0 }),
     line((each) => each.peak, { fill: { target: 0 }, backgroundColor: palette.body, borderWidth: 0 }),
-    line((each) => each.surge, { fill: { target: 1 }, backgroundColor: palette.lip, borderColor: palette.body, borderDash: [3, 3] }),
-    line((each) => each.noise, { fill: 'start', backgroundColor: palette.stipple, borderColor: palette.floor, borderWidth: 1.25 }),
+    line((each) => each.surge, {
+      fill: { target: 1 },
+      backgroundColor: palette.lip,
+      borderColor: palette.body,
+      borderDash: [3, 3],
+    }),
+    line((each) => each.noise, {
+      fill: 'start',
+      backgroundColor: palette.stipple,
+      borderColor: palette.floor,
+      borderWidth: 1.25,
+    }),
     line((each) => each.ceiling, {
-      fill: 'end', backgroundColor: palette.hatch, borderColor: palette.ceiling, borderWidth: 1.25,
+      fill: 'end',
+      backgroundColor: palette.hatch,
+      borderColor: palette.ceiling,
+      borderWidth: 1.25,
       cubicInterpolationMode: model.reading === 'ceiling' ? 'default' : 'monotone',
     }),
   ]
@@ -70,6 +95,10 @@ function along(columns: readonly SectionColumn[], valueOf: (column: SectionColum
     const y = valueOf(column) ?? Number.NaN
     const from = i === 0 ? 0 : i + PLATEAU.from
     const to = i === columns.length - 1 ? columns.length : i + PLATEAU.to
-    return [{ x: from, y }, { x: (from + to) / 2, y }, { x: to, y }]
+    return [
+      { x: from, y },
+      { x: (from + to) / 2, y },
+      { x: to, y },
+    ]
   })
 }

@@ -30,18 +30,34 @@ class Pen {
   readonly context: CanvasRenderingContext2D
   readonly width: number
 
-  constructor(private readonly chart: Chart, readonly model: SectionModel, readonly palette: Palette) {
+  constructor(
+    private readonly chart: Chart,
+    readonly model: SectionModel,
+    readonly palette: Palette,
+  ) {
     this.context = chart.ctx
     this.width = chart.chartArea.width / Math.max(1, model.columns.length)
   }
 
   x = (column: number) => this.chart.scales.x?.getPixelForValue(column) ?? 0
   y = (level: number) => this.chart.scales.y?.getPixelForValue(level) ?? 0
-  get narrow() { return this.width < NARROW }
-  get top() { return this.chart.chartArea.top }
-  get bottom() { return this.chart.chartArea.bottom }
+  get narrow() {
+    return this.width < NARROW
+  }
+  get top() {
+    return this.chart.chartArea.top
+  }
+  get bottom() {
+    return this.chart.chartArea.bottom
+  }
 
-  text(words: string, x: number, y: number, colour: string, { bold = false, align = 'left' as CanvasTextAlign, mono = true, size = 11.5 } = {}) {
+  text(
+    words: string,
+    x: number,
+    y: number,
+    colour: string,
+    { bold = false, align = 'left' as CanvasTextAlign, mono = true, size = 11.5 } = {},
+  ) {
     const { context } = this
     context.font = `${bold ? 650 : 450} ${size}px "${mono ? 'JetBrains Mono Variable' : 'Instrument Sans Variable'}"`
     context.textAlign = align
@@ -61,7 +77,10 @@ class Pen {
     context.lineTo(x, to)
     context.stroke()
     if (!arrows || Math.abs(to - from) < LEGIBLE) return
-    for (const [tip, way] of [[from, 1], [to, -1]] as const) {
+    for (const [tip, way] of [
+      [from, 1],
+      [to, -1],
+    ] as const) {
       context.beginPath()
       context.moveTo(x, tip)
       context.lineTo(x - 3, tip + way * 6)
@@ -120,7 +139,10 @@ function drawHeadroom(pen: Pen, column: SectionColumn, i: number) {
   const bold = column.tightest || column.clipped
   pen.text(column.headroomText, x + 7, at, colour, { bold, size: bold ? 14 : 11.5 })
   // Where there is no room beside the number, the word goes under it.
-  if (bold) pen.text(column.clipped ? 'clips' : 'tightest', x + (pen.narrow ? 7 : 52), at + (pen.narrow ? 14 : 0), colour, { mono: false })
+  if (bold)
+    pen.text(column.clipped ? 'clips' : 'tightest', x + (pen.narrow ? 7 : 52), at + (pen.narrow ? 14 : 0), colour, {
+      mono: false,
+    })
   if (column.surgeText && room > 3.2 * LEGIBLE && pen.width > 130) {
     pen.text(`${column.surgeText} with the surge`, x + 7, at + 15, pen.palette.muted, { mono: false, size: 11 })
   }
@@ -130,20 +152,40 @@ function drawLevels(pen: Pen, column: SectionColumn, i: number) {
   const x = pen.x(i + 0.6)
   const [peak, average] = [pen.y(column.peak), pen.y(column.average)]
   const inside = average - peak >= LEGIBLE
-  if (average - peak >= 2.2 * LEGIBLE) pen.text(`peak ${column.peakText}`, x, peak + 9, pen.palette.onBody, { align: 'center' })
-  pen.text(pen.narrow ? column.averageShort : column.averageText, x, inside ? average - 9 : average + 9, inside ? pen.palette.onBody : pen.palette.ink, { bold: true, align: 'center' })
+  if (average - peak >= 2.2 * LEGIBLE)
+    pen.text(`peak ${column.peakText}`, x, peak + 9, pen.palette.onBody, { align: 'center' })
+  pen.text(
+    pen.narrow ? column.averageShort : column.averageText,
+    x,
+    inside ? average - 9 : average + 9,
+    inside ? pen.palette.onBody : pen.palette.ink,
+    { bold: true, align: 'center' },
+  )
 }
 
 function drawFloor(pen: Pen, column: SectionColumn, i: number) {
   if (column.noise === null || column.snrText === null) {
-    return pen.text(pen.narrow ? column.noiseShort : column.noiseText, pen.x(i + 0.5), pen.bottom - 10, pen.palette.muted, { align: 'center', mono: false })
+    return pen.text(
+      pen.narrow ? column.noiseShort : column.noiseText,
+      pen.x(i + 0.5),
+      pen.bottom - 10,
+      pen.palette.muted,
+      { align: 'center', mono: false },
+    )
   }
   const x = pen.x(i) + pen.width * 0.82
   const [average, noise] = [pen.y(column.average), pen.y(column.noise)]
   pen.dimension(x, average + 4, noise, pen.palette.floor, false)
   pen.text(column.snrText, x - 6, (average + noise) / 2, pen.palette.floor, { align: 'right' })
-  plate(pen, pen.narrow ? column.noiseShort : column.noiseText, pen.x(i + 0.5), Math.min(pen.bottom - 10, noise + 14), pen.palette.floor)
-  if (i === 0 && pen.bottom - noise > 3 * LEGIBLE) pen.text('noise bed, A-weighted', pen.x(0) + 8, pen.bottom - 9, pen.palette.floor, { mono: false, size: 11 })
+  plate(
+    pen,
+    pen.narrow ? column.noiseShort : column.noiseText,
+    pen.x(i + 0.5),
+    Math.min(pen.bottom - 10, noise + 14),
+    pen.palette.floor,
+  )
+  if (i === 0 && pen.bottom - noise > 3 * LEGIBLE)
+    pen.text('noise bed, A-weighted', pen.x(0) + 8, pen.bottom - 9, pen.palette.floor, { mono: false, size: 11 })
 }
 
 /** The target’s window as a bracket at the recorder’s edge. */

@@ -33,21 +33,29 @@ export interface SectionModel {
   top: number
   bottom: number
   /** The target’s window at the recorder. */
-  window: { low: number, high: number, label: string } | null
+  window: { low: number; high: number; label: string } | null
 }
 
 const UNITS: Record<Point['unit'], string> = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' }
 const WINDOWS: Record<TargetWindow['reads'], string> = { 'peak': 'window', 'average': 'average', 'surge-peak': 'surge' }
 
 /** Places the points of a strip on one ruler. */
-export function sectionModel(points: readonly Point[], reading: SectionReading, tightest: string | null, target: TargetWindow): SectionModel {
+export function sectionModel(
+  points: readonly Point[],
+  reading: SectionReading,
+  tightest: string | null,
+  target: TargetWindow,
+): SectionModel {
   const zeros = reading === 'own' ? points.map(() => 0) : clipLevels(points)
   const columns = points.map((point, i) => column(point, zeros[i] ?? 0, point.stage === tightest))
   const last = points.at(-1)
   const zero = zeros.at(-1) ?? 0
   return {
-    reading, columns, ...ruler(columns, reading),
-    window: last?.unit === 'dBFS' ? { low: target.low - zero, high: target.high - zero, label: WINDOWS[target.reads] } : null,
+    reading,
+    columns,
+    ...ruler(columns, reading),
+    window:
+      last?.unit === 'dBFS' ? { low: target.low - zero, high: target.high - zero, label: WINDOWS[target.reads] } : null,
   }
 }
 
@@ -57,7 +65,7 @@ export function sectionModel(points: readonly Point[], reading: SectionReading, 
  */
 function clipLevels(points: readonly Point[]): number[] {
   const levels: number[] = []
-  let after: { point: Point, level: number } | null = null
+  let after: { point: Point; level: number } | null = null
   for (let i = points.length - 1; i >= 0; i--) {
     const point = points[i] as Point
     const level: number = point.ceiling ?? (after ? after.level - (after.point.peak - point.peak) : point.surgePeak)
@@ -84,7 +92,10 @@ function column(point: Point, zero: number, tightest: boolean): SectionColumn {
     noiseText: point.noise === null ? 'no noise known' : `${level(point.noise, 1)} ${unit}(A)`,
     noiseShort: point.noise === null ? '–' : level(point.noise, 1),
     headroomText: point.headroom === null ? null : formatDecimal(point.headroom, 1),
-    surgeText: point.ceiling === null || point.surgePeak <= point.peak ? null : formatDecimal(point.ceiling - point.surgePeak, 1),
+    surgeText:
+      point.ceiling === null || point.surgePeak <= point.peak
+        ? null
+        : formatDecimal(point.ceiling - point.surgePeak, 1),
     snrText: point.snr === null ? null : formatDecimal(point.snr, 1),
     tightest,
     clipped: point.clipped || point.carriesClipping !== null,
@@ -96,7 +107,7 @@ const ABOVE = 9
 const BELOW = 12
 const ROUND = 10
 
-function ruler(columns: readonly SectionColumn[], reading: SectionReading): { top: number, bottom: number } {
+function ruler(columns: readonly SectionColumn[], reading: SectionReading): { top: number; bottom: number } {
   const highest = Math.max(0, ...columns.flatMap((each) => [each.ceiling ?? 0, each.surge]))
   const lowest = Math.min(...columns.map((each) => each.noise ?? each.average), reading === 'ceiling' ? -60 : 0)
   return {

@@ -9,13 +9,15 @@ interface Kind {
 
 export async function saveFile(content: BlobPart, type: string, fileName: string, id: string): Promise<void> {
   const { fileSave } = await import('browser-fs-access')
-  await unlessAborted(fileSave(new Blob([content], { type }), { fileName, extensions: [fileName.slice(fileName.lastIndexOf('.'))], id }))
+  await unlessAborted(
+    fileSave(new Blob([content], { type }), { fileName, extensions: [fileName.slice(fileName.lastIndexOf('.'))], id }),
+  )
 }
 
 /** `null` where none was chosen. */
 export async function chooseFile(kind: Kind): Promise<File | null> {
   const { fileOpen } = await import('browser-fs-access')
-  return await unlessAborted(fileOpen(kind)) ?? null
+  return (await unlessAborted(fileOpen(kind))) ?? null
 }
 
 async function unlessAborted<T>(dialog: Promise<T>): Promise<T | undefined> {

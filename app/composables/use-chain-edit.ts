@@ -8,7 +8,7 @@ import { useViewStore } from '~/stores/view'
 import { useStageEdit } from './use-stage-edit'
 
 /** Where a box is to be chosen for. */
-export type Picking = { do: 'insert', index: number } | { do: 'replace', stage: string }
+export type Picking = { do: 'insert'; index: number } | { do: 'replace'; stage: string }
 
 const picking = ref<Picking | null>(null)
 const updating = ref<Gear | null>(null)
@@ -34,7 +34,8 @@ export function useChainEdit() {
 
   function remove(stage: string) {
     const at = indexOf(stage)
-    if (change('Remove a stage', [{ do: 'remove', strip: strip.value, stage }])) view.selectStage(stages.value[Math.max(0, at - 1)]?.id ?? '')
+    if (change('Remove a stage', [{ do: 'remove', strip: strip.value, stage }]))
+      view.selectStage(stages.value[Math.max(0, at - 1)]?.id ?? '')
   }
   const moveTo = (stage: string, to: number) => change('Move a stage', [{ do: 'move', strip: strip.value, stage, to }])
   const move = (stage: string, by: 1 | -1) => {
@@ -43,7 +44,8 @@ export function useChainEdit() {
   }
 
   /** The gear of the session as the strip has it, with what each stage gives. */
-  const gearOf = (stage: { gear: string } | undefined): Gear | undefined => store.session?.gear.find((item) => item.id === stage?.gear)
+  const gearOf = (stage: { gear: string } | undefined): Gear | undefined =>
+    store.session?.gear.find((item) => item.id === stage?.gear)
 
   /** What a box must take from before it to stand where it is being picked for; `null`: it must be a source. */
   const needed = computed(() => {
@@ -57,7 +59,11 @@ export function useChainEdit() {
   function portFor(gear: Gear): string | null | undefined {
     if (!standsInStrip(gear.kind)) return null
     if (gear.kind !== 'interface') return domainsOf(gear).takes === needed.value ? undefined : null
-    const taken = new Set(store.session?.strips.flatMap((each) => each.stages.filter((stage) => stage.gear === gear.id).map((stage) => stage.port)))
+    const taken = new Set(
+      store.session?.strips.flatMap((each) =>
+        each.stages.filter((stage) => stage.gear === gear.id).map((stage) => stage.port),
+      ),
+    )
     const fitting = gear.inputs.filter((input) => domainsOf(gear, input.id).takes === needed.value)
     return (fitting.find((input) => !taken.has(input.id)) ?? fitting[0])?.id ?? null
   }
@@ -69,11 +75,12 @@ export function useChainEdit() {
     const port = portFor(gear)
     if (!value || !session || port === null) return
     const { shelf: _origin, ...plain } = gear
-    const own = from === 'session' ? gear : { ...plain, id: freeGearId(session, gear.id), shelf: gear.id } as Gear
+    const own = from === 'session' ? gear : ({ ...plain, id: freeGearId(session, gear.id), shelf: gear.id } as Gear)
     const placed = { gear: own, ...(port !== undefined && { port }) }
-    const done = value.do === 'insert'
-      ? change(`Insert ${gear.name}`, [{ do: 'insert', strip: strip.value, index: value.index, ...placed }])
-      : change(`Replace by ${gear.name}`, [{ do: 'replace', strip: strip.value, stage: value.stage, ...placed }])
+    const done =
+      value.do === 'insert'
+        ? change(`Insert ${gear.name}`, [{ do: 'insert', strip: strip.value, index: value.index, ...placed }])
+        : change(`Replace by ${gear.name}`, [{ do: 'replace', strip: strip.value, stage: value.stage, ...placed }])
     picking.value = null
     if (done) view.selectStage(stages.value[value.do === 'insert' ? value.index : indexOf(value.stage)]?.id ?? '')
   }
@@ -81,15 +88,36 @@ export function useChainEdit() {
   async function keepOnShelf(gear: Gear) {
     await shelf.open()
     const id = await shelf.keepCopy(gear)
-    edit.session('Keep on the shelf', (session) => ({ ...session, gear: session.gear.map((item) => (item.id === gear.id ? { ...item, shelf: id } : item)) }))
+    edit.session('Keep on the shelf', (session) => ({
+      ...session,
+      gear: session.gear.map((item) => (item.id === gear.id ? { ...item, shelf: id } : item)),
+    }))
     told.value = `“${gear.name}” is on the shelf.`
   }
 
   return {
-    picking, updating, addingStrip, told, needed, portFor, pick, remove, move, moveTo, indexOf, keepOnShelf,
-    openInsert: (index: number) => { picking.value = { do: 'insert', index } },
-    openReplace: (stage: string) => { picking.value = { do: 'replace', stage } },
-    openUpdate: (gear: Gear) => { updating.value = gear },
-    toggleDriven: (stage: string) => edit.stage('Overdriven on purpose', stage, ({ driven, ...rest }) => (driven ? rest : { ...rest, driven: true })),
+    picking,
+    updating,
+    addingStrip,
+    told,
+    needed,
+    portFor,
+    pick,
+    remove,
+    move,
+    moveTo,
+    indexOf,
+    keepOnShelf,
+    openInsert: (index: number) => {
+      picking.value = { do: 'insert', index }
+    },
+    openReplace: (stage: string) => {
+      picking.value = { do: 'replace', stage }
+    },
+    openUpdate: (gear: Gear) => {
+      updating.value = gear
+    },
+    toggleDriven: (stage: string) =>
+      edit.stage('Overdriven on purpose', stage, ({ driven, ...rest }) => (driven ? rest : { ...rest, driven: true })),
   }
 }

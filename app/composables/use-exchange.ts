@@ -35,7 +35,16 @@ export function useExchange() {
     try {
       return await importText(file.name, await file.text())
     } catch (error) {
-      refusal.value = { name: file.name, faults: [{ path: '', code: 'unreadable', message: `The file could not be read (${error instanceof Error ? error.message : 'unknown reason'}). Try a copy of it.` }] }
+      refusal.value = {
+        name: file.name,
+        faults: [
+          {
+            path: '',
+            code: 'unreadable',
+            message: `The file could not be read (${error instanceof Error ? error.message : 'unknown reason'}). Try a copy of it.`,
+          },
+        ],
+      }
       return false
     }
   }
@@ -47,10 +56,20 @@ export function useExchange() {
 
   async function exportOpen() {
     if (!open.committed) return
-    await saveFile(writeSession(open.committed), 'application/json', `${fileName(open.committed.name)}.session.json`, 'remetra')
+    await saveFile(
+      writeSession(open.committed),
+      'application/json',
+      `${fileName(open.committed.name)}.session.json`,
+      'remetra',
+    )
   }
 
   return { refusal, importText, importFile, chooseFile, exportOpen }
 }
 
-const fileName = (name: string) => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '').slice(0, 60) || 'session'
+const fileName = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 60) || 'session'

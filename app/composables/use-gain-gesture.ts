@@ -21,14 +21,18 @@ export function useGainGesture(control: Ref<GainControl>) {
 
   const change = (gain: number) => applyGain(nearestGain(control.value.range, gain))
   const applyGain = (to: number) => (session: Parameters<typeof applyChanges>[0]) =>
-    applyChanges(session, [{ strip: view.strip?.id ?? '', stage: control.value.stage, setting: control.value.setting, to }])
+    applyChanges(session, [
+      { strip: view.strip?.id ?? '', stage: control.value.stage, setting: control.value.setting, to },
+    ])
 
   function begin() {
     dragging.value = true
     startGain = control.value.value
     window.addEventListener('keydown', escape, true)
   }
-  const drag = (by: number) => { if (dragging.value) store.preview(change(startGain + by)) }
+  const drag = (by: number) => {
+    if (dragging.value) store.preview(change(startGain + by))
+  }
   function end() {
     if (!dragging.value) return
     stop()
@@ -53,8 +57,14 @@ export function useGainGesture(control: Ref<GainControl>) {
     const { value, range } = control.value
     const step = range.gainStep || 0.5
     const wanted: Record<string, number> = {
-      ArrowUp: value + step, ArrowRight: value + step, ArrowDown: value - step, ArrowLeft: value - step,
-      PageUp: value + LARGE, PageDown: value - LARGE, Home: range.gainMin, End: range.gainMax,
+      ArrowUp: value + step,
+      ArrowRight: value + step,
+      ArrowDown: value - step,
+      ArrowLeft: value - step,
+      PageUp: value + LARGE,
+      PageDown: value - LARGE,
+      Home: range.gainMin,
+      End: range.gainMax,
     }
     const to = wanted[event.key]
     if (to === undefined || event.ctrlKey || event.metaKey || event.altKey) return

@@ -21,7 +21,10 @@ export function useMeasuring() {
   }
 
   /** What was found; `null` where it was cancelled or went wrong, which is told. */
-  function measure<Q extends Question>(fileName: string, task: MeasureTask & { question: Q }): Promise<Found<Q> | null> {
+  function measure<Q extends Question>(
+    fileName: string,
+    task: MeasureTask & { question: Q },
+  ): Promise<Found<Q> | null> {
     stop()
     trouble.value = null
     name.value = fileName
@@ -37,11 +40,13 @@ export function useMeasuring() {
       worker = new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' })
       worker.onmessage = ({ data }: MessageEvent<MeasureMessage>) => {
         if ('progress' in data) progress.value = data.progress
-        else if ('failed' in data) end(null, `The file could not be read to its end (${data.failed}). Try a copy of it.`)
+        else if ('failed' in data)
+          end(null, `The file could not be read to its end (${data.failed}). Try a copy of it.`)
         else if (data.answer.ok) end(data.answer as Found<Q>, null)
         else end(null, data.answer.fault.message)
       }
-      worker.onerror = () => end(null, 'The measuring stopped unexpectedly. Try again; if it stays, try a shorter file.')
+      worker.onerror = () =>
+        end(null, 'The measuring stopped unexpectedly. Try again; if it stays, try a shorter file.')
       worker.postMessage(task)
     })
   }

@@ -5,7 +5,7 @@ import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
 export interface AppliedPlan {
-  settings: (PlannedSetting & { stripName: string, gearName: string, several: boolean })[]
+  settings: (PlannedSetting & { stripName: string; gearName: string; several: boolean })[]
 }
 
 const LABEL = 'Set for me'
@@ -24,7 +24,9 @@ export function usePlanGesture() {
       const strip = committed.strips.find((each) => each.id === setting.strip)
       const gear = strip?.stages.find((stage) => stage.id === setting.stage)?.gear
       return {
-        ...setting, stripName: strip?.name ?? '', gearName: committed.gear.find((item) => item.id === gear)?.name ?? '',
+        ...setting,
+        stripName: strip?.name ?? '',
+        gearName: committed.gear.find((item) => item.id === gear)?.name ?? '',
         several: (plan.strips.find((each) => each.strip === setting.strip)?.gains.length ?? 0) > 1,
       }
     })
@@ -37,8 +39,15 @@ export function usePlanGesture() {
     if (store.undoLabel === LABEL) store.undo()
     applied.value = null
   }
-  const dismiss = () => { applied.value = null }
+  const dismiss = () => {
+    applied.value = null
+  }
   // What was told is about the settings of that moment: after another change or an undo it would be a lie.
-  watch(() => store.committed, (now, before) => { if (before && store.undoLabel !== LABEL) dismiss() })
+  watch(
+    () => store.committed,
+    (now, before) => {
+      if (before && store.undoLabel !== LABEL) dismiss()
+    },
+  )
   return { applied, apply, takeBack, dismiss }
 }

@@ -17,11 +17,18 @@ export function usePortChange(stage: () => ResolvedInput | ResolvedDigitalInput)
     const wanted = { gain: settings.gain ?? 0, phantom: settings.phantom ?? false, pad: settings.pad ?? false }
     return edit.changes('Input', [
       { do: 'port', strip, stage: id, port },
-      ...(next ? [
-        { strip, stage: id, setting: 'gain' as const, to: Math.min(next.specs.gainMax, Math.max(next.specs.gainMin, wanted.gain)) },
-        { strip, stage: id, setting: 'phantom' as const, to: wanted.phantom && next.phantom },
-        { strip, stage: id, setting: 'pad' as const, to: wanted.pad && next.specs.pad > 0 },
-      ] : []),
+      ...(next
+        ? [
+            {
+              strip,
+              stage: id,
+              setting: 'gain' as const,
+              to: Math.min(next.specs.gainMax, Math.max(next.specs.gainMin, wanted.gain)),
+            },
+            { strip, stage: id, setting: 'phantom' as const, to: wanted.phantom && next.phantom },
+            { strip, stage: id, setting: 'pad' as const, to: wanted.pad && next.specs.pad > 0 },
+          ]
+        : []),
     ])
   }
   return { ports, setPort }

@@ -8,7 +8,7 @@ import { chooseFile as choose, saveFile } from './file-access'
 /** Gear files in and out of the shelf, as JSON and as a table (CSV). */
 export function useShelfExchange() {
   const shelf = useShelfStore()
-  const refusal = ref<{ name: string, faults: Fault[] } | null>(null)
+  const refusal = ref<{ name: string; faults: Fault[] } | null>(null)
   const told = ref<string | null>(null)
 
   function read(name: string, text: string): GearFileReading {
@@ -16,7 +16,16 @@ export function useShelfExchange() {
       try {
         return readGearFile(JSON.parse(text.replace(/^\uFEFF/, '')))
       } catch (error) {
-        return { ok: false, faults: [{ path: '', code: 'not-json', message: `The file is not JSON (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}). Choose a gear file, or a table with the ending .csv.` }] }
+        return {
+          ok: false,
+          faults: [
+            {
+              path: '',
+              code: 'not-json',
+              message: `The file is not JSON (${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}). Choose a gear file, or a table with the ending .csv.`,
+            },
+          ],
+        }
       }
     }
     const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
@@ -36,7 +45,12 @@ export function useShelfExchange() {
   }
   async function save(items: readonly Gear[], kind: 'json' | 'csv') {
     const text = kind === 'json' ? writeGearFile(items) : `${Papa.unparse(gearToTable(items))}\r\n`
-    await saveFile(text, kind === 'json' ? 'application/json' : 'text/csv', `remetra-shelf.gear.${kind}`, 'remetra-gear')
+    await saveFile(
+      text,
+      kind === 'json' ? 'application/json' : 'text/csv',
+      `remetra-shelf.gear.${kind}`,
+      'remetra-gear',
+    )
   }
   return { refusal, told, chooseFile, importText, save }
 }

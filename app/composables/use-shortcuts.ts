@@ -15,7 +15,9 @@ export function useShortcuts(shortcuts: readonly Shortcut[]) {
     const command = event.ctrlKey || event.metaKey
     if (isTyping(event.target) || (!command && document.querySelector('[role="dialog"]'))) return
     const pressed = `${command ? 'Ctrl+' : ''}${command && event.shiftKey ? 'Shift+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`
-    const shortcut = shortcuts.find((each) => each.run && each.keys.some((key) => key.toLowerCase() === pressed.toLowerCase()))
+    const shortcut = shortcuts.find(
+      (each) => each.run && each.keys.some((key) => key.toLowerCase() === pressed.toLowerCase()),
+    )
     if (!shortcut?.run) return
     event.preventDefault()
     shortcut.run()
@@ -23,4 +25,6 @@ export function useShortcuts(shortcuts: readonly Shortcut[]) {
 }
 
 export const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && (target as HTMLInputElement).type !== 'radio')
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && (target as HTMLInputElement).type !== 'radio'))

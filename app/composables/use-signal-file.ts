@@ -13,12 +13,13 @@ export function useSignalFile() {
     worker = null
     making.value = false
   }
-  const made = (task: SignalTask) => new Promise<SignalMessage>((resolve) => {
-    worker = new Worker(new URL('../workers/signal.worker.ts', import.meta.url), { type: 'module' })
-    worker.onmessage = ({ data }: MessageEvent<SignalMessage>) => resolve(data)
-    worker.onerror = () => resolve({ failed: 'the making stopped unexpectedly' })
-    worker.postMessage(task)
-  })
+  const made = (task: SignalTask) =>
+    new Promise<SignalMessage>((resolve) => {
+      worker = new Worker(new URL('../workers/signal.worker.ts', import.meta.url), { type: 'module' })
+      worker.onmessage = ({ data }: MessageEvent<SignalMessage>) => resolve(data)
+      worker.onerror = () => resolve({ failed: 'the making stopped unexpectedly' })
+      worker.postMessage(task)
+    })
   async function save(task: SignalTask) {
     stop()
     making.value = true
@@ -26,7 +27,8 @@ export function useSignalFile() {
     const message = await made(task)
     stop()
     if ('failed' in message) trouble.value = `The signal could not be made (${message.failed}). Try a shorter one.`
-    else await saveFile(message.bytes, 'audio/wav', `remetra-${task.signal.kind}-${task.sampleRate}.wav`, 'remetra-signal')
+    else
+      await saveFile(message.bytes, 'audio/wav', `remetra-${task.signal.kind}-${task.sampleRate}.wav`, 'remetra-signal')
   }
   onScopeDispose(stop)
   return { making, trouble, save }

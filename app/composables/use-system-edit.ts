@@ -5,16 +5,21 @@ import { useStageEdit } from './use-stage-edit'
 export function useSystemEdit() {
   const edit = useStageEdit()
   return {
-    system: (label: string, part: Partial<System>) => edit.session(label, (session) => ({ ...session, system: { ...session.system, ...part } })),
+    system: (label: string, part: Partial<System>) =>
+      edit.session(label, (session) => ({ ...session, system: { ...session.system, ...part } })),
     /** Puts something into one of the system’s lists. */
     add: (label: string, list: 'roundTrips' | 'reported' | 'loads' | 'trials' | 'devices', item: object) =>
-      edit.session(label, (session) => ({ ...session, system: { ...session.system, [list]: [...session.system[list] ?? [], item] } })),
+      edit.session(label, (session) => ({
+        ...session,
+        system: { ...session.system, [list]: [...(session.system[list] ?? []), item] },
+      })),
     remove: (label: string, list: 'roundTrips' | 'reported' | 'loads' | 'trials' | 'devices', index: number) =>
       edit.session(label, (session) => {
         const left = (session.system[list] as readonly object[] | undefined)?.filter((_, i) => i !== index)
         return { ...session, system: { ...session.system, [list]: left && left.length > 0 ? left : undefined } }
       }),
-    monitor: (label: string, part: Partial<Strip['monitor']>) => edit.strip(label, (strip) => ({ ...strip, monitor: { ...strip.monitor, ...part } })),
+    monitor: (label: string, part: Partial<Strip['monitor']>) =>
+      edit.strip(label, (strip) => ({ ...strip, monitor: { ...strip.monitor, ...part } })),
     strip: edit.strip,
     session: edit.session,
   }

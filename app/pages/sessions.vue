@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import SessionsView from '~/components/sessions/SessionsView.vue'
 
-defineProps<{ startNew: () => void, importFile: () => void }>()
+defineProps<{ startNew: () => void; importFile: () => void }>()
 </script>
 
 <template><SessionsView @start-new="startNew" @import-file="importFile" /></template>

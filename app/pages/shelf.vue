@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ShelfView from '~/components/gear/ShelfView.vue'
 
-defineProps<{ startNew: () => void, importFile: () => void }>()
+defineProps<{ startNew: () => void; importFile: () => void }>()
 </script>
 
 <template><ShelfView /></template>

@@ -10,5 +10,5 @@ export const memos = new Memos(database)
 
 export { describeStorageTrouble } from './storage-trouble'
 export { ConflictError } from './session-repository'
-export type { KeptSession, SessionRepository } from './session-repository'
+export type { KeptSession } from './session-repository'
 export type { RevisionRow, SessionRow, ShelfRow } from './database'

@@ -23,7 +23,10 @@ export type Written = SessionRow
 
 /** Sessions in the browser's database. Every write is one transaction: it happens whole or not at all. */
 export class SessionRepository {
-  constructor(private readonly database: RemetraDatabase, private readonly now: () => number = Date.now) {}
+  constructor(
+    private readonly database: RemetraDatabase,
+    private readonly now: () => number = Date.now,
+  ) {}
 
   list(): Promise<SessionRow[]> {
     return this.database.sessions.toArray()
@@ -97,7 +100,7 @@ export class SessionRepository {
     return this.database.transaction('rw', this.database.sessions, this.database.revisions, async () => {
       const stored = await this.database.sessions.get(known.key)
       if (!stored || stored.writes !== known.writes) throw new ConflictError('written by another tab')
-      const row = { ...stored, ...await change(), updatedAt: this.now(), writes: stored.writes + 1 }
+      const row = { ...stored, ...(await change()), updatedAt: this.now(), writes: stored.writes + 1 }
       await this.database.sessions.put(row)
       return row
     })

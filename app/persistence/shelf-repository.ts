@@ -6,7 +6,10 @@ const SEEDED = 'shelf-seeded'
 
 /** The gear shelf in the browser's database: apart from the sessions, which carry copies. */
 export class ShelfRepository {
-  constructor(private readonly database: RemetraDatabase, private readonly now: () => number = Date.now) {}
+  constructor(
+    private readonly database: RemetraDatabase,
+    private readonly now: () => number = Date.now,
+  ) {}
 
   list(): Promise<ShelfRow[]> {
     return this.database.shelf.toArray()

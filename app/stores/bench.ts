@@ -26,22 +26,46 @@ export const useBenchStore = defineStore('bench', () => {
   const standInNumber = ref(1)
 
   const bench = computed(() => (store.session ? benchOf(store.session, view.strip?.id, choice.value) : null))
-  const standIn = computed(() => bench.value && standInFor(bench.value.unit, bench.value.input, bench.value.output, bench.value.session.system, standInNumber.value))
+  const standIn = computed(
+    () =>
+      bench.value &&
+      standInFor(
+        bench.value.unit,
+        bench.value.input,
+        bench.value.output,
+        bench.value.session.system,
+        standInNumber.value,
+      ),
+  )
 
   /** The recording whose levels lie open. */
-  const recording = shallowRef<{ name: string, source: Blob | Take, report: LevelsReport } | null>(null)
+  const recording = shallowRef<{ name: string; source: Blob | Take; report: LevelsReport } | null>(null)
 
   const works = shallowReactive(new Map<string, Work>())
   /** Work belongs to what was on the bench for it: of another input or output it would be wrong. */
   function keyOf(procedure: string): string {
     const needs = procedures.find(({ id }) => id === procedure)?.needs ?? []
-    return [store.key, procedure, bench.value?.unit.id, ...needs.map((need) => (need === 'voice' ? view.strip?.id : bench.value?.[need]?.id))].join(' ')
+    return [
+      store.key,
+      procedure,
+      bench.value?.unit.id,
+      ...needs.map((need) => (need === 'voice' ? view.strip?.id : bench.value?.[need]?.id)),
+    ].join(' ')
   }
 
   return {
-    page, recording, choice, standInNumber, bench, standIn,
-    choose: (part: BenchChoice) => { choice.value = { ...choice.value, ...part } },
+    page,
+    recording,
+    choice,
+    standInNumber,
+    bench,
+    standIn,
+    choose: (part: BenchChoice) => {
+      choice.value = { ...choice.value, ...part }
+    },
     workOn: (procedure: string) => works.get(keyOf(procedure)),
-    setWork: (procedure: string, work: Work) => { works.set(keyOf(procedure), work) },
+    setWork: (procedure: string, work: Work) => {
+      works.set(keyOf(procedure), work)
+    },
   }
 })

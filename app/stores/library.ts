@@ -17,7 +17,9 @@ export const useLibraryStore = defineStore('library', () => {
   const trouble = ref<string | null>(null)
   const byDate = (a: SessionRow, b: SessionRow) => b.updatedAt - a.updatedAt
   const kept = computed(() => rows.value.filter((row) => row.deletedAt === 0).sort(byDate))
-  const deleted = computed(() => rows.value.filter((row) => row.deletedAt > 0).sort((a, b) => b.deletedAt - a.deletedAt))
+  const deleted = computed(() =>
+    rows.value.filter((row) => row.deletedAt > 0).sort((a, b) => b.deletedAt - a.deletedAt),
+  )
 
   const open = useSessionStore()
 
@@ -53,7 +55,7 @@ export const useLibraryStore = defineStore('library', () => {
   async function show(key: string): Promise<boolean> {
     if (open.key === key) return true
     try {
-      if (!await open.open(key)) return false
+      if (!(await open.open(key))) return false
       await memos.set(LAST_OPEN, key)
       return true
     } catch (error) {
@@ -80,7 +82,12 @@ export const useLibraryStore = defineStore('library', () => {
     if (!source || !current) return 'This session is gone; another tab deleted it.'
     const reading = readSession({ ...current.session, name })
     if (!reading.ok) return reading.faults[0]?.message ?? null
-    await sessionRepository.commit(source.row, { ...current, number: current.number + 1, label: 'Rename the session', session: reading.session })
+    await sessionRepository.commit(source.row, {
+      ...current,
+      number: current.number + 1,
+      label: 'Rename the session',
+      session: reading.session,
+    })
     return null
   }
 
@@ -90,18 +97,32 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   return {
-    kept, deleted, trouble, landing, show, importText, duplicate, rename,
+    kept,
+    deleted,
+    trouble,
+    landing,
+    show,
+    importText,
+    duplicate,
+    rename,
     startNew: () => add(blankSession(crypto.randomUUID(), 'New session'), 'Started'),
     openDemo: () => add(demoSession(), 'Demo opened'),
     /** After a conflict: this tab’s version goes on as a session of its own. */
-    keepAsCopy: (mine: Session) => add({ ...mine, id: crypto.randomUUID(), name: copyName(mine.name) }, 'Kept as a copy'),
+    keepAsCopy: (mine: Session) =>
+      add({ ...mine, id: crypto.randomUUID(), name: copyName(mine.name) }, 'Kept as a copy'),
     remove: (key: string) => sessionRepository.remove(key),
     restore: (key: string) => sessionRepository.restore(key),
     /** Keeps the list up to date until the returned function is called. */
-    watch: () => sessionRepository.watchList(
-      (list) => { rows.value = list; trouble.value = null },
-      (error) => { trouble.value = describeStorageTrouble(error) },
-    ),
+    watch: () =>
+      sessionRepository.watchList(
+        (list) => {
+          rows.value = list
+          trouble.value = null
+        },
+        (error) => {
+          trouble.value = describeStorageTrouble(error)
+        },
+      ),
   }
 })
 

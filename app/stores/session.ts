@@ -31,7 +31,7 @@ export const useSessionStore = defineStore('session', () => {
   const session = computed(() => draft.value ?? committed.value)
   const evaluation = computed(() => (session.value ? evaluateSession(session.value) : null))
   const plan = computed(() => (committed.value ? planSession(committed.value) : null))
-  const undoLabel = computed(() => (position.value > 0 ? history.value[position.value]?.label ?? null : null))
+  const undoLabel = computed(() => (position.value > 0 ? (history.value[position.value]?.label ?? null) : null))
   const redoLabel = computed(() => history.value[position.value + 1]?.label ?? null)
 
   // What this tab last knew of the database: the row that it may write over, and news that arrived meanwhile.
@@ -68,7 +68,9 @@ export const useSessionStore = defineStore('session', () => {
     close()
     key.value = wanted
     show(kept)
-    stopWatching = sessionRepository.watch(wanted, hear, (error) => { trouble.value = describeStorageTrouble(error) })
+    stopWatching = sessionRepository.watch(wanted, hear, (error) => {
+      trouble.value = describeStorageTrouble(error)
+    })
     return true
   }
 
@@ -177,10 +179,30 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   return {
-    key, session, committed, evaluation, plan, undoLabel, redoLabel, savedAt, saving, trouble, conflict, goneElsewhere,
-    open, openUnkept, edit, preview, keepPreview, cancelPreview,
-    undo: () => step(-1), redo: () => step(1), takeTheirs,
+    key,
+    session,
+    committed,
+    evaluation,
+    plan,
+    undoLabel,
+    redoLabel,
+    savedAt,
+    saving,
+    trouble,
+    conflict,
+    goneElsewhere,
+    open,
+    openUnkept,
+    edit,
+    preview,
+    keepPreview,
+    cancelPreview,
+    undo: () => step(-1),
+    redo: () => step(1),
+    takeTheirs,
     /** Resolves when everything committed so far is written or has failed to be. */
-    settled: async () => { await queue },
+    settled: async () => {
+      await queue
+    },
   }
 })

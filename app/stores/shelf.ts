@@ -9,14 +9,26 @@ import { describeStorageTrouble, shelfRepository } from '~/persistence'
 export const useShelfStore = defineStore('shelf', () => {
   const rows = shallowRef<ShelfRow[]>([])
   const trouble = ref<string | null>(null)
-  const items = computed(() => rows.value.filter((row) => row.deletedAt === 0).map((row) => row.item).sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name)))
+  const items = computed(() =>
+    rows.value
+      .filter((row) => row.deletedAt === 0)
+      .map((row) => row.item)
+      .sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name)),
+  )
   let stop: (() => void) | null = null
 
   /** Opens the shelf once; a storage that refuses is told, and the shipped items are there all the same. */
   async function open(): Promise<void> {
     if (stop) return
     const seeds = async () => (await import('#demo/shelf')).shelfGear()
-    stop = shelfRepository.watch((list) => { rows.value = list }, (error) => { trouble.value = describeStorageTrouble(error) })
+    stop = shelfRepository.watch(
+      (list) => {
+        rows.value = list
+      },
+      (error) => {
+        trouble.value = describeStorageTrouble(error)
+      },
+    )
     try {
       await shelfRepository.seed(seeds)
       rows.value = await shelfRepository.list()
@@ -75,7 +87,7 @@ export const useShelfStore = defineStore('shelf', () => {
   }
 
   /** Takes items in beside what is there: the same is skipped, another one under the same id gets an id of its own. */
-  async function take(list: readonly Gear[]): Promise<{ added: number, same: number }> {
+  async function take(list: readonly Gear[]): Promise<{ added: number; same: number }> {
     const fresh: Gear[] = []
     for (const item of list) {
       const there = get(item.id)
@@ -96,7 +108,16 @@ export const useShelfStore = defineStore('shelf', () => {
   }
 
   return {
-    items, trouble, open, keep, get, edit, keepCopy, duplicate, take, freeId,
+    items,
+    trouble,
+    open,
+    keep,
+    get,
+    edit,
+    keepCopy,
+    duplicate,
+    take,
+    freeId,
     remove: (id: string) => mark(shelfRepository.remove(id)),
     restore: (id: string) => mark(shelfRepository.restore(id)),
   }

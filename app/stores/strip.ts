@@ -18,7 +18,7 @@ export const useStripStore = defineStore('strip', () => {
   const view = useViewStore()
 
   // A stage that did not change stays the same object, so that a drag draws only the cards that it moves.
-  const known = new WeakMap<Stage, { gear: Gear, resolved: ResolvedStage }>()
+  const known = new WeakMap<Stage, { gear: Gear; resolved: ResolvedStage }>()
   function resolved(stage: Stage, gear: Gear): ResolvedStage {
     const before = known.get(stage)
     if (before?.gear === gear) return before.resolved
@@ -28,12 +28,17 @@ export const useStripStore = defineStore('strip', () => {
   }
 
   const gear = computed(() => (store.session ? gearById(store.session) : new Map<string, Gear>()))
-  const stages = computed(() => (view.strip?.stages ?? []).map((stage) => resolved(stage, gear.value.get(stage.gear) as Gear)))
+  const stages = computed(() =>
+    (view.strip?.stages ?? []).map((stage) => resolved(stage, gear.value.get(stage.gear) as Gear)),
+  )
   const controls = computed(() => stripControls(stages.value))
   const joints = computed(() => {
     const { session } = store
     if (!session) return []
-    const phantom = phantomUses(session, session.strips.map((strip) => resolveStrip(strip, gear.value)))
+    const phantom = phantomUses(
+      session,
+      session.strips.map((strip) => resolveStrip(strip, gear.value)),
+    )
     return describeJoints(stages.value, view.evaluated?.findings ?? [], phantom)
   })
   const isLong = computed(() => stages.value.length > MOST_FULL_CARDS)

@@ -8,7 +8,10 @@ export const useTimingStore = defineStore('timing', () => {
   const store = useSessionStore()
   const timing = computed(() => (store.committed ? timeSession(store.committed) : null))
   const unit = computed(() => (store.committed ? hostUnit(store.committed) : null))
-  const axes = computed(() => (store.committed && unit.value ? timingAxes(store.committed, unit.value) : { rates: [], buffers: [] }))
-  const recommendationFor = (strip: string | undefined) => timing.value?.recommendations.find((each) => each.strip === strip) ?? null
+  const axes = computed(() =>
+    store.committed && unit.value ? timingAxes(store.committed, unit.value) : { rates: [], buffers: [] },
+  )
+  const recommendationFor = (strip: string | undefined) =>
+    timing.value?.recommendations.find((each) => each.strip === strip) ?? null
   return { timing, unit, axes, recommendationFor }
 })

@@ -19,7 +19,11 @@ export const useViewStore = defineStore('view', () => {
   const strip = computed(() => open.session?.strips[index.value] ?? null)
   const evaluated = computed(() => open.evaluation?.strips[index.value] ?? null)
   const recommendation = computed(() => timing.recommendationFor(strip.value?.id))
-  const statements = computed(() => (open.session && strip.value && evaluated.value ? verdict(open.session, strip.value, evaluated.value, recommendation.value) : null))
+  const statements = computed(() =>
+    open.session && strip.value && evaluated.value
+      ? verdict(open.session, strip.value, evaluated.value, recommendation.value)
+      : null,
+  )
 
   function step(by: number) {
     const strips = open.session?.strips ?? []
@@ -30,8 +34,19 @@ export const useViewStore = defineStore('view', () => {
   }
 
   return {
-    reading, nextReading, strip, evaluated, recommendation, statements, stage, step,
-    select: (id: string) => { wanted.value = id },
-    selectStage: (id: string) => { stage.value = id },
+    reading,
+    nextReading,
+    strip,
+    evaluated,
+    recommendation,
+    statements,
+    stage,
+    step,
+    select: (id: string) => {
+      wanted.value = id
+    },
+    selectStage: (id: string) => {
+      stage.value = id
+    },
   }
 })

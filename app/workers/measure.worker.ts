@@ -11,10 +11,7 @@ export interface MeasureTask {
   /** The signal as it was played, where the recording does not hold it: a lag is then measured between the two files. */
   played?: Blob | undefined
 }
-export type MeasureMessage =
-  | { progress: number }
-  | { answer: Answers[QuestionKind] }
-  | { failed: string }
+export type MeasureMessage = { progress: number } | { answer: Answers[QuestionKind] } | { failed: string }
 
 const post = (message: MeasureMessage) => postMessage(message)
 

@@ -25,17 +25,47 @@ export function benchOf(session: Session, stripId: string | undefined, choice: B
   const stages = strip ? resolveStrip(strip, gearById(session)) : []
   const stage = stages.find((each) => each.kind === 'interface')
   const units = measurable(session)
-  const unit = units.find((each) => each.id === choice.unit) ?? units.find((each) => each.id === stage?.gear.id) ?? units[0]
+  const unit =
+    units.find((each) => each.id === choice.unit) ?? units.find((each) => each.id === stage?.gear.id) ?? units[0]
   if (!unit) return null
   const inputs = analogueInputs(unit)
-  const input = inputs.find((each) => each.id === choice.input) ?? inputs.find((each) => unit.id === stage?.gear.id && each.id === (stage as { input: { id: string } }).input.id) ?? inputs[0] as AnalogueInput
+  const input =
+    inputs.find((each) => each.id === choice.input) ??
+    inputs.find((each) => unit.id === stage?.gear.id && each.id === (stage as { input: { id: string } }).input.id) ??
+    (inputs[0] as AnalogueInput)
   const others = inputs.filter((each) => each.id !== input.id)
-  const second = others.find((each) => each.id === choice.second) ?? others.find((each) => each.type === input.type) ?? others[0] ?? null
-  const output = unit.outputs.find((each) => each.id === choice.output) ?? unit.outputs.find((each) => each.type === 'line') ?? unit.outputs[0] ?? null
+  const second =
+    others.find((each) => each.id === choice.second) ??
+    others.find((each) => each.type === input.type) ??
+    others[0] ??
+    null
+  const output =
+    unit.outputs.find((each) => each.id === choice.output) ??
+    unit.outputs.find((each) => each.type === 'line') ??
+    unit.outputs[0] ??
+    null
   const [source, microphone] = [stages[0], stages[1]]
-  const inFront = source?.kind === 'sound-source' && microphone?.kind === 'microphone' && stage?.kind === 'interface' && stages[2] === stage && stage.gear.id === unit.id && stage.input.id === input.id
+  const inFront =
+    source?.kind === 'sound-source' &&
+    microphone?.kind === 'microphone' &&
+    stage?.kind === 'interface' &&
+    stages[2] === stage &&
+    stage.gear.id === unit.id &&
+    stage.input.id === input.id
   return {
-    session, unit, input, second, output,
-    voice: inFront ? { source: source.gear, distance: source.distance, microphone: microphone.gear, gain: stage.gain ?? inForce(input).gainMin, pad: stage.pad ? stage.specs.pad : 0 } : null,
+    session,
+    unit,
+    input,
+    second,
+    output,
+    voice: inFront
+      ? {
+          source: source.gear,
+          distance: source.distance,
+          microphone: microphone.gear,
+          gain: stage.gain ?? inForce(input).gainMin,
+          pad: stage.pad ? stage.specs.pad : 0,
+        }
+      : null,
   }
 }

@@ -23,12 +23,18 @@ const SET_ALIKE = 3
 export const channelBalance: Procedure<'balance'> = {
   id: 'channel-balance',
   title: 'Balance and polarity',
-  purpose: 'Whether two inputs set alike read alike, as a stereo pair has to, and whether one of them turns the signal over.',
+  purpose:
+    'Whether two inputs set alike read alike, as a stereo pair has to, and whether one of them turns the signal over.',
   needs: ['input', 'output', 'second'],
   guide: ({ output, input, second }) => ({
     cautions: LOOP_CAUTIONS,
-    connect: [`One lead from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}; or the same lead first to the one and then to the other, and the two recordings laid side by side.`],
-    set: ['Both inputs at the same gain, pads and low cuts alike.', 'Play the polarity pulses, record both inputs for ten seconds, export as one file of two channels.'],
+    connect: [
+      `One lead from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}; or the same lead first to the one and then to the other, and the two recordings laid side by side.`,
+    ],
+    set: [
+      'Both inputs at the same gain, pads and low cuts alike.',
+      'Play the polarity pulses, record both inputs for ten seconds, export as one file of two channels.',
+    ],
   }),
   signal: (_, { level }) => ({ kind: 'polarity', level: level ?? -12, seconds: 15 }),
   settings,
@@ -43,35 +49,122 @@ export const channelBalance: Procedure<'balance'> = {
     const [first] = rows
     const { input, second } = bench
     if (!first || !second) return EMPTY
-    const { value, spread } = repeated(rows.map((row) => row.found.difference), first.found.deviation)
+    const { value, spread } = repeated(
+      rows.map((row) => row.found.difference),
+      first.found.deviation,
+    )
     const ownDifference = input.specs.fullScale - second.specs.fullScale
     const fullScale = inForce(input).fullScale - value
     const lag = mean(rows.map((row) => row.found.lagFrames))
     const { keepsPolarity } = first.found
     const faults = [
-      ...(rows.some((row) => row.found.likeness < ALIKE) ? [stop('The two channels do not hold the same signal. Check the leads, and which channels of the file are compared.')] : []),
-      ...(Math.abs(value - ownDifference) > SET_ALIKE ? [stop(`${formatDecimal(Math.abs(value), 1)} dB is no imbalance of two inputs that are set alike. Check gains and pads, and that both are fed the same way: one leg of a balanced lead gives 6 dB less.`)] : []),
+      ...(rows.some((row) => row.found.likeness < ALIKE)
+        ? [
+            stop(
+              'The two channels do not hold the same signal. Check the leads, and which channels of the file are compared.',
+            ),
+          ]
+        : []),
+      ...(Math.abs(value - ownDifference) > SET_ALIKE
+        ? [
+            stop(
+              `${formatDecimal(Math.abs(value), 1)} dB is no imbalance of two inputs that are set alike. Check gains and pads, and that both are fed the same way: one leg of a balanced lead gives 6 dB less.`,
+            ),
+          ]
+        : []),
     ]
     return {
-      figures: [judged({ name: `${second.id} over ${input.id}`, unit: 'dB', digits: 2, value, spread, printed: ownDifference, truth: first.standIn?.imbalance ?? null, within: 0.1, better: 'neither', more: 'louder', less: 'quieter' })],
+      figures: [
+        judged({
+          name: `${second.id} over ${input.id}`,
+          unit: 'dB',
+          digits: 2,
+          value,
+          spread,
+          printed: ownDifference,
+          truth: first.standIn?.imbalance ?? null,
+          within: 0.1,
+          better: 'neither',
+          more: 'louder',
+          less: 'quieter',
+        }),
+      ],
       remarks: [
         ...faults,
-        first.found.sameWay ? note('Both go the same way.') : stop(`The two go opposite ways: one lead or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Mend the lead, or use the polarity switch of one of them.`),
-        ...(first.found.sameWay && keepsPolarity && !keepsPolarity[0] ? [caution('Both turn the pulse over: the output, or both leads, do.')] : []),
-        ...(keepsPolarity === null ? [note('With a tone only their difference is told; the polarity pulses tell each one’s.')] : []),
-        ...(Math.abs(lag) > 0.5 ? [caution(`The second lags by ${formatDecimal(lag, 2)} frames: they were recorded one after the other, or do not come from the same converter.`)] : []),
-        ...(faults.length > 0 ? [] : [note(`Kept as the full scale of ${second.id}: ${formatDecimal(fullScale, 2)} dBu, from that of ${input.id}.`)]),
+        first.found.sameWay
+          ? note('Both go the same way.')
+          : stop(
+              `The two go opposite ways: one lead or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Mend the lead, or use the polarity switch of one of them.`,
+            ),
+        ...(first.found.sameWay && keepsPolarity && !keepsPolarity[0]
+          ? [caution('Both turn the pulse over: the output, or both leads, do.')]
+          : []),
+        ...(keepsPolarity === null
+          ? [note('With a tone only their difference is told; the polarity pulses tell each one’s.')]
+          : []),
+        ...(Math.abs(lag) > 0.5
+          ? [
+              caution(
+                `The second lags by ${formatDecimal(lag, 2)} frames: they were recorded one after the other, or do not come from the same converter.`,
+              ),
+            ]
+          : []),
+        ...(faults.length > 0
+          ? []
+          : [
+              note(
+                `Kept as the full scale of ${second.id}: ${formatDecimal(fullScale, 2)} dBu, from that of ${input.id}.`,
+              ),
+            ]),
       ],
       tables: [],
-      keep: faults.length > 0 ? null : { label: 'Balance measured', where: 'as the full scale of the second input', apply: (session, on) => keepForInput(session, bench, second.id, 'fullScale', measurement(fullScale, 2, spread, methodOf(rows, `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`), on)) },
+      keep:
+        faults.length > 0
+          ? null
+          : {
+              label: 'Balance measured',
+              where: 'as the full scale of the second input',
+              apply: (session, on) =>
+                keepForInput(
+                  session,
+                  bench,
+                  second.id,
+                  'fullScale',
+                  measurement(
+                    fullScale,
+                    2,
+                    spread,
+                    methodOf(
+                      rows,
+                      `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`,
+                    ),
+                    on,
+                  ),
+                ),
+            },
     }
   },
   standIn: (bench, { channelA = 1, channelB = 2, level = -12 }, standIn) => {
-    const connection = (second: boolean) => ({ from: 'output', signal: { kind: 'polarity', level, seconds: 6 }, gains: [inForce(bench.input).gainMin], second } as const)
-    return [{
-      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: channelA, connection: connection(false) }, { channel: channelB, connection: connection(true) }) },
-      typed: {},
-    }]
+    const connection = (second: boolean) =>
+      ({
+        from: 'output',
+        signal: { kind: 'polarity', level, seconds: 6 },
+        gains: [inForce(bench.input).gainMin],
+        second,
+      }) as const
+    return [
+      {
+        take: {
+          standIn,
+          sampleRate: bench.session.system.sampleRate,
+          channels: onChannels(
+            { channel: channelA, connection: connection(false) },
+            { channel: channelB, connection: connection(true) },
+          ),
+        },
+        typed: {},
+      },
+    ]
   },
   known: ({ second }) => knownOf(second?.measured?.fullScale, 'dBu at the second input', 2),
 }

@@ -12,10 +12,10 @@ export interface ComparedRow {
   unit: string
   digits: number
   /** For each unit in order: as printed, and as measured where it differs in origin; `null` where it is not known. */
-  values: { printed: number | null, measured: number | null }[]
+  values: { printed: number | null; measured: number | null }[]
 }
 export interface Comparison {
-  units: { id: string, name: string, input: string, output: string | null }[]
+  units: { id: string; name: string; input: string; output: string | null }[]
   rows: ComparedRow[]
 }
 
@@ -35,40 +35,123 @@ const BUFFERS = [64, 128, 256]
 export function comparedPorts(unit: AudioInterface, type: AnalogueInput['type']): Compared | null {
   const inputs = analogueInputs(unit)
   const input = inputs.find((each) => each.type === type) ?? inputs[0]
-  return input ? { unit, input, output: unit.outputs.find((each) => each.type === 'line') ?? unit.outputs[0] ?? null } : null
+  return input
+    ? { unit, input, output: unit.outputs.find((each) => each.type === 'line') ?? unit.outputs[0] ?? null }
+    : null
 }
 
 /**
  * Units side by side: full scale, input noise by gain, dynamic range, crossover and round trip at equal buffers, each as printed
  * and as measured. Measured round trips that name no unit are those of `driver`, the unit whose driver the host talks to.
  */
-export function compareUnits(session: Session, units: readonly AudioInterface[], type: AnalogueInput['type'], driver: string | undefined): Comparison {
+export function compareUnits(
+  session: Session,
+  units: readonly AudioInterface[],
+  type: AnalogueInput['type'],
+  driver: string | undefined,
+): Comparison {
   const compared = units.flatMap((unit) => comparedPorts(unit, type) ?? [])
-  const row = (title: string, unit: string, digits: number, printed: (each: Compared) => number | null | undefined, measured: (each: Compared) => number | null | undefined): ComparedRow =>
-    ({ title, unit, digits, values: compared.map((each) => ({ printed: printed(each) ?? null, measured: measured(each) ?? null })) })
+  const row = (
+    title: string,
+    unit: string,
+    digits: number,
+    printed: (each: Compared) => number | null | undefined,
+    measured: (each: Compared) => number | null | undefined,
+  ): ComparedRow => ({
+    title,
+    unit,
+    digits,
+    values: compared.map((each) => ({ printed: printed(each) ?? null, measured: measured(each) ?? null })),
+  })
   return {
-    units: compared.map(({ unit, input, output }) => ({ id: unit.id, name: unit.name, input: input.id, output: output?.id ?? null })),
+    units: compared.map(({ unit, input, output }) => ({
+      id: unit.id,
+      name: unit.name,
+      input: input.id,
+      output: output?.id ?? null,
+    })),
     rows: [
-      row('0 dBFS in at', 'dBu', 1, ({ input }) => input.specs.fullScale, ({ input }) => input.measured?.fullScale?.value),
-      row('0 dBFS out gives', 'dBu', 1, ({ output }) => output?.specs.fullScale, ({ output }) => output?.measured?.fullScale?.value),
-      row('Dynamic range in', 'dB(A)', 1, ({ input }) => input.specs.dynamicRange, ({ input }) => input.measured?.dynamicRange?.value),
-      row('Highest gain', 'dB', 1, ({ input }) => input.specs.gainMax, ({ input }) => input.measured?.gainMax?.value),
-      ...GAINS.map((gain) => row(`Input noise at ${formatShort(gain)} dB`, 'dBu(A)', 1, (each) => noiseAt(each, 'specs', gain), (each) => (measuredNoise(each) ? noiseAt(each, 'force', gain) : null))),
-      row('Input noise fully up', 'dBu(A)', 1, (each) => noiseAt(each, 'specs', Infinity), (each) => (measuredNoise(each) ? noiseAt(each, 'force', Infinity) : null)),
-      row('Crossover gain', 'dB', 1, (each) => crossover(each, 'specs'), (each) => (measuredNoise(each) ? crossover(each, 'force') : null)),
-      ...BUFFERS.map((frames) => row(`Round trip, ${frames} frames`, 'ms', 2, ({ unit }) => (unit.latency ? modelRoundTrip(unit, session.system, session.system.sampleRate, frames) : null), ({ unit }) => {
-        const { milliseconds, source } = estimateRoundTrip(unit, unit.id === driver ? session.system : namedOnly(session.system), session.system.sampleRate, frames)
-        return source === 'model' ? null : milliseconds
-      })),
+      row(
+        '0 dBFS in at',
+        'dBu',
+        1,
+        ({ input }) => input.specs.fullScale,
+        ({ input }) => input.measured?.fullScale?.value,
+      ),
+      row(
+        '0 dBFS out gives',
+        'dBu',
+        1,
+        ({ output }) => output?.specs.fullScale,
+        ({ output }) => output?.measured?.fullScale?.value,
+      ),
+      row(
+        'Dynamic range in',
+        'dB(A)',
+        1,
+        ({ input }) => input.specs.dynamicRange,
+        ({ input }) => input.measured?.dynamicRange?.value,
+      ),
+      row(
+        'Highest gain',
+        'dB',
+        1,
+        ({ input }) => input.specs.gainMax,
+        ({ input }) => input.measured?.gainMax?.value,
+      ),
+      ...GAINS.map((gain) =>
+        row(
+          `Input noise at ${formatShort(gain)} dB`,
+          'dBu(A)',
+          1,
+          (each) => noiseAt(each, 'specs', gain),
+          (each) => (measuredNoise(each) ? noiseAt(each, 'force', gain) : null),
+        ),
+      ),
+      row(
+        'Input noise fully up',
+        'dBu(A)',
+        1,
+        (each) => noiseAt(each, 'specs', Infinity),
+        (each) => (measuredNoise(each) ? noiseAt(each, 'force', Infinity) : null),
+      ),
+      row(
+        'Crossover gain',
+        'dB',
+        1,
+        (each) => crossover(each, 'specs'),
+        (each) => (measuredNoise(each) ? crossover(each, 'force') : null),
+      ),
+      ...BUFFERS.map((frames) =>
+        row(
+          `Round trip, ${frames} frames`,
+          'ms',
+          2,
+          ({ unit }) => (unit.latency ? modelRoundTrip(unit, session.system, session.system.sampleRate, frames) : null),
+          ({ unit }) => {
+            const { milliseconds, source } = estimateRoundTrip(
+              unit,
+              unit.id === driver ? session.system : namedOnly(session.system),
+              session.system.sampleRate,
+              frames,
+            )
+            return source === 'model' ? null : milliseconds
+          },
+        ),
+      ),
     ],
   }
 }
 
 /** Without the measured round trips that do not say whose they are. */
-export const namedOnly = (system: System): System => ({ ...system, roundTrips: system.roundTrips?.filter((each) => each.unit !== undefined) })
+export const namedOnly = (system: System): System => ({
+  ...system,
+  roundTrips: system.roundTrips?.filter((each) => each.unit !== undefined),
+})
 
 const specsOf = ({ input }: Compared, which: 'specs' | 'force') => (which === 'specs' ? input.specs : inForce(input))
-const measuredNoise = ({ input: { measured } }: Compared) => measured?.ein !== undefined || measured?.dynamicRange !== undefined || measured?.fullScale !== undefined
+const measuredNoise = ({ input: { measured } }: Compared) =>
+  measured?.ein !== undefined || measured?.dynamicRange !== undefined || measured?.fullScale !== undefined
 function einOf(each: Compared, which: 'specs' | 'force'): number | null {
   const { ein } = specsOf(each, which)
   if (ein === undefined) return null
@@ -96,7 +179,15 @@ function crossover(each: Compared, which: 'specs' | 'force'): number | null {
 export function comparisonTable({ units, rows }: Comparison): string[][] {
   const number = (value: number | null, digits: number) => (value === null ? '' : value.toFixed(digits))
   return [
-    ['what', 'unit', ...units.flatMap(({ name, input }) => [`${name}, ${input}, printed`, `${name}, ${input}, measured`])],
-    ...rows.map((row) => [row.title, row.unit, ...row.values.flatMap(({ printed, measured }) => [number(printed, row.digits), number(measured, row.digits)])]),
+    [
+      'what',
+      'unit',
+      ...units.flatMap(({ name, input }) => [`${name}, ${input}, printed`, `${name}, ${input}, measured`]),
+    ],
+    ...rows.map((row) => [
+      row.title,
+      row.unit,
+      ...row.values.flatMap(({ printed, measured }) => [number(printed, row.digits), number(measured, row.digits)]),
+    ]),
   ]
 }

@@ -9,8 +9,21 @@ import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, disturbances, judged, note, repeated, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
-  quiet: { label: 'Quiet tone at', unit: 'dBFS', min: -80, max: -40, help: 'For the dynamic range; −60 dBFS by AES17.' },
+  channel: {
+    label: 'Channel of the file',
+    unit: '',
+    min: 1,
+    max: 32,
+    whole: true,
+    help: 'Which one holds the recorded tone.',
+  },
+  quiet: {
+    label: 'Quiet tone at',
+    unit: 'dBFS',
+    min: -80,
+    max: -40,
+    help: 'For the dynamic range; −60 dBFS by AES17.',
+  },
 })
 /** AES17: dynamic range is read with a tone of −60 dBFS; all tones from here down are taken for that. */
 const QUIET = -40
@@ -19,12 +32,17 @@ const QUIET = -40
 export const dynamicRange: Procedure<'tone'> = {
   id: 'dynamic-range',
   title: 'Dynamic range and THD+N',
-  purpose: 'What the converter leaves between its noise and full scale, with a 997 Hz tone at −60 dBFS (AES17); and distortion with noise, with the tone near full scale.',
+  purpose:
+    'What the converter leaves between its noise and full scale, with a 997 Hz tone at −60 dBFS (AES17); and distortion with noise, with the tone near full scale.',
   needs: ['input', 'output'],
   guide: ({ output, input }, { quiet }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
-    set: ['Gain fully down, or where the recording reads what is played.', `Play 997 Hz so that the recording reads ${formatShort(quiet ?? -60)} dBFS; record ten seconds, export as WAV.`, 'The same again at −1 and at −20 dBFS for THD+N. Which is which is seen from the file.'],
+    set: [
+      'Gain fully down, or where the recording reads what is played.',
+      `Play 997 Hz so that the recording reads ${formatShort(quiet ?? -60)} dBFS; record ten seconds, export as WAV.`,
+      'The same again at −1 and at −20 dBFS for THD+N. Which is which is seen from the file.',
+    ],
   }),
   signal: (_, typed) => ({ kind: 'sine', frequency: 997, level: typed.quiet ?? -60, seconds: 20 }),
   settings,
@@ -43,9 +61,29 @@ export const dynamicRange: Procedure<'tone'> = {
     const range = ranges.length > 0 ? repeated(ranges, 0.1) : null
     const clipped = loud.filter((row) => row.found.clipped)
     const figures: Figure[] = [
-      ...(range ? [judged({ name: 'Dynamic range', unit: 'dB(A)', digits: 1, ...range, printed: bench.input.specs.dynamicRange, truth: quiet[0]?.standIn ? -loopNoise(quiet[0].standIn, inForce(bench.input).gainMin) : null, within: 0.5, better: 'higher', more: 'more', less: 'less' })] : []),
+      ...(range
+        ? [
+            judged({
+              name: 'Dynamic range',
+              unit: 'dB(A)',
+              digits: 1,
+              ...range,
+              printed: bench.input.specs.dynamicRange,
+              truth: quiet[0]?.standIn ? -loopNoise(quiet[0].standIn, inForce(bench.input).gainMin) : null,
+              within: 0.5,
+              better: 'higher',
+              more: 'more',
+              less: 'less',
+            }),
+          ]
+        : []),
       ...loud.map((row) => ({
-        name: `THD+N at ${formatDecimal(row.found.level, 1)} dBFS`, unit: 'dB', digits: 1, value: row.found.thdN as number, spread: null, printed: null,
+        name: `THD+N at ${formatDecimal(row.found.level, 1)} dBFS`,
+        unit: 'dB',
+        digits: 1,
+        value: row.found.thdN as number,
+        spread: null,
+        printed: null,
         truth: row.standIn ? trueThdN(row.standIn, inForce(bench.input).gainMin, row.found.level) : null,
         judgement: `${percent(row.found.thdN as number)} % of the tone${row.found.clipped ? '; the recording clips' : ''}.`,
       })),
@@ -54,14 +92,53 @@ export const dynamicRange: Procedure<'tone'> = {
       figures,
       remarks: [
         ...disturbances(rows),
-        ...(clipped.length > 0 ? [stop('A loud recording clips: its distortion is that of the clipping. Play the tone a decibel lower.')] : []),
-        ...(range ? [note('Through a loopback lead the output’s converter counts too: the input’s own range is at least this.'), note('The tone is fitted and taken out; the notch filter of AES17 would take a band of noise with it and read up to a few tenths of a dB better.')] : [note('No tone under −40 dBFS is among the recordings: the dynamic range is not told.')]),
+        ...(clipped.length > 0
+          ? [stop('A loud recording clips: its distortion is that of the clipping. Play the tone a decibel lower.')]
+          : []),
+        ...(range
+          ? [
+              note(
+                'Through a loopback lead the output’s converter counts too: the input’s own range is at least this.',
+              ),
+              note(
+                'The tone is fitted and taken out; the notch filter of AES17 would take a band of noise with it and read up to a few tenths of a dB better.',
+              ),
+            ]
+          : [note('No tone under −40 dBFS is among the recordings: the dynamic range is not told.')]),
       ],
       tables: loud.map((row) => ({
-        title: `Harmonics at ${formatDecimal(row.found.level, 1)} dBFS`, head: ['Order', 'Frequency, Hz', 'Level, dBFS', 'Against the tone, dB'],
-        rows: row.found.harmonics.map(({ order, level }) => [String(order), formatDecimal(order * row.found.frequency, 0), formatDecimal(level, 1), formatDecimal(level - row.found.level, 1)]),
+        title: `Harmonics at ${formatDecimal(row.found.level, 1)} dBFS`,
+        head: ['Order', 'Frequency, Hz', 'Level, dBFS', 'Against the tone, dB'],
+        rows: row.found.harmonics.map(({ order, level }) => [
+          String(order),
+          formatDecimal(order * row.found.frequency, 0),
+          formatDecimal(level, 1),
+          formatDecimal(level - row.found.level, 1),
+        ]),
       })),
-      keep: range ? { label: 'Dynamic range measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'dynamicRange', measurement(range.value, 1, range.spread, methodOf(quiet, `997 Hz at ${formatDecimal(quiet[0]?.found.level, 1)} dBFS taken out, A-weighted, by loopback${loud.map(({ found }) => `; THD+N ${formatDecimal(found.thdN, 1)} dB at ${formatDecimal(found.level, 1)} dBFS`).join('')}`), on)) } : null,
+      keep: range
+        ? {
+            label: 'Dynamic range measured',
+            where: 'beside the printed value of the input; every plan follows',
+            apply: (session, on) =>
+              keepForInput(
+                session,
+                bench,
+                bench.input.id,
+                'dynamicRange',
+                measurement(
+                  range.value,
+                  1,
+                  range.spread,
+                  methodOf(
+                    quiet,
+                    `997 Hz at ${formatDecimal(quiet[0]?.found.level, 1)} dBFS taken out, A-weighted, by loopback${loud.map(({ found }) => `; THD+N ${formatDecimal(found.thdN, 1)} dB at ${formatDecimal(found.level, 1)} dBFS`).join('')}`,
+                  ),
+                  on,
+                ),
+              ),
+          }
+        : null,
     }
   },
   standIn: (bench, { channel, quiet = -60 }, standIn) => {
@@ -69,7 +146,18 @@ export const dynamicRange: Procedure<'tone'> = {
     // Played so that the recording reads the wanted level, as one does by the meter.
     const lead = standIn.output.fullScale - standIn.input.fullScale
     return [quiet, -20, -1].map((level) => ({
-      take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel, connection: { from: 'output', signal: { kind: 'sine', frequency: 997, level: Math.min(0, level - lead), seconds: 8 }, gains: [gainMin] } }) },
+      take: {
+        standIn,
+        sampleRate: bench.session.system.sampleRate,
+        channels: onChannels({
+          channel,
+          connection: {
+            from: 'output',
+            signal: { kind: 'sine', frequency: 997, level: Math.min(0, level - lead), seconds: 8 },
+            gains: [gainMin],
+          },
+        }),
+      },
       typed: {},
     }))
   },

@@ -11,13 +11,33 @@ import { EMPTY } from './procedure'
 import { LOOP_CAUTIONS, caution, disturbances, gainFaults, judged, note, repeated, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the recorded tone.' },
+  channel: {
+    label: 'Channel of the file',
+    unit: '',
+    min: 1,
+    max: 32,
+    whole: true,
+    help: 'Which one holds the recorded tone.',
+  },
   frequency: { label: 'Frequency', unit: 'Hz', min: 20, max: 20_000, help: 'Of the tone.' },
   played: { label: 'Played at', unit: 'dBFS', min: -100, max: 0, help: 'Level of the tone.' },
-  voltage: { label: 'Voltage at the input', unit: 'V', min: 0.00001, max: 60, optional: true, help: 'Where it is known, by a meter, with the lead plugged in. Left out: the output’s full scale says it.' },
+  voltage: {
+    label: 'Voltage at the input',
+    unit: 'V',
+    min: 0.00001,
+    max: 60,
+    optional: true,
+    help: 'Where it is known, by a meter, with the lead plugged in. Left out: the output’s full scale says it.',
+  },
 })
 const each = fields({
-  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'Truly given at this recording: as measured, where it was.' },
+  gain: {
+    label: 'Gain',
+    unit: 'dB',
+    min: -60,
+    max: 100,
+    help: 'Truly given at this recording: as measured, where it was.',
+  },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
 })
 
@@ -34,12 +54,17 @@ function levelAtInput({ input, output }: Bench, { voltage, played = -20 }: Typed
 export const inputFullScale: Procedure<'tone'> = {
   id: 'input-full-scale',
   title: 'Input full scale',
-  purpose: 'Which level at the input reads 0 dBFS at the lowest gain: by a voltage that is known, or by an output that was measured and a loopback lead.',
+  purpose:
+    'Which level at the input reads 0 dBFS at the lowest gain: by a voltage that is known, or by an output that was measured and a loopback lead.',
   needs: ['input', 'output'],
   guide: ({ output, input }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
-    set: ['The output’s volume fully up; the input’s gain fully down, or what is typed below.', 'Play the tone, record five seconds or more, export the recording as WAV.', 'Unplug, plug in and record again for the spread.'],
+    set: [
+      'The output’s volume fully up; the input’s gain fully down, or what is typed below.',
+      'Play the tone, record five seconds or more, export the recording as WAV.',
+      'Unplug, plug in and record again for the spread.',
+    ],
   }),
   signal: (_, typed) => ({ kind: 'sine', frequency: typed.frequency ?? 997, level: typed.played ?? -20, seconds: 20 }),
   settings,
@@ -55,33 +80,104 @@ export const inputFullScale: Procedure<'tone'> = {
     if (rows.length === 0 || level === null) return EMPTY
     const specs = inForce(bench.input)
     const faults = [
-      ...(rows.some((row) => row.found.clipped) ? [stop('A recording clips: its level is not that of the tone. Turn the gain down and record again.')] : []),
-      ...gainFaults(bench, rows.map((row) => row.typed.gain)),
+      ...(rows.some((row) => row.found.clipped)
+        ? [stop('A recording clips: its level is not that of the tone. Turn the gain down and record again.')]
+        : []),
+      ...gainFaults(
+        bench,
+        rows.map((row) => row.typed.gain),
+      ),
     ]
-    const values = rows.map((row) => level - row.found.level + ((row.typed.gain ?? specs.gainMin) - specs.gainMin) - (row.typed.pad ?? 0))
+    const values = rows.map(
+      (row) => level - row.found.level + ((row.typed.gain ?? specs.gainMin) - specs.gainMin) - (row.typed.pad ?? 0),
+    )
     const { value, spread } = repeated(values, rows[0]?.found.deviation ?? 0)
     const output = bench.output && outputInForce(bench.output)
     const off = Math.max(...rows.map((row) => Math.abs(row.found.frequency - (typed.frequency ?? 997))))
     return {
-      figures: [judged({ name: '0 dBFS at', unit: 'dBu', digits: 2, value, spread, printed: bench.input.specs.fullScale, truth: rows[0]?.standIn?.input.fullScale ?? null, within: 0.1, better: 'neither', more: 'less sensitive', less: 'more sensitive' })],
+      figures: [
+        judged({
+          name: '0 dBFS at',
+          unit: 'dBu',
+          digits: 2,
+          value,
+          spread,
+          printed: bench.input.specs.fullScale,
+          truth: rows[0]?.standIn?.input.fullScale ?? null,
+          within: 0.1,
+          better: 'neither',
+          more: 'less sensitive',
+          less: 'more sensitive',
+        }),
+      ],
       remarks: [
         ...faults,
         ...disturbances(rows),
-        ...(typed.voltage === undefined && output && !output.measured ? [caution('The output’s full scale is the printed one: this result is no better than that. Measure the output first, or give the voltage.')] : []),
-        ...(off > 5 ? [caution(`The recorded tone has ${formatDecimal(rows[0]?.found.frequency, 1)} Hz, not what was to be played. Check what was recorded.`)] : []),
-        note(`At the input there were ${formatDecimal(level, 2)} dBu${typed.voltage === undefined ? ', from the output less what it loses into the input' : ', from the voltage'}.`),
+        ...(typed.voltage === undefined && output && !output.measured
+          ? [
+              caution(
+                'The output’s full scale is the printed one: this result is no better than that. Measure the output first, or give the voltage.',
+              ),
+            ]
+          : []),
+        ...(off > 5
+          ? [
+              caution(
+                `The recorded tone has ${formatDecimal(rows[0]?.found.frequency, 1)} Hz, not what was to be played. Check what was recorded.`,
+              ),
+            ]
+          : []),
+        note(
+          `At the input there were ${formatDecimal(level, 2)} dBu${typed.voltage === undefined ? ', from the output less what it loses into the input' : ', from the voltage'}.`,
+        ),
       ],
       tables: [],
-      keep: faults.length > 0 ? null : { label: 'Input full scale measured', where: 'beside the printed value of the input; every plan follows', apply: (session, on) => keepForInput(session, bench, bench.input.id, 'fullScale', measurement(value, 2, spread, methodOf(rows, typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage'), on)) },
+      keep:
+        faults.length > 0
+          ? null
+          : {
+              label: 'Input full scale measured',
+              where: 'beside the printed value of the input; every plan follows',
+              apply: (session, on) =>
+                keepForInput(
+                  session,
+                  bench,
+                  bench.input.id,
+                  'fullScale',
+                  measurement(
+                    value,
+                    2,
+                    spread,
+                    methodOf(
+                      rows,
+                      typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage',
+                    ),
+                    on,
+                  ),
+                ),
+            },
     }
   },
   standIn: (bench, typed, standIn) => {
     const specs = inForce(bench.input)
     // A known voltage is what is brought to the stand-in's input, as far as its output goes.
     const lead = standIn.output.fullScale + loadedBy(standIn, standIn.output.impedance)
-    const level = typed.voltage === undefined ? typed.played ?? -20 : Math.min(0, voltsToDbu(volts(typed.voltage)) - lead)
+    const level =
+      typed.voltage === undefined ? (typed.played ?? -20) : Math.min(0, voltsToDbu(volts(typed.voltage)) - lead)
     return [0, 1].map((repeat) => ({
-      take: { repeat, standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'output', signal: { kind: 'sine', frequency: typed.frequency ?? 997, level, seconds: 5 }, gains: [specs.gainMin] } }) },
+      take: {
+        repeat,
+        standIn,
+        sampleRate: bench.session.system.sampleRate,
+        channels: onChannels({
+          channel: typed.channel,
+          connection: {
+            from: 'output',
+            signal: { kind: 'sine', frequency: typed.frequency ?? 997, level, seconds: 5 },
+            gains: [specs.gainMin],
+          },
+        }),
+      },
       typed: { gain: specs.gainMin, pad: 0 },
     }))
   },

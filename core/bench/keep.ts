@@ -8,21 +8,50 @@ export const rounded = (value: number, digits: number): number => Math.round(val
 
 /** How it was measured, and how often; with a word on the stand-in where it was one. */
 export const methodOf = (rows: readonly Row[], how: string, repeats = rows.length): string =>
-  `${how}${repeats > 1 ? `, ${repeats} repeats` : ''}${rows.some((row) => row.standIn) ? '; on the stand-in, for practice' : ''}`.slice(0, 500)
+  `${how}${repeats > 1 ? `, ${repeats} repeats` : ''}${rows.some((row) => row.standIn) ? '; on the stand-in, for practice' : ''}`.slice(
+    0,
+    500,
+  )
 
-export const measurement = (value: number, digits: number, spread: number | null, method: string, on: string): Measurement =>
-  ({ value: rounded(value, digits), on, method, ...(spread !== null && { spread: rounded(Math.min(100, spread), digits + 1) }) })
+export const measurement = (
+  value: number,
+  digits: number,
+  spread: number | null,
+  method: string,
+  on: string,
+): Measurement => ({
+  value: rounded(value, digits),
+  on,
+  method,
+  ...(spread !== null && { spread: rounded(Math.min(100, spread), digits + 1) }),
+})
 
-export const keepForInput = (session: Session, bench: Bench, input: string, key: string, measured: Measurement): Session =>
-  editInput(session, bench.unit.id, input, (each) => withMeasurement(each, key, measured))
+export const keepForInput = (
+  session: Session,
+  bench: Bench,
+  input: string,
+  key: string,
+  measured: Measurement,
+): Session => editInput(session, bench.unit.id, input, (each) => withMeasurement(each, key, measured))
 
 export const keepForOutput = (session: Session, bench: Bench, key: string, measured: Measurement): Session =>
-  editGear(session, bench.unit.id, 'interface', (unit) => ({ ...unit, outputs: unit.outputs.map((each) => (each.id === bench.output?.id ? withMeasurement(each, key, measured) : each)) }))
+  editGear(session, bench.unit.id, 'interface', (unit) => ({
+    ...unit,
+    outputs: unit.outputs.map((each) => (each.id === bench.output?.id ? withMeasurement(each, key, measured) : each)),
+  }))
 
 /** A line at the end of the session's notes. */
-export const keepInNotes = (session: Session, line: string): Session =>
-  ({ ...session, notes: session.notes.trim() === '' ? line : `${session.notes.trimEnd()}\n${line}` })
+export const keepInNotes = (session: Session, line: string): Session => ({
+  ...session,
+  notes: session.notes.trim() === '' ? line : `${session.notes.trimEnd()}\n${line}`,
+})
 
 /** A measurement of the session in words; `null` where there is none. */
 export const knownOf = (measured: Measurement | undefined, unit: string, digits: number): Known | null =>
-  (measured ? { words: `${formatDecimal(measured.value, digits)} ${unit}${measured.spread === undefined ? '' : ` ± ${formatDecimal(measured.spread, digits)}`}`, on: measured.on, method: measured.method } : null)
+  measured
+    ? {
+        words: `${formatDecimal(measured.value, digits)} ${unit}${measured.spread === undefined ? '' : ` ± ${formatDecimal(measured.spread, digits)}`}`,
+        on: measured.on,
+        method: measured.method,
+      }
+    : null

@@ -11,9 +11,22 @@ import { EMPTY } from './procedure'
 import { caution, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
 
 const settings = fields({
-  channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the microphone.' },
+  channel: {
+    label: 'Channel of the file',
+    unit: '',
+    min: 1,
+    max: 32,
+    whole: true,
+    help: 'Which one holds the microphone.',
+  },
   sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.01, max: 1000, help: 'Of the microphone.' },
-  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'Truly given at this recording: as measured, where it was.' },
+  gain: {
+    label: 'Gain',
+    unit: 'dB',
+    min: -60,
+    max: 100,
+    help: 'Truly given at this recording: as measured, where it was.',
+  },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
   distance: { label: 'Distance', unit: 'm', min: 0.01, max: 100, help: 'From the source to the capsule.' },
 })
@@ -24,7 +37,12 @@ function perSpl(bench: Bench, { sensitivity = 1, gain = 0, pad = 0 }: Typed): nu
   const { impedance } = bench.voice ? inForce(bench.voice.microphone) : { impedance: undefined }
   const atOnePascal = dbvToDbu(dbv(20 * Math.log10(sensitivity / 1000)))
   const pascals = 20 * Math.log10(dbSplToPascals(dbSpl(0)))
-  return atOnePascal + pascals + loadingGain(impedance, specs.impedance === undefined ? undefined : ohms(specs.impedance)) - (specs.fullScale - (gain - specs.gainMin) + pad)
+  return (
+    atOnePascal +
+    pascals +
+    loadingGain(impedance, specs.impedance === undefined ? undefined : ohms(specs.impedance)) -
+    (specs.fullScale - (gain - specs.gainMin) + pad)
+  )
 }
 
 /** Inverse distance: what a level is at another distance, dB. */
@@ -34,18 +52,26 @@ const carried = (from: number, to: number) => 20 * Math.log10(from / to)
 export const microphoneLevel: Procedure<'levels'> = {
   id: 'microphone-level',
   title: 'Sound level at the microphone',
-  purpose: 'The programme’s dB SPL from a recording, by the microphone’s sensitivity and the gain: then the source’s level is measured, not guessed.',
+  purpose:
+    'The programme’s dB SPL from a recording, by the microphone’s sensitivity and the gain: then the source’s level is measured, not guessed.',
   needs: ['input', 'voice'],
   guide: ({ voice, input }) => ({
-    cautions: ['The source plays as loud as it will, no louder for the measurement: hearing is not replaced. From 85 dBA on use protection; local rules decide.'],
-    connect: [`${voice?.microphone.name ?? 'The microphone'} to input ${input.id}, as in the session, at a distance that is measured with a rule.`],
+    cautions: [
+      'The source plays as loud as it will, no louder for the measurement: hearing is not replaced. From 85 dBA on use protection; local rules decide.',
+    ],
+    connect: [
+      `${voice?.microphone.name ?? 'The microphone'} to input ${input.id}, as in the session, at a distance that is measured with a rule.`,
+    ],
     set: ['Processing, low cuts and pads out.', 'Record half a minute of the loudest passage, export as WAV.'],
   }),
   signal: () => null,
   settings,
   initial: ({ voice, input }) => ({
-    channel: 1, sensitivity: voice ? inForce(voice.microphone).sensitivity : undefined, gain: voice?.gain ?? inForce(input).gainMin,
-    pad: voice?.pad ?? 0, distance: voice?.distance,
+    channel: 1,
+    sensitivity: voice ? inForce(voice.microphone).sensitivity : undefined,
+    gain: voice?.gain ?? inForce(input).gainMin,
+    pad: voice?.pad ?? 0,
+    distance: voice?.distance,
   }),
   each: {},
   initialEach: () => ({}),
@@ -58,20 +84,34 @@ export const microphoneLevel: Procedure<'levels'> = {
     const channel = (typed.channel ?? 1) - 1
     const heard = rows.flatMap((row) => {
       const own = row.found.channels[channel]
-      return own?.rms != null && own.peak !== null ? [{ rms: own.rms, peak: own.peak, rmsA: own.rmsA, clipped: own.clippedRunCount > 0 }] : []
+      return own?.rms != null && own.peak !== null
+        ? [{ rms: own.rms, peak: own.peak, rmsA: own.rmsA, clipped: own.clippedRunCount > 0 }]
+        : []
     })
     if (!voice || rows.length === 0) return EMPTY
-    if (heard.length === 0) return { ...EMPTY, remarks: [stop(`Channel ${channel + 1} is not in the file, or it is silent. Choose one that is there.`)] }
+    if (heard.length === 0)
+      return {
+        ...EMPTY,
+        remarks: [stop(`Channel ${channel + 1} is not in the file, or it is silent. Choose one that is there.`)],
+      }
     const spl = perSpl(bench, typed)
-    const average = repeated(heard.map(({ rms }) => rms - spl), 0)
+    const average = repeated(
+      heard.map(({ rms }) => rms - spl),
+      0,
+    )
     const peak = Math.max(...heard.map((each) => each.peak)) - spl
-    const crest = repeated(heard.map((each) => each.peak - each.rms + SINE_CREST), 0)
+    const crest = repeated(
+      heard.map((each) => each.peak - each.rms + SINE_CREST),
+      0,
+    )
     const weighted = heard[0]?.rmsA == null ? null : heard[0].rmsA - spl
     const specs = inForce(voice.source)
     const distance = typed.distance ?? voice.distance
     const level = average.value + carried(distance, specs.distance)
     const faults = [
-      ...(heard.some((each) => each.clipped) ? [stop('The recording clips: its peaks are cut off. Turn the gain down and record again.')] : []),
+      ...(heard.some((each) => each.clipped)
+        ? [stop('The recording clips: its peaks are cut off. Turn the gain down and record again.')]
+        : []),
       ...gainFaults(bench, [typed.gain]),
     ]
     const { maxSpl } = inForce(voice.microphone)
@@ -79,24 +119,81 @@ export const microphoneLevel: Procedure<'levels'> = {
     const several = heard.length > 1
     return {
       figures: [
-        judged({ name: 'Average at the capsule', unit: 'dB SPL', digits: 1, value: average.value, spread: several ? average.spread : null, printed: voice.source.specs.level + carried(voice.source.specs.distance, distance), truth, within: 1, better: 'neither', more: 'louder', less: 'quieter' }),
-        { name: 'Greatest peak', unit: 'dB SPL', digits: 1, value: peak, spread: null, printed: null, truth: null, judgement: maxSpl === undefined ? 'What the microphone takes is not known.' : `${formatDecimal(maxSpl - peak, 1)} dB under what the microphone takes.` },
-        judged({ name: 'Crest factor', unit: 'dB', digits: 1, value: crest.value, spread: several ? crest.spread : null, printed: voice.source.specs.crest, truth: null, within: 1, better: 'neither', more: 'more', less: 'less' }),
+        judged({
+          name: 'Average at the capsule',
+          unit: 'dB SPL',
+          digits: 1,
+          value: average.value,
+          spread: several ? average.spread : null,
+          printed: voice.source.specs.level + carried(voice.source.specs.distance, distance),
+          truth,
+          within: 1,
+          better: 'neither',
+          more: 'louder',
+          less: 'quieter',
+        }),
+        {
+          name: 'Greatest peak',
+          unit: 'dB SPL',
+          digits: 1,
+          value: peak,
+          spread: null,
+          printed: null,
+          truth: null,
+          judgement:
+            maxSpl === undefined
+              ? 'What the microphone takes is not known.'
+              : `${formatDecimal(maxSpl - peak, 1)} dB under what the microphone takes.`,
+        },
+        judged({
+          name: 'Crest factor',
+          unit: 'dB',
+          digits: 1,
+          value: crest.value,
+          spread: several ? crest.spread : null,
+          printed: voice.source.specs.crest,
+          truth: null,
+          within: 1,
+          better: 'neither',
+          more: 'more',
+          less: 'less',
+        }),
       ],
       remarks: [
         ...faults,
         ...onFullScale(bench, rows),
-        note(`The source is at ${formatDecimal(level, 1)} dB SPL at ${formatDecimal(specs.distance, 2)} m, by the inverse distance.`),
-        ...(weighted !== null && weighted >= 85 ? [caution(`${formatDecimal(weighted, 1)} dBA at the microphone: by NIOSH ${formatDecimal(nioshHours(weighted), 1)} h a day. A caution, not advice; local rules and a qualified person decide.`)] : []),
+        note(
+          `The source is at ${formatDecimal(level, 1)} dB SPL at ${formatDecimal(specs.distance, 2)} m, by the inverse distance.`,
+        ),
+        ...(weighted !== null && weighted >= 85
+          ? [
+              caution(
+                `${formatDecimal(weighted, 1)} dBA at the microphone: by NIOSH ${formatDecimal(nioshHours(weighted), 1)} h a day. A caution, not advice; local rules and a qualified person decide.`,
+              ),
+            ]
+          : []),
       ],
       tables: [],
-      keep: faults.length > 0 ? null : {
-        label: 'Source level measured', where: 'beside the printed level and crest of the source; every plan follows',
-        apply: (session, on) => {
-          const how = methodOf(rows, `Recording at ${formatDecimal(distance, 2)} m, ${formatDecimal(typed.sensitivity, 2)} mV/Pa, gain ${formatDecimal(typed.gain, 1)} dB`)
-          return editGear(session, voice.source.id, 'sound-source', (source: SoundSource) => withMeasurement(withMeasurement(source, 'level', measurement(level, 1, several ? average.spread : null, how, on)), 'crest', measurement(crest.value, 1, several ? crest.spread : null, how, on)))
-        },
-      },
+      keep:
+        faults.length > 0
+          ? null
+          : {
+              label: 'Source level measured',
+              where: 'beside the printed level and crest of the source; every plan follows',
+              apply: (session, on) => {
+                const how = methodOf(
+                  rows,
+                  `Recording at ${formatDecimal(distance, 2)} m, ${formatDecimal(typed.sensitivity, 2)} mV/Pa, gain ${formatDecimal(typed.gain, 1)} dB`,
+                )
+                return editGear(session, voice.source.id, 'sound-source', (source: SoundSource) =>
+                  withMeasurement(
+                    withMeasurement(source, 'level', measurement(level, 1, several ? average.spread : null, how, on)),
+                    'crest',
+                    measurement(crest.value, 1, several ? crest.spread : null, how, on),
+                  ),
+                )
+              },
+            },
     }
   },
   standIn: (bench, typed, standIn) => {
@@ -105,8 +202,29 @@ export const microphoneLevel: Procedure<'levels'> = {
     const { impedance } = inForce(voice.microphone)
     const distance = typed.distance ?? voice.distance
     const spl = voice.source.specs.level + carried(voice.source.specs.distance, distance)
-    const average = perSpl(bench, typed) + (inForce(bench.input).fullScale - ((typed.gain ?? 0) - inForce(bench.input).gainMin) + (typed.pad ?? 0)) + spl
-    return [{ take: { standIn, sampleRate: bench.session.system.sampleRate, channels: onChannels({ channel: typed.channel, connection: { from: 'voice', average, seconds: 20, gain: (typed.gain ?? 0) - (typed.pad ?? 0), ohms: impedance ?? 200 } }) }, typed: {} }]
+    const average =
+      perSpl(bench, typed) +
+      (inForce(bench.input).fullScale - ((typed.gain ?? 0) - inForce(bench.input).gainMin) + (typed.pad ?? 0)) +
+      spl
+    return [
+      {
+        take: {
+          standIn,
+          sampleRate: bench.session.system.sampleRate,
+          channels: onChannels({
+            channel: typed.channel,
+            connection: {
+              from: 'voice',
+              average,
+              seconds: 20,
+              gain: (typed.gain ?? 0) - (typed.pad ?? 0),
+              ohms: impedance ?? 200,
+            },
+          }),
+        },
+        typed: {},
+      },
+    ]
   },
   known: ({ voice }) => knownOf(voice?.source.measured?.level, 'dB SPL', 1),
 }

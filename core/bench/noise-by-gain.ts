@@ -17,7 +17,7 @@ export interface NoiseByGain {
   /** Whether the converter leads at the lowest gain: only then is it told well. */
   sure: boolean
   /** What comes before the converter, as input noise, dBu(A), by rising gain; gains at which the converter covers it are not there. */
-  input: { gain: number, level: number }[]
+  input: { gain: number; level: number }[]
 }
 
 /** Gains that lie closer together tell nothing apart, dB. */
@@ -51,10 +51,14 @@ export function noiseByGain(readings: readonly NoiseReading[]): NoiseByGain | nu
     const own = readings.filter((each) => each.gain === gain)
     const level = mean(own.map((each) => each.level))
     const rest = powerDifference(level, converter)
-    return rest === null || power(rest - level) < LEAST_SHARE ? [] : [{ gain, level: rest + (own[0] as NoiseReading).fullScale }]
+    return rest === null || power(rest - level) < LEAST_SHARE
+      ? []
+      : [{ gain, level: rest + (own[0] as NoiseReading).fullScale }]
   })
   const lowest = readings.filter((each) => each.gain === gains[0])
-  return input.length === 0 ? null : { converter, sure: power(converter - mean(lowest.map((each) => each.level))) >= 0.5, input }
+  return input.length === 0
+    ? null
+    : { converter, sure: power(converter - mean(lowest.map((each) => each.level))) >= 0.5, input }
 }
 
 /**
@@ -64,19 +68,31 @@ export function noiseByGain(readings: readonly NoiseReading[]): NoiseByGain | nu
 export function inputNoiseAt({ input }: NoiseByGain, gain: number): number {
   const [first, last] = [input[0], input.at(-1)] as [Part, Part]
   if (gain >= last.gain) return last.level
-  if (gain > first.gain) return between(input.findLast((each) => each.gain <= gain) as Part, input.find((each) => each.gain > gain) as Part, gain)
+  if (gain > first.gain)
+    return between(
+      input.findLast((each) => each.gain <= gain) as Part,
+      input.find((each) => each.gain > gain) as Part,
+      gain,
+    )
   const other = input.find((each) => each.gain >= first.gain + LEAST_RANGE)
   return other ? between(first, other, gain) : first.level
 }
 type Part = NoiseByGain['input'][number]
-const between = (a: Part, b: Part, gain: number) => a.level + ((b.level - a.level) * (gain - a.gain)) / (b.gain - a.gain)
+const between = (a: Part, b: Part, gain: number) =>
+  a.level + ((b.level - a.level) * (gain - a.gain)) / (b.gain - a.gain)
 
 /** The gain over the lowest at which the preamp's own noise, without that of the resistor before it, passes the converter's. */
-export function crossoverOf(noise: NoiseByGain, fullScale: number, gainMin: number, resistorNoise: number | null): number | null {
+export function crossoverOf(
+  noise: NoiseByGain,
+  fullScale: number,
+  gainMin: number,
+  resistorNoise: number | null,
+): number | null {
   let gain = gainMin
   // Noise changes less with gain than gain itself, so this settles.
   for (let round = 0; round < 40; round++) {
-    const own = resistorNoise === null ? inputNoiseAt(noise, gain) : powerDifference(inputNoiseAt(noise, gain), resistorNoise)
+    const own =
+      resistorNoise === null ? inputNoiseAt(noise, gain) : powerDifference(inputNoiseAt(noise, gain), resistorNoise)
     if (own === null) return null
     gain = fullScale + noise.converter - own + gainMin
   }

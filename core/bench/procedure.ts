@@ -13,14 +13,27 @@ export interface Bench {
   second: AnalogueInput | null
   output: InterfaceOutput | null
   /** The microphone of the strip that is looked at, with its source and the way it is set. */
-  voice: { source: GearOf<'sound-source'>, distance: number, microphone: GearOf<'microphone'>, gain: number, pad: number } | null
+  voice: {
+    source: GearOf<'sound-source'>
+    distance: number
+    microphone: GearOf<'microphone'>
+    gain: number
+    pad: number
+  } | null
 }
 
 /** Numbers that were typed, by the names of their fields. */
 export type Typed = Readonly<Record<string, number | undefined>>
 
 /** What a question finds, where it finds something. */
-export type Found<K extends QuestionKind> = Extract<Answers[K], { ok: true }> extends infer A ? (A extends { found: infer T } ? T : A extends { report: infer R } ? R : never) : never
+export type Found<K extends QuestionKind> =
+  Extract<Answers[K], { ok: true }> extends infer A
+    ? A extends { found: infer T }
+      ? T
+      : A extends { report: infer R }
+        ? R
+        : never
+    : never
 
 /** One result that the figures are made from: of a recording, a stretch of one, or a reading. */
 export interface Row<T = unknown> {
@@ -88,9 +101,7 @@ export interface Guide {
 }
 
 /** A recording that the stand-in makes, with what would be typed for it; or a reading of its multimeter. */
-export type Trial =
-  | { take: Take, typed: Typed }
-  | { reading: Typed }
+export type Trial = { take: Take; typed: Typed } | { reading: Typed }
 
 /**
  * A way of measuring something, as data: the screen that shows one shows all. `K` is the question that its recordings are

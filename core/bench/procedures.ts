@@ -11,13 +11,24 @@ import { roundTrip } from './round-trip'
 
 /** Every guided measurement, in the order in which one rests on the other. */
 export const procedures = [
-  outputFullScale, inputFullScale, gainMarks, equivalentInputNoise, dynamicRange, idleNoise, channelBalance, roundTrip, microphoneLevel,
+  outputFullScale,
+  inputFullScale,
+  gainMarks,
+  equivalentInputNoise,
+  dynamicRange,
+  idleNoise,
+  channelBalance,
+  roundTrip,
+  microphoneLevel,
 ] as unknown as readonly Procedure[]
 
 /** Why a procedure cannot be done with what stands on the bench; `null` where it can. */
 export function missingFor({ needs }: Procedure, bench: Bench): string | null {
-  if (needs.includes('output') && !bench.output) return `${bench.unit.name} has no output. Add one in the unit’s dialog on Path, or take another unit.`
-  if (needs.includes('second') && !bench.second) return `${bench.unit.name} has no second analogue input to compare with.`
-  if (needs.includes('voice') && !bench.voice) return 'The selected strip has no sound source and microphone in front of this input. Select one that has, in the list of strips.'
+  if (needs.includes('output') && !bench.output)
+    return `${bench.unit.name} has no output. Add one in the unit’s dialog on Path, or take another unit.`
+  if (needs.includes('second') && !bench.second)
+    return `${bench.unit.name} has no second analogue input to compare with.`
+  if (needs.includes('voice') && !bench.voice)
+    return 'The selected strip has no sound source and microphone in front of this input. Select one that has, in the list of strips.'
   return null
 }

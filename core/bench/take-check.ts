@@ -28,14 +28,21 @@ export interface TakeCheck {
  * processors on the way did to it.
  * @returns `null` for a silent channel.
  */
-export function checkTake(channel: ChannelLevels, takeSeconds: number, printed: { level: number }, model: { average: number }): TakeCheck | null {
+export function checkTake(
+  channel: ChannelLevels,
+  takeSeconds: number,
+  printed: { level: number },
+  model: { average: number },
+): TakeCheck | null {
   const { rms, peak, floor } = channel
   if (rms === null || peak === null) return null
   const clipping = clippingChance(channel.overview, takeSeconds, channel.clippedRunCount)
   return {
-    level: printed.level + rms - model.average, crest: peak - rms + SINE_CREST,
+    level: printed.level + rms - model.average,
+    crest: peak - rms + SINE_CREST,
     surge: 'why' in clipping ? null : Math.max(0, clipping.seldomPassed - peak),
-    snr: floor === null ? null : rms - floor, clipping,
+    snr: floor === null ? null : rms - floor,
+    clipping,
   }
 }
 
@@ -45,14 +52,30 @@ export const isChance = (clipping: TakeCheck['clipping']): clipping is ClippingC
 export type RehearsedKind = 'sound-source' | 'electric-source'
 
 /** Writes level, crest and surge into a source as measured; the printed ones stay beside them. */
-export function keepTake(session: Session, source: { id: string, kind: RehearsedKind }, check: TakeCheck, method: string, on: string): Session {
+export function keepTake(
+  session: Session,
+  source: { id: string; kind: RehearsedKind },
+  check: TakeCheck,
+  method: string,
+  on: string,
+): Session {
   const values: Record<string, Measurement> = {
-    level: measurement(check.level, 1, null, method, on), crest: measurement(check.crest, 1, null, method, on),
-    ...(check.surge !== null && isChance(check.clipping) && {
-      surge: measurement(Math.min(40, check.surge), 1, (check.clipping.seldomBetween[1] - check.clipping.seldomBetween[0]) / 2, `${method}; passed with 1 % in ${formatDecimal(check.clipping.takeSeconds / 60, 1)} min`, on),
-    }),
+    level: measurement(check.level, 1, null, method, on),
+    crest: measurement(check.crest, 1, null, method, on),
+    ...(check.surge !== null &&
+      isChance(check.clipping) && {
+        surge: measurement(
+          Math.min(40, check.surge),
+          1,
+          (check.clipping.seldomBetween[1] - check.clipping.seldomBetween[0]) / 2,
+          `${method}; passed with 1 % in ${formatDecimal(check.clipping.takeSeconds / 60, 1)} min`,
+          on,
+        ),
+      }),
   }
-  return editGear(session, source.id, source.kind, (gear) => Object.entries(values).reduce((each, [key, value]) => withMeasurement(each, key, value), gear))
+  return editGear(session, source.id, source.kind, (gear) =>
+    Object.entries(values).reduce((each, [key, value]) => withMeasurement(each, key, value), gear),
+  )
 }
 
 /** Length of the stand-in's rehearsal, s. */
@@ -70,5 +93,9 @@ export function rehearsalOn(standIn: StandIn, session: Session, stripId: string)
   const before = evaluateSession(session).strips.find((each) => each.id === stripId)?.points[at - 1]
   if (input?.kind !== 'interface' || before?.unit !== 'dBu' || before.average === null) return null
   const gain = input.gain - (input.pad ? input.specs.pad : 0)
-  return { standIn, sampleRate: session.system.sampleRate, channels: [{ from: 'voice', average: before.average, seconds: REHEARSAL, gain, ohms: 200 }] }
+  return {
+    standIn,
+    sampleRate: session.system.sampleRate,
+    channels: [{ from: 'voice', average: before.average, seconds: REHEARSAL, gain, ohms: 200 }],
+  }
 }

@@ -43,7 +43,7 @@ interface Carried {
   average: Level
   peak: Level
   surgePeak: Level
-  readonly noise: { readonly stage: string, readonly name: NoiseName, level: Level }[]
+  readonly noise: { readonly stage: string; readonly name: NoiseName; level: Level }[]
   clippedAt: string | null
 }
 
@@ -138,8 +138,8 @@ function contributions(signal: Carried): Contribution[] {
 }
 
 /** The point with the least headroom; `null` where no stage has a known ceiling. */
-export function tightest(points: readonly Point[]): { stage: string, headroom: Db } | null {
-  let least: { stage: string, headroom: Db } | null = null
+export function tightest(points: readonly Point[]): { stage: string; headroom: Db } | null {
+  let least: { stage: string; headroom: Db } | null = null
   for (const { stage, headroom } of points) {
     if (headroom !== null && (least === null || headroom < least.headroom)) least = { stage, headroom }
   }

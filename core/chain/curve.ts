@@ -11,11 +11,18 @@ export type Curve = (level: number) => number
 export function blockCurve(block: Block): Curve {
   if (!block.on) return (level) => level
   switch (block.type) {
-    case 'compressor': return (level) => (level > block.threshold ? block.threshold + (level - block.threshold) / block.ratio : level) + block.makeUp
-    case 'expander': return (level) => level - Math.min(block.range ?? Infinity, Math.max(0, block.threshold - level) * (block.ratio - 1))
-    case 'limiter': return (level) => Math.min(level, block.ceiling)
-    case 'equaliser': return (level) => level + block.change
-    case 'gain': return (level) => level + block.gain
+    case 'compressor':
+      return (level) =>
+        (level > block.threshold ? block.threshold + (level - block.threshold) / block.ratio : level) + block.makeUp
+    case 'expander':
+      return (level) =>
+        level - Math.min(block.range ?? Infinity, Math.max(0, block.threshold - level) * (block.ratio - 1))
+    case 'limiter':
+      return (level) => Math.min(level, block.ceiling)
+    case 'equaliser':
+      return (level) => level + block.change
+    case 'gain':
+      return (level) => level + block.gain
   }
 }
 

@@ -20,10 +20,18 @@ export interface Joint {
   findings: Finding[]
 }
 
-const CLASS: Record<LevelClass, string> = { mic: 'microphone level', instrument: 'instrument level', line: 'line level' }
+const CLASS: Record<LevelClass, string> = {
+  mic: 'microphone level',
+  instrument: 'instrument level',
+  line: 'line level',
+}
 
 /** The joints of a strip, from its stages, its findings and the session's phantom power. */
-export function describeJoints(stages: readonly ResolvedStage[], findings: readonly Finding[], phantom: readonly PhantomUse[]): Joint[] {
+export function describeJoints(
+  stages: readonly ResolvedStage[],
+  findings: readonly Finding[],
+  phantom: readonly PhantomUse[],
+): Joint[] {
   const classes = outputClasses(stages)
   return stages.slice(1).map((to, i) => {
     const from = stages[i] as ResolvedStage
@@ -31,8 +39,16 @@ export function describeJoints(stages: readonly ResolvedStage[], findings: reado
     return {
       before: from.id,
       stage: to.id,
-      severity: (['stop', 'caution', 'note'] as const).find((severity) => own.some((each) => each.severity === severity)) ?? null,
-      facts: [levelFact(from, to, classes[i] ?? null), loadingFact(from, to), plugFact(from, to), phantomFact(from, to, phantom), powerFact(from, to)].filter((fact) => fact !== null),
+      severity:
+        (['stop', 'caution', 'note'] as const).find((severity) => own.some((each) => each.severity === severity)) ??
+        null,
+      facts: [
+        levelFact(from, to, classes[i] ?? null),
+        loadingFact(from, to),
+        plugFact(from, to),
+        phantomFact(from, to, phantom),
+        powerFact(from, to),
+      ].filter((fact) => fact !== null),
       findings: own,
     }
   })
@@ -69,10 +85,21 @@ function phantomFact(from: ResolvedStage, to: ResolvedStage, phantom: readonly P
 }
 
 /** Boxes with a mains or battery switch are switched on from the source towards the loudspeakers. */
-const POWERED = new Set<ResolvedStage['kind']>(['preamp', 'processor', 'desk-channel', 'link', 'interface', 'digital-input'])
+const POWERED = new Set<ResolvedStage['kind']>([
+  'preamp',
+  'processor',
+  'desk-channel',
+  'link',
+  'interface',
+  'digital-input',
+])
 function powerFact(from: ResolvedStage, to: ResolvedStage): string | null {
   if (!POWERED.has(from.kind) || !POWERED.has(to.kind) || from.gear.id === to.gear.id) return null
-  if ((from.kind === 'processor' && from.gear.domain === 'digital') || (to.kind === 'processor' && to.gear.domain === 'digital')) return null
+  if (
+    (from.kind === 'processor' && from.gear.domain === 'digital') ||
+    (to.kind === 'processor' && to.gear.domain === 'digital')
+  )
+    return null
   return `Power: "${from.gear.name}" on before "${to.gear.name}", amplifiers and loudspeakers last; off the other way round.`
 }
 

@@ -26,28 +26,45 @@ export function gainControls(stage: ResolvedStage): GainControl[] {
   }
   // A direct output before the fader does not hear it.
   if (fader !== undefined && 'faderMin' in specs && tap !== 'pre') {
-    found.push(control(stage, 'fader', fader, { gainMin: specs.faderMin, gainMax: specs.faderMax, gainStep: 0 }, undefined))
+    found.push(
+      control(stage, 'fader', fader, { gainMin: specs.faderMin, gainMax: specs.faderMax, gainStep: 0 }, undefined),
+    )
   }
   return found
 }
 
-function control(stage: ResolvedStage, setting: 'gain' | 'fader', value: number, range: GainRange, knob: KnobTable | undefined): GainControl {
+function control(
+  stage: ResolvedStage,
+  setting: 'gain' | 'fader',
+  value: number,
+  range: GainRange,
+  knob: KnobTable | undefined,
+): GainControl {
   return {
-    stage: stage.id, setting, value, range, knob, locked: stage.locked.includes(setting),
-    domain: isDigital(stage) ? 'digital' : 'analogue', isSystemSlider: stage.kind === 'fader' && stage.gear.place === 'system',
+    stage: stage.id,
+    setting,
+    value,
+    range,
+    knob,
+    locked: stage.locked.includes(setting),
+    domain: isDigital(stage) ? 'digital' : 'analogue',
+    isSystemSlider: stage.kind === 'fader' && stage.gear.place === 'system',
   }
 }
 
 /** Whether a gain of this stage is worked in numbers: behind a converter. An interface input's stands before its own. */
 const isDigital = (stage: ResolvedStage): boolean =>
-  (stage.kind === 'processor' && stage.gear.domain === 'digital') || (stage.kind === 'fader' && stage.gear.place !== 'desk')
+  (stage.kind === 'processor' && stage.gear.domain === 'digital') ||
+  (stage.kind === 'fader' && stage.gear.place !== 'desk')
 
 export const stripControls = (stages: readonly ResolvedStage[]): GainControl[] => stages.flatMap(gainControls)
 
 /** The gain that one turns last: the nearest to the recorder in analogue, or behind the converter where there is no other. */
 export function lastControl(controls: readonly GainControl[]): GainControl | null {
-  return controls.findLast((each) => each.domain === 'analogue' && !each.locked)
-    ?? controls.findLast((each) => !each.locked)
-    ?? controls.at(-1)
-    ?? null
+  return (
+    controls.findLast((each) => each.domain === 'analogue' && !each.locked) ??
+    controls.findLast((each) => !each.locked) ??
+    controls.at(-1) ??
+    null
+  )
 }

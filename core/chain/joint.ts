@@ -6,7 +6,8 @@ import type { ResolvedStage } from './resolve'
 import type { TwoPort } from './two-port'
 
 /** The socket that a stage gives its signal from; unknown where the file does not say. */
-export const outPlug = (stage: ResolvedStage): Plug | undefined => ('plugs' in stage.gear ? stage.gear.plugs?.out : undefined)
+export const outPlug = (stage: ResolvedStage): Plug | undefined =>
+  'plugs' in stage.gear ? stage.gear.plugs?.out : undefined
 
 /** The socket that a stage takes its signal with. */
 export function inPlug(stage: ResolvedStage): Plug | undefined {
@@ -22,7 +23,7 @@ const ONE_LEG_OF_TWO = db(-20 * Math.log10(2))
  * output drives one leg only and loses nothing.
  */
 export const unbalancedGain = (from: ResolvedStage, to: ResolvedStage): Db =>
-  (outPlug(from)?.balance === 'balanced' && inPlug(to)?.balance === 'one-leg' ? ONE_LEG_OF_TWO : db(0))
+  outPlug(from)?.balance === 'balanced' && inPlug(to)?.balance === 'one-leg' ? ONE_LEG_OF_TWO : db(0)
 
 /** A source's or microphone's own point shows it loaded; every other stage's shows its open-circuit level. */
 const showsItselfLoaded = (stage: ResolvedStage) => stage.kind === 'microphone' || stage.kind === 'electric-source'
@@ -40,7 +41,7 @@ export function behindJoint(twoPort: TwoPort, joint: Db): TwoPort {
   return {
     ...twoPort,
     gain: db(gain + joint),
-    inputCeiling: inputCeiling === null ? null : (inputCeiling - joint) as typeof inputCeiling,
+    inputCeiling: inputCeiling === null ? null : ((inputCeiling - joint) as typeof inputCeiling),
     // The curve's thresholds are levels at the input's terminals; the joint's gain is added once, outside.
     ...(curve && { curve: (level: number) => curve(level + joint) - joint }),
   }

@@ -20,7 +20,20 @@ export const gainToPosition = (table: KnobTable, gain: number): number | null =>
 /** The gain at a knob position; the inverse of the above. */
 export const positionToGain = (table: KnobTable, position: number): number | null => curveOf(table).at(position)
 
-const HOURS = ['twelve', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven'] as const
+const HOURS = [
+  'twelve',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+] as const
 const hour = (position: number) => HOURS[position % 12] as string
 
 /** A knob position as one says it, to the quarter hour: 10.5 is "half past ten", 12 "twelve o’clock". */
@@ -28,9 +41,13 @@ export function positionInWords(position: number): string {
   const quarters = Math.round(position * 4)
   const full = Math.floor(quarters / 4)
   switch (quarters % 4) {
-    case 1: return `a quarter past ${hour(full)}`
-    case 2: return `half past ${hour(full)}`
-    case 3: return `a quarter to ${hour(full + 1)}`
-    default: return `${hour(full)} o’clock`
+    case 1:
+      return `a quarter past ${hour(full)}`
+    case 2:
+      return `half past ${hour(full)}`
+    case 3:
+      return `a quarter to ${hour(full + 1)}`
+    default:
+      return `${hour(full)} o’clock`
   }
 }

@@ -15,26 +15,44 @@ export function outputClasses(stages: readonly ResolvedStage[]): (LevelClass | n
 
 function outputClass(stage: ResolvedStage, before: LevelClass | null): LevelClass | null {
   switch (stage.kind) {
-    case 'microphone': case 'di-box': case 'booster': return 'mic'
-    case 'electric-source': return stage.gear.output === 'passive-pickup' ? 'instrument' : 'line'
-    case 'pad': return before === 'line' && stage.specs.loss >= LINE_TO_MIC ? 'mic' : before
-    case 'link': return stage.gear.medium === 'wireless' ? stage.gear.level : null
-    case 'processor': return stage.gear.domain === 'analogue' ? 'line' : null
-    case 'fader': return stage.gear.place === 'desk' ? 'line' : null
-    case 'preamp': case 'desk-channel': return 'line'
-    default: return null
+    case 'microphone':
+    case 'di-box':
+    case 'booster':
+      return 'mic'
+    case 'electric-source':
+      return stage.gear.output === 'passive-pickup' ? 'instrument' : 'line'
+    case 'pad':
+      return before === 'line' && stage.specs.loss >= LINE_TO_MIC ? 'mic' : before
+    case 'link':
+      return stage.gear.medium === 'wireless' ? stage.gear.level : null
+    case 'processor':
+      return stage.gear.domain === 'analogue' ? 'line' : null
+    case 'fader':
+      return stage.gear.place === 'desk' ? 'line' : null
+    case 'preamp':
+    case 'desk-channel':
+      return 'line'
+    default:
+      return null
   }
 }
 
 /** What an input is made for; `null` where it takes anything, or is not on a wire. */
 export function inputClass(stage: ResolvedStage): LevelClass | null {
   switch (stage.kind) {
-    case 'interface': return stage.input.type
-    case 'preamp': case 'booster': return 'mic'
-    case 'desk-channel': return stage.gear.input
-    case 'processor': return stage.gear.domain === 'analogue' ? 'line' : null
-    case 'fader': return stage.gear.place === 'desk' ? 'line' : null
-    default: return null
+    case 'interface':
+      return stage.input.type
+    case 'preamp':
+    case 'booster':
+      return 'mic'
+    case 'desk-channel':
+      return stage.gear.input
+    case 'processor':
+      return stage.gear.domain === 'analogue' ? 'line' : null
+    case 'fader':
+      return stage.gear.place === 'desk' ? 'line' : null
+    default:
+      return null
   }
 }
 

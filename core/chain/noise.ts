@@ -10,7 +10,8 @@ export const EIN_RESISTANCE = ohms(150)
 export const EIN_THERMAL = thermalNoiseA(EIN_RESISTANCE)
 
 /** A printed EIN in dBu(A): an unweighted (Z) one by white noise's −2.05 dB. */
-export const einWeighted = (ein: Dbu, weighting: 'A' | 'Z'): Dbu => (weighting === 'Z' ? raise(ein, WHITE_UNDER_A) : ein)
+export const einWeighted = (ein: Dbu, weighting: 'A' | 'Z'): Dbu =>
+  weighting === 'Z' ? raise(ein, WHITE_UNDER_A) : ein
 
 /**
  * What a preamp adds to the noise of whatever is plugged in: the EIN without its 150 Ω resistor's share, dBu(A).

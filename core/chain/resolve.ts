@@ -1,5 +1,15 @@
 import type {
-  AnalogueInput, AudioInterface, Gear, GearKind, GearOf, InputSpecs, InterfaceInput, Session, Settings, Stage, Strip,
+  AnalogueInput,
+  AudioInterface,
+  Gear,
+  GearKind,
+  GearOf,
+  InputSpecs,
+  InterfaceInput,
+  Session,
+  Settings,
+  Stage,
+  Strip,
 } from '../session'
 import { inForce } from '../session'
 import type { Db, Dbu, Metres } from '../units'
@@ -63,18 +73,37 @@ export const resolveStrip = (strip: Strip, gear: ReadonlyMap<string, Gear>): Res
 const NONE = [] as const
 
 /** Joins one stage with its gear. */
-export function resolveStage({ id, port, settings, locked = NONE as never, driven = false }: Stage, gear: Gear): ResolvedStage {
+export function resolveStage(
+  { id, port, settings, locked = NONE as never, driven = false }: Stage,
+  gear: Gear,
+): ResolvedStage {
   switch (gear.kind) {
     case 'sound-source': {
       const specs = inForce(gear)
-      return { kind: gear.kind, id, settings, locked, driven, gear, specs, distance: settings.distance ?? specs.distance }
+      return {
+        kind: gear.kind,
+        id,
+        settings,
+        locked,
+        driven,
+        gear,
+        specs,
+        distance: settings.distance ?? specs.distance,
+      }
     }
     case 'interface': {
       const input = gear.inputs.find((candidate) => candidate.id === port) as InterfaceInput
       if (input.type === 'digital') return { kind: 'digital-input', id, settings, locked, driven, gear, input }
       const specs = withMeasuredEin(input)
       return {
-        kind: gear.kind, id, settings, locked, driven, gear, input, specs,
+        kind: gear.kind,
+        id,
+        settings,
+        locked,
+        driven,
+        gear,
+        input,
+        specs,
         excess: specs.ein === undefined ? null : excessOf(specs.ein, specs.einWeighting),
         gain: settings.gain ?? specs.gainMin,
         phantom: settings.phantom ?? false,
@@ -83,13 +112,22 @@ export function resolveStage({ id, port, settings, locked = NONE as never, drive
     }
     default: {
       const specs = withMeasuredEin(gear as { specs: object })
-      return { kind: gear.kind, id, settings, locked, driven, gear, specs, gain: settings.gain ?? db(0) } as ResolvedPlain
+      return {
+        kind: gear.kind,
+        id,
+        settings,
+        locked,
+        driven,
+        gear,
+        specs,
+        gain: settings.gain ?? db(0),
+      } as ResolvedPlain
     }
   }
 }
 
 /** A measured EIN is A-weighted, like everything measured here; the printed one says its own weighting. */
-function withMeasuredEin<S extends object>(owner: { specs: S, measured?: object | undefined }): S {
+function withMeasuredEin<S extends object>(owner: { specs: S; measured?: object | undefined }): S {
   const specs = inForce(owner)
   return owner.measured && 'ein' in owner.measured && owner.measured.ein ? { ...specs, einWeighting: 'A' } : specs
 }

@@ -35,8 +35,11 @@ export function nearestGain(specs: GainRange, wanted: number): Db {
 }
 
 /** All gains that can be set, counted from the lowest: the steps, and the end of the range where they do not meet it. */
-export function gainGrid(range: GainRange): { last: number, at: (step: number) => Db } {
+export function gainGrid(range: GainRange): { last: number; at: (step: number) => Db } {
   const { gainMin, gainMax } = range
   const last = Math.ceil((gainMax - gainMin) / stepOf(range) - SAME)
-  return { last, at: (step) => (step >= last ? db(gainMax) : settableGain(range, db(gainMin + step * stepOf(range))).gain) }
+  return {
+    last,
+    at: (step) => (step >= last ? db(gainMax) : settableGain(range, db(gainMin + step * stepOf(range))).gain),
+  }
 }

@@ -8,7 +8,16 @@ export interface NoiseSource {
   readonly level: Level
 }
 export type NoiseName =
-  | 'room' | 'self-noise' | 'thermal' | 'source' | 'booster' | 'preamp' | 'output-stage' | 'link' | 'converter' | 'word-length'
+  | 'room'
+  | 'self-noise'
+  | 'thermal'
+  | 'source'
+  | 'booster'
+  | 'preamp'
+  | 'output-stage'
+  | 'link'
+  | 'converter'
+  | 'word-length'
 
 /** The programme where it enters a strip, with the noise that comes with it. */
 export interface Programme {

@@ -24,7 +24,7 @@ export interface StripEvaluation {
   noise: Contribution[]
   /** The gravest first. */
   findings: Finding[]
-  tightest: { stage: string, headroom: Db } | null
+  tightest: { stage: string; headroom: Db } | null
   latency: Route[]
 }
 
@@ -43,12 +43,28 @@ export function evaluateSession(session: Session): Evaluation {
   return { strips: session.strips.map((strip, i) => evaluateStrip(session, strip, resolved[i] ?? [], phantom)) }
 }
 
-function evaluateStrip(session: Session, strip: Strip, stages: ResolvedStage[], phantom: PhantomUse[]): StripEvaluation {
+function evaluateStrip(
+  session: Session,
+  strip: Strip,
+  stages: ResolvedStage[],
+  phantom: PhantomUse[],
+): StripEvaluation {
   const { programme, twoPorts } = compileStrip(stages, session)
   const { points, noise } = cascade(programme, twoPorts)
   const timing = routeInputs(session, strip, stages)
   const findings = [
-    ...chainFindings({ session, strip, stages, points, noise, controls: stripControls(stages), classes: outputClasses(stages), target: targetWindow(session.target), phantom, own: phantom.filter((use) => use.strip === strip.id) }),
+    ...chainFindings({
+      session,
+      strip,
+      stages,
+      points,
+      noise,
+      controls: stripControls(stages),
+      classes: outputClasses(stages),
+      target: targetWindow(session.target),
+      phantom,
+      own: phantom.filter((use) => use.strip === strip.id),
+    }),
     ...(timing ? timingFindings(timing.stage, timing.inputs) : []),
   ]
   return {

@@ -27,7 +27,9 @@ export function gainTrade(session: Session, stripId: string, wished: number): Ga
   const gain = Math.min(wished, control.range.gainMax - control.value)
   if (gain < LEAST) return null
   const alone = { ...session, strips: [strip], pairs: undefined }
-  const louder = applyChanges(alone, [{ strip: stripId, stage: control.stage, setting: control.setting, to: control.value + gain }])
+  const louder = applyChanges(alone, [
+    { strip: stripId, stage: control.stage, setting: control.setting, to: control.value + gain },
+  ])
   const [before, after] = [alone, louder].map((each) => evaluateSession(each).strips[0]?.points.at(-1))
   if (before?.snr == null || after?.snr == null || before.headroom === null || after.headroom === null) return null
   return { gain, snr: after.snr - before.snr, headroom: before.headroom - after.headroom }

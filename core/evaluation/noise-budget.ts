@@ -42,10 +42,17 @@ export function noiseBudget(session: Session, stripId: string): NoiseBudget {
   const [first, end] = [evaluated?.points[0], evaluated?.points.at(-1)]
   if (!evaluated || !first || !end) return { lines: [], total: null, helps: [] }
   const toAir = first.unit === 'dBSPL' ? first.average - end.average : null
-  const names = new Map(strip.stages.map((stage) => [stage.id, session.gear.find((item) => item.id === stage.gear)?.name ?? '']))
+  const names = new Map(
+    strip.stages.map((stage) => [stage.id, session.gear.find((item) => item.id === stage.gear)?.name ?? '']),
+  )
   return {
     lines: evaluated.noise.map(({ stage, name, level, share }) => ({
-      stage, name, gear: name === 'room' ? '' : names.get(stage) ?? '', level, share, inAir: toAir === null ? null : level + toAir,
+      stage,
+      name,
+      gear: name === 'room' ? '' : (names.get(stage) ?? ''),
+      level,
+      share,
+      inAir: toAir === null ? null : level + toAir,
     })),
     total: end.noise,
     helps: helps(alone, strip, end.snr),
@@ -60,19 +67,40 @@ function helps(session: Session, strip: Strip, now: number | null): Help[] {
     return snr == null ? null : snr - now
   }
   const stages = resolveStrip(strip, gearById(session))
-  const tried: { words: string, session: Session | null }[] = [
+  const tried: { words: string; session: Session | null }[] = [
     ...stripControls(stages).map((control) => ({
       words: `1 dB more ${control.setting} at ${stages.find((stage) => stage.id === control.stage)?.gear.name ?? ''}`,
-      session: control.value + 1 > control.range.gainMax ? null : applyChanges(session, [{ strip: strip.id, stage: control.stage, setting: control.setting, to: control.value + 1 }]),
+      session:
+        control.value + 1 > control.range.gainMax
+          ? null
+          : applyChanges(session, [
+              { strip: strip.id, stage: control.stage, setting: control.setting, to: control.value + 1 },
+            ]),
     })),
-    ...stages.flatMap((stage) => (stage.kind === 'sound-source' ? [{
-      words: `half the distance, ${formatShort(stage.distance / 2)} m`,
-      session: applyChanges(session, [{ strip: strip.id, stage: stage.id, setting: 'distance', to: stage.distance / 2 }]),
-    }] : [])),
-    { words: 'a room 3 dB quieter', session: session.room.ambient === undefined ? null : { ...session, room: { ...session.room, ambient: dbSpl(session.room.ambient - 3) } } },
+    ...stages.flatMap((stage) =>
+      stage.kind === 'sound-source'
+        ? [
+            {
+              words: `half the distance, ${formatShort(stage.distance / 2)} m`,
+              session: applyChanges(session, [
+                { strip: strip.id, stage: stage.id, setting: 'distance', to: stage.distance / 2 },
+              ]),
+            },
+          ]
+        : [],
+    ),
+    {
+      words: 'a room 3 dB quieter',
+      session:
+        session.room.ambient === undefined
+          ? null
+          : { ...session, room: { ...session.room, ambient: dbSpl(session.room.ambient - 3) } },
+    },
     ...stages.flatMap((stage) => {
       const better = withBetterEin(session.gear, stage)
-      return better ? [{ words: `a preamp 3 dB better than ${stage.gear.name}`, session: { ...session, gear: better } }] : []
+      return better
+        ? [{ words: `a preamp 3 dB better than ${stage.gear.name}`, session: { ...session, gear: better } }]
+        : []
     }),
   ]
   return tried
@@ -90,11 +118,19 @@ function withBetterEin(gear: readonly Gear[], stage: ResolvedStage): Gear[] | nu
   const excess = excessOf(stage.specs.ein, stage.specs.einWeighting)
   if (excess === null) return null
   const ein = dbu(powerSum([{ level: excess - 3 }, { level: EIN_THERMAL }]) ?? 0)
-  const quieter = <T extends { specs: object, measured?: object | undefined }>(owner: T): T =>
-    ({ ...owner, specs: { ...owner.specs, ein, einWeighting: 'A' }, measured: owner.measured && { ...owner.measured, ein: undefined } })
+  const quieter = <T extends { specs: object; measured?: object | undefined }>(owner: T): T => ({
+    ...owner,
+    specs: { ...owner.specs, ein, einWeighting: 'A' },
+    measured: owner.measured && { ...owner.measured, ein: undefined },
+  })
   return gear.map((item) => {
     if (item.id !== stage.gear.id) return item
     if (item.kind !== 'interface') return quieter(item as never)
-    return { ...item, inputs: item.inputs.map((input) => (stage.kind === 'interface' && input.id === stage.input.id && input.type !== 'digital' ? quieter(input) : input)) }
+    return {
+      ...item,
+      inputs: item.inputs.map((input) =>
+        stage.kind === 'interface' && input.id === stage.input.id && input.type !== 'digital' ? quieter(input) : input,
+      ),
+    }
   })
 }

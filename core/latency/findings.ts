@@ -9,28 +9,36 @@ export function timingFindings(stage: string, { unit, system, monitor }: RouteIn
   const found: Finding[] = []
   if (unit.sampleRates && !unit.sampleRates.includes(system.sampleRate)) {
     found.push({
-      code: 'rate-not-offered', severity: 'stop', stage,
+      code: 'rate-not-offered',
+      severity: 'stop',
+      stage,
       message: `"${unit.name}" does not offer ${kHz(system.sampleRate)}.`,
       action: `Choose one of its rates: ${unit.sampleRates.map(kHz).join(', ')}; the same in every device and program.`,
     })
   }
   if (unit.bufferSizes && !unit.bufferSizes.includes(system.bufferFrames)) {
     found.push({
-      code: 'buffer-not-offered', severity: 'caution', stage,
+      code: 'buffer-not-offered',
+      severity: 'caution',
+      stage,
       message: `The driver of "${unit.name}" does not offer a buffer of ${system.bufferFrames} frames.`,
       action: `Choose one of its sizes: ${unit.bufferSizes.join(', ')}.`,
     })
   }
   if (!unit.latency) {
     found.push({
-      code: 'latency-unprinted', severity: 'note', stage,
+      code: 'latency-unprinted',
+      severity: 'note',
+      stage,
       message: `Nothing is known of the converters and the driver of "${unit.name}": the times shown are its buffers alone, the truth is later.`,
       action: 'Enter its latency figures, or measure the round trip with a loopback lead.',
     })
   }
   if (monitor.route === 'direct' && unit.direct === 'none') {
     found.push({
-      code: 'no-direct-route', severity: 'stop', stage,
+      code: 'no-direct-route',
+      severity: 'stop',
+      stage,
       message: `The performer is to listen direct, but "${unit.name}" has no monitoring of its own.`,
       action: 'Monitor through the host, or split the signal before the interface.',
     })

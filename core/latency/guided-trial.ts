@@ -10,17 +10,21 @@ export interface AnsweredTrial {
 }
 
 export type TrialState =
-  | { state: 'try', bufferFrames: number, again: boolean, tries: number }
-  | { state: 'found', bufferFrames: number, tries: number }
+  | { state: 'try'; bufferFrames: number; again: boolean; tries: number }
+  | { state: 'found'; bufferFrames: number; tries: number }
   /** What does not crackle is felt late. */
-  | { state: 'none', tries: number }
+  | { state: 'none'; tries: number }
 
 /**
  * Finds a buffer size in the fewest tries, by halving: crackles rule out what is smaller, "late" what is larger, and "fine"
  * keeps one side by the school. An answer that an earlier one contradicts – crackling although a smaller buffer ran, late
  * although a larger one did not feel so – is not believed, and the size is tried once more.
  */
-export function guidedTrial(sizes: readonly number[], answers: readonly AnsweredTrial[], school: TrialSchool): TrialState {
+export function guidedTrial(
+  sizes: readonly number[],
+  answers: readonly AnsweredTrial[],
+  school: TrialSchool,
+): TrialState {
   const sorted = [...new Set(sizes)].sort((a, b) => a - b)
   let [low, high] = [0, sorted.length - 1]
   const fine = new Set<number>()
@@ -29,7 +33,9 @@ export function guidedTrial(sizes: readonly number[], answers: readonly Answered
   for (const { bufferFrames, answer } of answers) {
     const i = sorted.indexOf(bufferFrames)
     if (i < 0) continue
-    const contradicted = (answer === 'crackles' && [...fine].some((each) => each <= i)) || (answer === 'late' && [...fine].some((each) => each >= i))
+    const contradicted =
+      (answer === 'crackles' && [...fine].some((each) => each <= i)) ||
+      (answer === 'late' && [...fine].some((each) => each >= i))
     // Said twice, it holds: then it was the earlier answer that was wrong.
     if (contradicted && doubted !== i) {
       doubted = i

@@ -24,24 +24,45 @@ export const loadAt = ({ perBufferMs, perFrameMs }: LoadModel, sampleRate: numbe
 
 /** A model from the readings of the host's load meter. @returns `null` without any. */
 export function loadModel(readings: readonly LoadReading[]): LoadModel | null {
-  const times = readings.map(({ sampleRate, bufferFrames, percent }) => ({ frames: bufferFrames, ms: (percent / 100) * ((1000 * bufferFrames) / sampleRate) }))
+  const times = readings.map(({ sampleRate, bufferFrames, percent }) => ({
+    frames: bufferFrames,
+    ms: (percent / 100) * ((1000 * bufferFrames) / sampleRate),
+  }))
   const [first] = times
   if (!first) return null
   if (new Set(times.map((each) => each.frames)).size < 2) {
     const mean = times.reduce((sum, each) => sum + each.ms, 0) / times.length
     return {
-      perBufferMs: ASSUMED_FIXED * mean, perFrameMs: ((1 - ASSUMED_FIXED) * mean) / first.frames, readings: times.length,
-      assumption: 'One buffer size alone cannot tell what every buffer costs from what every frame costs: half of each is assumed. Read the meter at a second size.',
+      perBufferMs: ASSUMED_FIXED * mean,
+      perFrameMs: ((1 - ASSUMED_FIXED) * mean) / first.frames,
+      readings: times.length,
+      assumption:
+        'One buffer size alone cannot tell what every buffer costs from what every frame costs: half of each is assumed. Read the meter at a second size.',
     }
   }
-  const line = leastSquares(times.map((each) => [1, each.frames]), times.map((each) => each.ms))
+  const line = leastSquares(
+    times.map((each) => [1, each.frames]),
+    times.map((each) => each.ms),
+  )
   const [a = 0, b = 0] = line?.coefficients ?? []
   if (a >= 0 && b >= 0) return { perBufferMs: a, perFrameMs: b, readings: times.length, assumption: null }
   // A cost below zero cannot be: the other one alone carries the readings.
-  const only = (of: (frames: number) => number) => times.reduce((sum, each) => sum + of(each.frames) * each.ms, 0) / times.reduce((sum, each) => sum + of(each.frames) ** 2, 0)
+  const only = (of: (frames: number) => number) =>
+    times.reduce((sum, each) => sum + of(each.frames) * each.ms, 0) /
+    times.reduce((sum, each) => sum + of(each.frames) ** 2, 0)
   return a < 0
-    ? { perBufferMs: 0, perFrameMs: only((frames) => frames), readings: times.length, assumption: 'The readings would want a negative cost per buffer: none is assumed.' }
-    : { perBufferMs: only(() => 1), perFrameMs: 0, readings: times.length, assumption: 'The readings would want a negative cost per frame: none is assumed.' }
+    ? {
+        perBufferMs: 0,
+        perFrameMs: only((frames) => frames),
+        readings: times.length,
+        assumption: 'The readings would want a negative cost per buffer: none is assumed.',
+      }
+    : {
+        perBufferMs: only(() => 1),
+        perFrameMs: 0,
+        readings: times.length,
+        assumption: 'The readings would want a negative cost per frame: none is assumed.',
+      }
 }
 
 /**
@@ -49,7 +70,12 @@ export function loadModel(readings: readonly LoadReading[]): LoadModel | null {
  * and all smaller ones of that rate, a clean run for it and all larger ones.
  * @returns `undefined` where nothing is known.
  */
-export function sustainable(trials: readonly Trial[], load: number | undefined, sampleRate: number, bufferFrames: number): boolean | undefined {
+export function sustainable(
+  trials: readonly Trial[],
+  load: number | undefined,
+  sampleRate: number,
+  bufferFrames: number,
+): boolean | undefined {
   const own = trials.filter((each) => each.sampleRate === sampleRate)
   if (own.some((each) => each.dropouts > 0 && each.bufferFrames >= bufferFrames)) return false
   if (own.some((each) => each.dropouts === 0 && each.bufferFrames <= bufferFrames)) return true

@@ -24,4 +24,5 @@ export const listeningKinds: Readonly<Record<Listening, ListeningKind>> = {
 /** Taken where a strip says nothing of its performer. */
 const UNKNOWN: Performer = { listensTo: 'plucked' }
 
-export const performerLimit = (performer: Performer | undefined): number => performer?.limit ?? listeningKinds[(performer ?? UNKNOWN).listensTo].limit
+export const performerLimit = (performer: Performer | undefined): number =>
+  performer?.limit ?? listeningKinds[(performer ?? UNKNOWN).listensTo].limit

@@ -7,5 +7,7 @@ export interface RateMismatch {
 }
 
 /** Example: 48 kHz material clocked at 44.1 kHz plays 8.84 % longer and 1.47 semitones flat. */
-export const rateMismatch = (material: number, clock: number): RateMismatch =>
-  ({ longer: 100 * (material / clock - 1), semitones: 12 * Math.log2(clock / material) })
+export const rateMismatch = (material: number, clock: number): RateMismatch => ({
+  longer: 100 * (material / clock - 1),
+  semitones: 12 * Math.log2(clock / material),
+})

@@ -31,47 +31,99 @@ const kHz = (rate: number) => `${formatShort(rate / 1000)} kHz`
  * The largest buffer under the performer's limit that the machine sustains; where there is none, direct monitoring; where
  * that is late too or not there, a higher rate with what it costs; else the least that can be had.
  */
-export function recommend(session: Session, strip: Strip, inputs: RouteInputs, { unit, buffers, rates, load }: Choices): Recommendation {
+export function recommend(
+  session: Session,
+  strip: Strip,
+  inputs: RouteInputs,
+  { unit, buffers, rates, load }: Choices,
+): Recommendation {
   const { system } = session
   const limit = performerLimit(strip.performer)
   const kind = strip.performer ? listeningKinds[strip.performer.listensTo].words : 'the performer'
-  const besides = (rate: number) => onTheWay(routes({ ...inputs, system: { ...system, sampleRate: rate as never } })) + (1000 * strip.monitor.pluginFrames) / rate
-  const software = (rate: number, frames: number) => estimateRoundTrip(unit, system, rate, frames).milliseconds + besides(rate)
-  const sustains = (rate: number, frames: number) => sustainable(system.trials ?? [], load ? loadAt(load, rate, frames) : undefined, rate, frames)
-  const best = (rate: number) => [...buffers].sort((a, b) => b - a).find((frames) => software(rate, frames) <= limit && sustains(rate, frames) !== false)
-  const answer = (route: 'software' | 'direct', sampleRate: number, bufferFrames: number, milliseconds: number, reason: string): Recommendation =>
-    ({ strip: strip.id, route, sampleRate, bufferFrames, milliseconds, reason })
+  const besides = (rate: number) =>
+    onTheWay(routes({ ...inputs, system: { ...system, sampleRate: rate as never } })) +
+    (1000 * strip.monitor.pluginFrames) / rate
+  const software = (rate: number, frames: number) =>
+    estimateRoundTrip(unit, system, rate, frames).milliseconds + besides(rate)
+  const sustains = (rate: number, frames: number) =>
+    sustainable(system.trials ?? [], load ? loadAt(load, rate, frames) : undefined, rate, frames)
+  const best = (rate: number) =>
+    [...buffers]
+      .sort((a, b) => b - a)
+      .find((frames) => software(rate, frames) <= limit && sustains(rate, frames) !== false)
+  const answer = (
+    route: 'software' | 'direct',
+    sampleRate: number,
+    bufferFrames: number,
+    milliseconds: number,
+    reason: string,
+  ): Recommendation => ({ strip: strip.id, route, sampleRate, bufferFrames, milliseconds, reason })
 
   const here = best(system.sampleRate)
   if (here !== undefined) {
     const larger = [...buffers].filter((frames) => frames > here).sort((a, b) => a - b)[0]
-    return answer('software', system.sampleRate, here, software(system.sampleRate, here),
-      `The largest buffer under the ${formatShort(limit)} ms of ${kind}${sustains(system.sampleRate, here) ? ' that the machine sustains' : '; whether the machine sustains it is not known yet'}${larger === undefined ? '' : `; ${larger} frames would be ${ms(software(system.sampleRate, larger))}`}.`)
+    return answer(
+      'software',
+      system.sampleRate,
+      here,
+      software(system.sampleRate, here),
+      `The largest buffer under the ${formatShort(limit)} ms of ${kind}${sustains(system.sampleRate, here) ? ' that the machine sustains' : '; whether the machine sustains it is not known yet'}${larger === undefined ? '' : `; ${larger} frames would be ${ms(software(system.sampleRate, larger))}`}.`,
+    )
   }
   const cause = `No buffer at ${kHz(system.sampleRate)} is both under ${formatShort(limit)} ms and sustained`
   const direct = routes(inputs).find((each) => each.route === 'direct')
-  const sustainedBuffer = [...buffers].sort((a, b) => a - b).find((frames) => sustains(system.sampleRate, frames) !== false) ?? Math.max(...buffers)
+  const sustainedBuffer =
+    [...buffers].sort((a, b) => a - b).find((frames) => sustains(system.sampleRate, frames) !== false) ??
+    Math.max(...buffers)
   const higher = [...rates].sort((a, b) => a - b).find((rate) => rate > system.sampleRate && best(rate) !== undefined)
-  const higherWords = higher === undefined ? '' : higherRate(higher, best(higher) as number, system.sampleRate, load, software(higher, best(higher) as number))
+  const higherWords =
+    higher === undefined
+      ? ''
+      : higherRate(higher, best(higher) as number, system.sampleRate, load, software(higher, best(higher) as number))
   if (direct && direct.milliseconds <= limit) {
-    return answer('direct', system.sampleRate, sustainedBuffer, direct.milliseconds,
-      `${cause}: listen direct, ${ms(direct.milliseconds)}; the buffer can then be as large as the machine likes.${strip.monitor.pluginFrames > 0 ? ' The plug-ins are not heard on the direct sound.' : ''}${higherWords && ` Or ${higherWords}`}`)
+    return answer(
+      'direct',
+      system.sampleRate,
+      sustainedBuffer,
+      direct.milliseconds,
+      `${cause}: listen direct, ${ms(direct.milliseconds)}; the buffer can then be as large as the machine likes.${strip.monitor.pluginFrames > 0 ? ' The plug-ins are not heard on the direct sound.' : ''}${higherWords && ` Or ${higherWords}`}`,
+    )
   }
   if (higher !== undefined) {
     const frames = best(higher) as number
-    return answer('software', higher, frames, software(higher, frames), `${cause}, and there is no direct route in time: ${higherWords}`)
+    return answer(
+      'software',
+      higher,
+      frames,
+      software(higher, frames),
+      `${cause}, and there is no direct route in time: ${higherWords}`,
+    )
   }
-  const route = direct && direct.milliseconds < software(system.sampleRate, sustainedBuffer) ? 'direct' as const : 'software' as const
-  const least = route === 'direct' ? direct?.milliseconds ?? 0 : software(system.sampleRate, sustainedBuffer)
-  return answer(route, system.sampleRate, sustainedBuffer, least, `${cause}: ${ms(least)} is the least that can be had here. Take plug-ins off, go closer, or let the performer hear less of this source.`)
+  const route =
+    direct && direct.milliseconds < software(system.sampleRate, sustainedBuffer)
+      ? ('direct' as const)
+      : ('software' as const)
+  const least = route === 'direct' ? (direct?.milliseconds ?? 0) : software(system.sampleRate, sustainedBuffer)
+  return answer(
+    route,
+    system.sampleRate,
+    sustainedBuffer,
+    least,
+    `${cause}: ${ms(least)} is the least that can be had here. Take plug-ins off, go closer, or let the performer hear less of this source.`,
+  )
 }
 
 /** Air and links: what comes on top of the unit's own round trip. */
-const onTheWay = (all: readonly Route[]) => all.find((each) => each.route === 'software')?.parts
-  .filter((part) => part.name === 'air' || part.name === 'link')
-  .reduce((sum, part) => sum + part.milliseconds, 0) ?? 0
+const onTheWay = (all: readonly Route[]) =>
+  all
+    .find((each) => each.route === 'software')
+    ?.parts.filter((part) => part.name === 'air' || part.name === 'link')
+    .reduce((sum, part) => sum + part.milliseconds, 0) ?? 0
 
 function higherRate(rate: number, frames: number, now: number, load: LoadModel | null, milliseconds: number): string {
-  const costs = [`${formatDecimal(rate / now, 1)} times the disk`, ...(load ? [`${formatDecimal(loadAt(load, rate, frames), 0)} % load`] : [])]
+  const costs = [
+    `${formatDecimal(rate / now, 1)} times the disk`,
+    ...(load ? [`${formatDecimal(loadAt(load, rate, frames), 0)} % load`] : []),
+  ]
   return `${kHz(rate)} with ${frames} frames, ${ms(milliseconds)}, at the cost of ${costs.join(' and ')}.`
 }

@@ -7,19 +7,29 @@ import { loadAt } from './load'
 export function dropoutRemedies(system: System, buffers: readonly number[], load: LoadModel | null): string[] {
   const { sampleRate, bufferFrames, driver } = system
   const larger = [...buffers].filter((frames) => frames > bufferFrames).sort((a, b) => a - b)[0]
-  const percent = (frames: number, rate: number = sampleRate) => (load ? `${formatDecimal(loadAt(load, rate, frames), 0)} %` : null)
-  const raised = larger === undefined
-    ? 'The buffer is at its largest.'
-    : load ? `Raise the buffer: ${larger} would bring the load from ${percent(bufferFrames)} to ${percent(larger)}.` : `Raise the buffer to ${larger} frames.`
+  const percent = (frames: number, rate: number = sampleRate) =>
+    load ? `${formatDecimal(loadAt(load, rate, frames), 0)} %` : null
+  const raised =
+    larger === undefined
+      ? 'The buffer is at its largest.'
+      : load
+        ? `Raise the buffer: ${larger} would bring the load from ${percent(bufferFrames)} to ${percent(larger)}.`
+        : `Raise the buffer to ${larger} frames.`
   return [
     raised,
     load && load.perFrameMs > 0
-      ? `Take plug-ins off or freeze tracks: they are what every frame costs, ${formatDecimal(load.perFrameMs * sampleRate / 10, 0)} % of the machine at any buffer.`
+      ? `Take plug-ins off or freeze tracks: they are what every frame costs, ${formatDecimal((load.perFrameMs * sampleRate) / 10, 0)} % of the machine at any buffer.`
       : 'Take plug-ins off, or freeze tracks.',
     'Close what else runs: browsers, synchronising, virus scans, wireless networks.',
-    driver === 'exclusive' ? 'The driver is the exclusive one already; look for a newer version of it.' : 'Use the maker’s exclusive low-latency driver instead of the shared or the class driver.',
+    driver === 'exclusive'
+      ? 'The driver is the exclusive one already; look for a newer version of it.'
+      : 'Use the maker’s exclusive low-latency driver instead of the shared or the class driver.',
     'Another USB port, directly at the computer; no hub without a supply of its own.',
     'The cable it came with: 5 m at most for USB 2.0.',
-    ...(sampleRate > 48_000 ? [`A lower sample rate: ${load ? `at 48 kHz the load would be ${percent(bufferFrames, 48_000)}` : '48 kHz halves the work'}.`] : []),
+    ...(sampleRate > 48_000
+      ? [
+          `A lower sample rate: ${load ? `at 48 kHz the load would be ${percent(bufferFrames, 48_000)}` : '48 kHz halves the work'}.`,
+        ]
+      : []),
   ]
 }

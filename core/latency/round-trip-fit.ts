@@ -15,8 +15,8 @@ export interface RoundTripFit {
   /** Points used, outliers left out. */
   points: number
   /** Half-widths within which all parameters lie together with 95 %; `null` where there is nothing to tell it from. */
-  spreads: { buffers: number | null, frames: number | null, fixedMs: number | null }
-  predict: (sampleRate: number, bufferFrames: number) => { milliseconds: number, spread: number | null }
+  spreads: { buffers: number | null; frames: number | null; fixedMs: number | null }
+  predict: (sampleRate: number, bufferFrames: number) => { milliseconds: number; spread: number | null }
 }
 
 export interface FitResult {
@@ -58,30 +58,54 @@ function fitOf(points: readonly RoundTrip[], heldBuffers: number): Omit<FitResul
   if (distinct((each) => each.sampleRate) > 1 && cells > 2) {
     const full = solve(points, [BUFFERS, FRAMES, FIXED])
     if (full && full.frames >= 0 && full.fixedMs >= 0) return { fit: full, remarks: [] }
-    const why = full ? `The fit would want ${full.frames < 0 ? 'a negative number of frames' : 'a negative fixed time'}, which cannot be; frames and fixed time are kept as one sum.` : 'Frames and fixed time cannot be told apart from these points; their sum is kept.'
+    const why = full
+      ? `The fit would want ${full.frames < 0 ? 'a negative number of frames' : 'a negative fixed time'}, which cannot be; frames and fixed time are kept as one sum.`
+      : 'Frames and fixed time cannot be told apart from these points; their sum is kept.'
     const sum = solve(points, [BUFFERS, FIXED])
     return checked(sum, points, heldBuffers, [why])
   }
   if (distinct((each) => each.bufferFrames / each.sampleRate) > 1) {
-    return checked(solve(points, [BUFFERS, FIXED]), points, heldBuffers, ['One sample rate alone cannot tell frames from fixed time: their sum is kept. Measure at a second rate.'])
+    return checked(solve(points, [BUFFERS, FIXED]), points, heldBuffers, [
+      'One sample rate alone cannot tell frames from fixed time: their sum is kept. Measure at a second rate.',
+    ])
   }
-  return checked(null, points, heldBuffers, [`One buffer time alone cannot tell the number of buffers: it is held at the driver’s ${heldBuffers}. Measure at a second buffer size.`])
+  return checked(null, points, heldBuffers, [
+    `One buffer time alone cannot tell the number of buffers: it is held at the driver’s ${heldBuffers}. Measure at a second buffer size.`,
+  ])
 }
 
 /** A fit with a sum, or with the buffers held, as long as it does not want a negative one. */
-function checked(fit: RoundTripFit | null, points: readonly RoundTrip[], heldBuffers: number, remarks: string[]): Omit<FitResult, 'outliers'> {
+function checked(
+  fit: RoundTripFit | null,
+  points: readonly RoundTrip[],
+  heldBuffers: number,
+  remarks: string[],
+): Omit<FitResult, 'outliers'> {
   if (fit && fit.fixedMs >= 0 && fit.buffers > 0) return { fit, remarks }
-  const more = fit ? [`A line through these points would want ${fit.buffers <= 0 ? 'no buffers' : 'a negative constant'}: the buffers are held at the driver’s ${heldBuffers}.`] : []
+  const more = fit
+    ? [
+        `A line through these points would want ${fit.buffers <= 0 ? 'no buffers' : 'a negative constant'}: the buffers are held at the driver’s ${heldBuffers}.`,
+      ]
+    : []
   const held = solve(points, [FIXED], (rate, frames) => heldBuffers * BUFFERS(rate, frames))
   if (!held || held.fixedMs < 0) {
-    return { fit: null, remarks: [...remarks, `The measurements are shorter than their ${heldBuffers} buffers alone, which cannot be. Check the buffer size, the rate and the number of buffers.`] }
+    return {
+      fit: null,
+      remarks: [
+        ...remarks,
+        `The measurements are shorter than their ${heldBuffers} buffers alone, which cannot be. Check the buffer size, the rate and the number of buffers.`,
+      ],
+    }
   }
   return { fit: { ...held, buffers: heldBuffers }, remarks: [...remarks, ...more] }
 }
 
 function solve(points: readonly RoundTrip[], columns: readonly Column[], known: Column = () => 0): RoundTripFit | null {
   const rows = points.map((each) => columns.map((column) => column(each.sampleRate, each.bufferFrames)))
-  const solution = leastSquares(rows, points.map((each) => each.milliseconds - known(each.sampleRate, each.bufferFrames)))
+  const solution = leastSquares(
+    rows,
+    points.map((each) => each.milliseconds - known(each.sampleRate, each.bufferFrames)),
+  )
   if (!solution) return null
   const { coefficients, deviation, freedom, inverse } = solution
   const value = (column: Column) => coefficients[columns.indexOf(column)] ?? 0
@@ -93,14 +117,25 @@ function solve(points: readonly RoundTrip[], columns: readonly Column[], known: 
   }
   const single = freedom > 0 ? studentQuantile(SURE, freedom) : null
   return {
-    buffers: value(BUFFERS), frames: value(FRAMES), fixedMs: value(FIXED),
-    residualMs: deviation ?? 0, separable: columns.includes(FRAMES), points: points.length,
+    buffers: value(BUFFERS),
+    frames: value(FRAMES),
+    fixedMs: value(FIXED),
+    residualMs: deviation ?? 0,
+    separable: columns.includes(FRAMES),
+    points: points.length,
     spreads: { buffers: spread(BUFFERS), frames: spread(FRAMES), fixedMs: spread(FIXED) },
     predict: (sampleRate, bufferFrames) => {
       const row = columns.map((column) => column(sampleRate, bufferFrames))
-      const milliseconds = known(sampleRate, bufferFrames) + row.reduce((sum, each, k) => sum + each * (coefficients[k] ?? 0), 0)
-      const variance = row.reduce((sum, a, i) => sum + row.reduce((inner, b, j) => inner + a * b * (inverse[i]?.[j] ?? 0), 0), 0)
-      return { milliseconds, spread: single === null || deviation === null ? null : single * deviation * Math.sqrt(1 + variance) }
+      const milliseconds =
+        known(sampleRate, bufferFrames) + row.reduce((sum, each, k) => sum + each * (coefficients[k] ?? 0), 0)
+      const variance = row.reduce(
+        (sum, a, i) => sum + row.reduce((inner, b, j) => inner + a * b * (inverse[i]?.[j] ?? 0), 0),
+        0,
+      )
+      return {
+        milliseconds,
+        spread: single === null || deviation === null ? null : single * deviation * Math.sqrt(1 + variance),
+      }
     },
   }
 }
@@ -111,9 +146,12 @@ const LEAST_OFF = 0.3
 /** The measurement that the others speak against: far outside what a fit without it predicts for it (99 %, for all points). */
 function outlierOf(points: readonly RoundTrip[], heldBuffers: number): RoundTrip | null {
   if (points.length < 5) return null
-  let worst: { point: RoundTrip, by: number } | null = null
+  let worst: { point: RoundTrip; by: number } | null = null
   for (const point of points) {
-    const { fit } = fitOf(points.filter((each) => each !== point), heldBuffers)
+    const { fit } = fitOf(
+      points.filter((each) => each !== point),
+      heldBuffers,
+    )
     if (!fit || fit.points < 4) continue
     const { milliseconds, spread } = fit.predict(point.sampleRate, point.bufferFrames)
     const off = Math.abs(point.milliseconds - milliseconds)

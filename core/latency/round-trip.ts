@@ -13,15 +13,26 @@ export interface RoundTripEstimate {
 
 /** Buffers both ways that the driver holds, as printed; one each way where nothing is. */
 export const heldBuffers = (unit: AudioInterface): number =>
-  (unit.latency?.buffersIn ?? latencySpecs.buffersIn.initial) + (unit.latency?.buffersOut ?? latencySpecs.buffersOut.initial)
+  (unit.latency?.buffersIn ?? latencySpecs.buffersIn.initial) +
+  (unit.latency?.buffersOut ?? latencySpecs.buffersOut.initial)
 
 /** The engine period of a shared driver, once on each way. */
-export const sharedTime = ({ driver, sharedPeriod }: Pick<System, 'driver' | 'sharedPeriod'>): number => (driver === 'shared' ? 2 * (sharedPeriod ?? 0) : 0)
+export const sharedTime = ({ driver, sharedPeriod }: Pick<System, 'driver' | 'sharedPeriod'>): number =>
+  driver === 'shared' ? 2 * (sharedPeriod ?? 0) : 0
 
 /** (b·N + frames)/fs + fixed. 128 at 48 kHz, 1 + 1, 88 frames, 0.5 ms: 7.667 ms; 512 at 44.1 kHz: 25.715 ms. */
-export function modelRoundTrip(unit: AudioInterface, system: Pick<System, 'driver' | 'sharedPeriod'>, sampleRate: number, bufferFrames: number): number {
+export function modelRoundTrip(
+  unit: AudioInterface,
+  system: Pick<System, 'driver' | 'sharedPeriod'>,
+  sampleRate: number,
+  bufferFrames: number,
+): number {
   const { converterIn = 0, converterOut = 0, safetyIn = 0, safetyOut = 0, fixed = 0 } = unit.latency ?? {}
-  return (1000 * (heldBuffers(unit) * bufferFrames + converterIn + converterOut + safetyIn + safetyOut)) / sampleRate + fixed + sharedTime(system)
+  return (
+    (1000 * (heldBuffers(unit) * bufferFrames + converterIn + converterOut + safetyIn + safetyOut)) / sampleRate +
+    fixed +
+    sharedTime(system)
+  )
 }
 
 /** Measurements of one unit: those that say so, and those that say nothing. */
@@ -42,15 +53,29 @@ export function fitOfUnit(system: Pick<System, 'roundTrips'>, unit: AudioInterfa
 }
 
 /** Measurements of one cell of a unit. */
-export const measuredAt = (system: Pick<System, 'roundTrips'>, unit: { id: string }, sampleRate: number, bufferFrames: number): RoundTrip[] =>
+export const measuredAt = (
+  system: Pick<System, 'roundTrips'>,
+  unit: { id: string },
+  sampleRate: number,
+  bufferFrames: number,
+): RoundTrip[] =>
   roundTripsOf(system, unit).filter((each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames)
 
 /** What is best known of a cell: its own measurement, else the fit of the others, else the printed model. */
-export function estimateRoundTrip(unit: AudioInterface, system: System, sampleRate: number, bufferFrames: number): RoundTripEstimate {
+export function estimateRoundTrip(
+  unit: AudioInterface,
+  system: System,
+  sampleRate: number,
+  bufferFrames: number,
+): RoundTripEstimate {
   const own = measuredAt(system, unit, sampleRate, bufferFrames).map((each) => each.milliseconds)
   if (own.length > 0) {
     const milliseconds = own.reduce((sum, each) => sum + each, 0) / own.length
-    return { milliseconds, source: 'measured', ...(own.length > 1 && { spread: (Math.max(...own) - Math.min(...own)) / 2 }) }
+    return {
+      milliseconds,
+      source: 'measured',
+      ...(own.length > 1 && { spread: (Math.max(...own) - Math.min(...own)) / 2 }),
+    }
   }
   const { fit } = fitOfUnit(system, unit)
   if (fit) {

@@ -6,7 +6,19 @@ import { estimateRoundTrip, modelRoundTrip, sharedTime } from './round-trip'
 
 export type RouteName = 'direct' | 'software'
 export type RoutePartName =
-  | 'air' | 'link' | 'converter-in' | 'safety-in' | 'buffer-in' | 'plug-ins' | 'buffer-out' | 'safety-out' | 'converter-out' | 'fixed' | 'shared-engine' | 'measured-difference' | 'air-out'
+  | 'air'
+  | 'link'
+  | 'converter-in'
+  | 'safety-in'
+  | 'buffer-in'
+  | 'plug-ins'
+  | 'buffer-out'
+  | 'safety-out'
+  | 'converter-out'
+  | 'fixed'
+  | 'shared-engine'
+  | 'measured-difference'
+  | 'air-out'
 
 export interface RoutePart {
   name: RoutePartName
@@ -40,8 +52,13 @@ const NEAR = 1
 
 /** A unit that prints no latency: one buffer each way is certain, the rest unknown. */
 const UNPRINTED: InterfaceLatency = {
-  converterIn: frames(0), converterOut: frames(0), safetyIn: frames(0), safetyOut: frames(0),
-  buffersIn: latencySpecs.buffersIn.initial, buffersOut: latencySpecs.buffersOut.initial, fixed: milliseconds(0),
+  converterIn: frames(0),
+  converterOut: frames(0),
+  safetyIn: frames(0),
+  safetyOut: frames(0),
+  buffersIn: latencySpecs.buffersIn.initial,
+  buffersOut: latencySpecs.buffersOut.initial,
+  fixed: milliseconds(0),
 }
 
 /**
@@ -54,10 +71,7 @@ const UNPRINTED: InterfaceLatency = {
  */
 export function routes(inputs: RouteInputs): Route[] {
   const direct = directParts(inputs)
-  return [
-    ...(direct ? [route('direct', direct)] : []),
-    route('software', softwareParts(inputs)),
-  ]
+  return [...(direct ? [route('direct', direct)] : []), route('software', softwareParts(inputs))]
 }
 
 function route(name: RouteName, parts: RoutePart[]): Route {
@@ -68,9 +82,8 @@ function directParts(inputs: RouteInputs): RoutePart[] | null {
   const { unit } = inputs
   if (unit.direct === 'none') return null
   const { converterOut } = unit.latency ?? UNPRINTED
-  const conversion = unit.direct === 'analogue'
-    ? []
-    : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
+  const conversion =
+    unit.direct === 'analogue' ? [] : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
   return [...air(inputs), ...links(inputs), ...conversion, ...airOut(inputs)]
 }
 
@@ -101,7 +114,9 @@ function air({ distance, room }: RouteInputs): RoutePart[] {
 
 /** From a loudspeaker to the performer. */
 const airOut = ({ monitor, room }: RouteInputs): RoutePart[] =>
-  (monitor.speakerDistance ? [{ name: 'air-out', milliseconds: airTime(monitor.speakerDistance, room.temperature ?? DEFAULT_TEMPERATURE) }] : [])
+  monitor.speakerDistance
+    ? [{ name: 'air-out', milliseconds: airTime(monitor.speakerDistance, room.temperature ?? DEFAULT_TEMPERATURE) }]
+    : []
 
 const shared = ({ system }: RouteInputs): RoutePart[] => {
   const time = sharedTime(system)
@@ -112,13 +127,22 @@ const shared = ({ system }: RouteInputs): RoutePart[] => {
 function measuredDifference({ unit, converter, system }: RouteInputs): RoutePart[] {
   if (!system.roundTrips?.length || converter !== unit) return []
   const { milliseconds: known, source } = estimateRoundTrip(unit, system, system.sampleRate, system.bufferFrames)
-  return source === 'model' ? [] : [{ name: 'measured-difference', milliseconds: milliseconds(known - modelRoundTrip(unit, system, system.sampleRate, system.bufferFrames)) }]
+  return source === 'model'
+    ? []
+    : [
+        {
+          name: 'measured-difference',
+          milliseconds: milliseconds(known - modelRoundTrip(unit, system, system.sampleRate, system.bufferFrames)),
+        },
+      ]
 }
 
 const links = (inputs: RouteInputs): RoutePart[] => inputs.links.map((each) => ({ name: 'link', milliseconds: each }))
 
 const conversionIn = (inputs: RouteInputs): RoutePart[] =>
-  (inputs.converter ? [inFrames('converter-in', (inputs.converter.latency ?? UNPRINTED).converterIn, inputs)] : [])
+  inputs.converter ? [inFrames('converter-in', (inputs.converter.latency ?? UNPRINTED).converterIn, inputs)] : []
 
-const inFrames = (name: RoutePartName, count: Frames, { system }: RouteInputs): RoutePart =>
-  ({ name, milliseconds: framesToMilliseconds(count, system.sampleRate) })
+const inFrames = (name: RoutePartName, count: Frames, { system }: RouteInputs): RoutePart => ({
+  name,
+  milliseconds: framesToMilliseconds(count, system.sampleRate),
+})

@@ -31,7 +31,10 @@ export class ChannelsMeter<T extends object> implements Meter<Measured<T>> {
   private at = 0
   private cut = false
 
-  constructor(private readonly keeping: Keeping, private readonly measure: (channels: Float64Array[], sampleRate: number) => T | WavFault) {
+  constructor(
+    private readonly keeping: Keeping,
+    private readonly measure: (channels: Float64Array[], sampleRate: number) => T | WavFault,
+  ) {
     this.parts = keeping.channels.map(() => [])
     this.stream = new WavStream({
       begin: ({ channels, sampleRate }) => {
@@ -51,12 +54,33 @@ export class ChannelsMeter<T extends object> implements Meter<Measured<T>> {
 
   end(): Measured<T> {
     const { format, fault, remarks } = this.stream.end()
-    if (fault || !format) return { ok: false, fault: fault ?? { code: 'no-format', message: 'The file has no format chunk. Export it again.' } }
+    if (fault || !format)
+      return {
+        ok: false,
+        fault: fault ?? { code: 'no-format', message: 'The file has no format chunk. Export it again.' },
+      }
     const missing = this.keeping.channels.find((channel) => channel > this.channelCount)
-    if (missing !== undefined) return { ok: false, fault: { code: 'no-such-channel', message: `The file has ${this.channelCount} ${this.channelCount === 1 ? 'channel' : 'channels'}; channel ${missing} was to be measured. Choose channels that are there.` } }
+    if (missing !== undefined)
+      return {
+        ok: false,
+        fault: {
+          code: 'no-such-channel',
+          message: `The file has ${this.channelCount} ${this.channelCount === 1 ? 'channel' : 'channels'}; channel ${missing} was to be measured. Choose channels that are there.`,
+        },
+      }
     const found = this.measure(this.parts.map(joined), this.sampleRate)
     if (isFault(found)) return { ok: false, fault: found }
-    return { ok: true, found, sampleRate: this.sampleRate, remarks: this.cut ? [...remarks, `Only the first ${Math.floor(this.most / this.sampleRate)} s were looked at; the rest was left out.`] : remarks }
+    return {
+      ok: true,
+      found,
+      sampleRate: this.sampleRate,
+      remarks: this.cut
+        ? [
+            ...remarks,
+            `Only the first ${Math.floor(this.most / this.sampleRate)} s were looked at; the rest was left out.`,
+          ]
+        : remarks,
+    }
   }
 
   private keep(blocks: readonly Float64Array[], count: number): void {

@@ -19,7 +19,7 @@ export interface ClippingChance {
   change: number
   safeChange: number
 }
-export type NoClippingChance = { why: 'too-short' | 'clipped' | 'silent' | 'too-even', message: string }
+export type NoClippingChance = { why: 'too-short' | 'clipped' | 'silent' | 'too-even'; message: string }
 
 /** Blocks that a rehearsal is cut into where it is long enough, and the fewest that a law is fitted to. */
 const BLOCKS = 40
@@ -38,18 +38,40 @@ const SURE = 1.959964
  * scale with the chance F(1)^n. The intervals are those of the large-sample errors of the fit (delta method), on the scale on
  * which the law is straight.
  */
-export function clippingChance(overview: Overview, takeSeconds: number, clippedRuns: number): ClippingChance | NoClippingChance {
-  if (clippedRuns > 0) return { why: 'clipped', message: 'The rehearsal clips itself, so its greatest peaks are cut off. Turn the gain down and rehearse again.' }
+export function clippingChance(
+  overview: Overview,
+  takeSeconds: number,
+  clippedRuns: number,
+): ClippingChance | NoClippingChance {
+  if (clippedRuns > 0)
+    return {
+      why: 'clipped',
+      message: 'The rehearsal clips itself, so its greatest peaks are cut off. Turn the gain down and rehearse again.',
+    }
   const per = Math.max(1, Math.round(1 / overview.seconds), Math.floor(overview.low.length / BLOCKS))
   const peaks = blockPeaks(overview, per)
   const loudest = Math.max(0, ...peaks)
   if (loudest === 0) return { why: 'silent', message: 'The recording is silent.' }
   const maxima = peaks.filter((peak) => peak > loudest * PAUSE)
   const blockSeconds = per * overview.seconds
-  if (maxima.length < FEWEST) return { why: 'too-short', message: `There are ${maxima.length} blocks of a second or more with programme in them; ${FEWEST} are needed. Rehearse for half a minute or longer.` }
+  if (maxima.length < FEWEST)
+    return {
+      why: 'too-short',
+      message: `There are ${maxima.length} blocks of a second or more with programme in them; ${FEWEST} are needed. Rehearse for half a minute or longer.`,
+    }
   const law = fitGumbel(maxima)
-  if (!law) return { why: 'too-even', message: 'All blocks have the same greatest peak, as a test signal has: no law of peaks can be told from it.' }
-  return { blocks: maxima.length, blockSeconds, takeSeconds, law, ...ofTake(law, Math.max(1, takeSeconds / blockSeconds)) }
+  if (!law)
+    return {
+      why: 'too-even',
+      message: 'All blocks have the same greatest peak, as a test signal has: no law of peaks can be told from it.',
+    }
+  return {
+    blocks: maxima.length,
+    blockSeconds,
+    takeSeconds,
+    law,
+    ...ofTake(law, Math.max(1, takeSeconds / blockSeconds)),
+  }
 }
 
 /** The greatest amplitude of every block of so many stretches. */
@@ -69,14 +91,17 @@ function ofTake(law: Gumbel, blocks: number) {
   // The greatest of n blocks has the law moved up by scale · ln n.
   const atFullScale = (1 - location) / scale
   const passing = (reduced: number) => -Math.expm1(-Math.exp(many - reduced))
-  const error = SURE * gumbelError(law, atFullScale) / scale
+  const error = (SURE * gumbelError(law, atFullScale)) / scale
   const seldomReduced = many - Math.log(-Math.log1p(-SELDOM))
   const seldom = location + scale * seldomReduced
   const seldomError = SURE * gumbelError(law, seldomReduced)
   const level = (amplitude: number) => 20 * Math.log10(Math.max(amplitude, location))
   return {
-    chance: passing(atFullScale), between: [passing(atFullScale + error), passing(atFullScale - error)] as [number, number],
-    seldomPassed: level(seldom), seldomBetween: [level(seldom - seldomError), level(seldom + seldomError)] as [number, number],
-    change: -level(seldom), safeChange: -level(seldom + seldomError),
+    chance: passing(atFullScale),
+    between: [passing(atFullScale + error), passing(atFullScale - error)] as [number, number],
+    seldomPassed: level(seldom),
+    seldomBetween: [level(seldom - seldomError), level(seldom + seldomError)] as [number, number],
+    change: -level(seldom),
+    safeChange: -level(seldom + seldomError),
   }
 }

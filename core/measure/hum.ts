@@ -37,7 +37,7 @@ export function findHum(spectrum: PowerSpectrum): Hum | null {
 }
 
 function family(spectrum: PowerSpectrum, mains: 50 | 60): Hum | null {
-  let best: { frequency: number, score: number } | null = null
+  let best: { frequency: number; score: number } | null = null
   for (let frequency = mains - SWAY; frequency <= mains + SWAY; frequency += spectrum.step / 8) {
     // The higher multiples tell the frequency best, so all have a say.
     let score = 0
@@ -63,23 +63,28 @@ function family(spectrum: PowerSpectrum, mains: 50 | 60): Hum | null {
 /** Where the strongest multiple truly stands, by the centre of its power; the search before sees lines as wide as they are. */
 function refined(spectrum: PowerSpectrum, frequency: number): number {
   const orders = Array.from({ length: MOST_LINES }, (_, i) => i + 1)
-  const strongest = orders.reduce((most, order) => (lineAt(spectrum, order * frequency).power > lineAt(spectrum, most * frequency).power ? order : most), 1)
+  const strongest = orders.reduce(
+    (most, order) =>
+      lineAt(spectrum, order * frequency).power > lineAt(spectrum, most * frequency).power ? order : most,
+    1,
+  )
   const middle = Math.round((strongest * frequency) / spectrum.step)
   let [power, moment] = [0, 0]
   for (let k = middle - HALF_WIDTH; k <= middle + HALF_WIDTH; k++) {
     power += spectrum.powers[k] ?? 0
     moment += k * (spectrum.powers[k] ?? 0)
   }
-  return power > 0 ? (moment / power) * spectrum.step / strongest : frequency
+  return power > 0 ? ((moment / power) * spectrum.step) / strongest : frequency
 }
 
 /** The power of a line and that of the noise around it within the same width. */
-function lineAt({ powers, step }: PowerSpectrum, frequency: number): { power: number, noise: number } {
+function lineAt({ powers, step }: PowerSpectrum, frequency: number): { power: number; noise: number } {
   const middle = Math.round(frequency / step)
   let power = 0
   for (let k = middle - HALF_WIDTH; k <= middle + HALF_WIDTH; k++) power += powers[k] ?? 0
   const around: number[] = []
-  for (let off = HALF_WIDTH + 3; off <= HALF_WIDTH + 14; off++) around.push(powers[middle - off] ?? 0, powers[middle + off] ?? 0)
+  for (let off = HALF_WIDTH + 3; off <= HALF_WIDTH + 14; off++)
+    around.push(powers[middle - off] ?? 0, powers[middle + off] ?? 0)
   // A spectrum's lines scatter; their mean is 1/ln 2 of the median where few windows were averaged.
   return { power, noise: (2 * HALF_WIDTH + 1) * median(around) }
 }

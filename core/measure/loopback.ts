@@ -45,9 +45,14 @@ export function measureLoopback(reference: Float64Array, returned: Float64Array,
   if (whole.confidence < AGREES && bursts.length > 2) {
     const passes = passLags(reference, returned, sampleRate, bursts, outlineLag(reference, returned, sampleRate))
     const confidence = Math.min(...passes.map((pass) => pass.confidence))
-    if (passes.length > 2 && confidence > AGREES) return summary({ ...passes[0] as Pass, confidence }, passes, sampleRate)
+    if (passes.length > 2 && confidence > AGREES)
+      return summary({ ...(passes[0] as Pass), confidence }, passes, sampleRate)
   }
-  return summary(whole, bursts.length > 1 ? passLags(reference, returned, sampleRate, bursts, whole.lagFrames) : [], sampleRate)
+  return summary(
+    whole,
+    bursts.length > 1 ? passLags(reference, returned, sampleRate, bursts, whole.lagFrames) : [],
+    sampleRate,
+  )
 }
 
 /** One burst's lag, and where it begins. */
@@ -56,12 +61,21 @@ interface Pass extends Lag {
 }
 
 /** The lag of every burst whose return is whole, sought near an expected one. */
-function passLags(reference: Float64Array, returned: Float64Array, sampleRate: number, bursts: readonly { from: number, to: number }[], expected: number): Pass[] {
+function passLags(
+  reference: Float64Array,
+  returned: Float64Array,
+  sampleRate: number,
+  bursts: readonly { from: number; to: number }[],
+  expected: number,
+): Pass[] {
   const margin = Math.round(AROUND * sampleRate)
   return bursts.flatMap(({ from, to }) => {
     const start = Math.round(from + expected) - margin
     const end = Math.round(to + expected) + margin
-    const lag = start < 0 || end > returned.length ? null : findLag(reference.subarray(from, to), returned.subarray(start, end), sampleRate)
+    const lag =
+      start < 0 || end > returned.length
+        ? null
+        : findLag(reference.subarray(from, to), returned.subarray(start, end), sampleRate)
     return lag ? [{ ...lag, lagFrames: lag.lagFrames + start - from, at: from }] : []
   })
 }
@@ -71,8 +85,14 @@ function summary(lag: Lag, passes: readonly Pass[], sampleRate: number): Loopbac
   const repeats = passes.length > 1 ? passes.map((pass) => pass.lagFrames) : [lag.lagFrames]
   const lagFrames = mean(repeats)
   return {
-    lagFrames, milliseconds: (1000 * lagFrames) / sampleRate, polarity, level, confidence,
-    repeats, spreadFrames: halfRange(repeats), driftPpm: repeats.length < 3 ? null : -1e6 * slope(passes),
+    lagFrames,
+    milliseconds: (1000 * lagFrames) / sampleRate,
+    polarity,
+    level,
+    confidence,
+    repeats,
+    spreadFrames: halfRange(repeats),
+    driftPpm: repeats.length < 3 ? null : -1e6 * slope(passes),
   }
 }
 
@@ -82,7 +102,9 @@ const OUTLINE = 32
 /** The lag of the outlines, to half a millisecond or so: it stays where two clocks drift apart within a recording. */
 function outlineLag(reference: Float64Array, returned: Float64Array, sampleRate: number): number {
   const outline = (samples: Float64Array) => {
-    const sizes = Float64Array.from({ length: Math.floor(samples.length / OUTLINE) }, (_, i) => samples.subarray(i * OUTLINE, (i + 1) * OUTLINE).reduce((sum, x) => sum + Math.abs(x), 0))
+    const sizes = Float64Array.from({ length: Math.floor(samples.length / OUTLINE) }, (_, i) =>
+      samples.subarray(i * OUTLINE, (i + 1) * OUTLINE).reduce((sum, x) => sum + Math.abs(x), 0),
+    )
     const middle = sizes.reduce((sum, x) => sum + x, 0) / sizes.length
     return sizes.map((x) => x - middle)
   }
@@ -92,7 +114,10 @@ function outlineLag(reference: Float64Array, returned: Float64Array, sampleRate:
 /** Frames of lag for each frame of time. */
 function slope(passes: readonly Pass[]): number {
   const [at, lag] = [mean(passes.map((each) => each.at)), mean(passes.map((each) => each.lagFrames))]
-  const [up, down] = passes.reduce(([u, d], each) => [u + (each.at - at) * (each.lagFrames - lag), d + (each.at - at) ** 2], [0, 0])
+  const [up, down] = passes.reduce(
+    ([u, d], each) => [u + (each.at - at) * (each.lagFrames - lag), d + (each.at - at) ** 2],
+    [0, 0],
+  )
   return down === 0 ? 0 : up / down
 }
 
@@ -138,7 +163,9 @@ export function findLag(reference: Float64Array, returned: Float64Array, sampleR
   const height = Math.abs(at(specRe, specIm, lag, size))
   const signed = lag > size / 2 ? lag - size : lag
   return {
-    lagFrames: signed, milliseconds: (1000 * signed) / sampleRate, polarity: top < 0 ? -1 : 1,
+    lagFrames: signed,
+    milliseconds: (1000 * signed) / sampleRate,
+    polarity: top < 0 ? -1 : 1,
     level: 20 * Math.log10(height / sent),
     confidence: next > 0 ? height / next : Infinity,
   }

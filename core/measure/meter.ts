@@ -7,6 +7,4 @@ export interface Meter<R> {
 }
 
 /** A finding with what was skipped on the way, or why there is none. */
-export type Measured<T> =
-  | { ok: true, found: T, sampleRate: number, remarks: string[] }
-  | { ok: false, fault: WavFault }
+export type Measured<T> = { ok: true; found: T; sampleRate: number; remarks: string[] } | { ok: false; fault: WavFault }

@@ -33,7 +33,11 @@ const LEAST_SECONDS = 2
 /** The noise of the longest stretch of a recording whose seconds are alike; of all of it where there is no such stretch. */
 export function measureNoise(recording: Float64Array, sampleRate: number): Noise | WavFault {
   const whole = recording.length / sampleRate
-  if (whole < LEAST_SECONDS) return { code: 'too-short', message: `The recording lasts ${whole.toFixed(1)} s. Record ten seconds or more of silence.` }
+  if (whole < LEAST_SECONDS)
+    return {
+      code: 'too-short',
+      message: `The recording lasts ${whole.toFixed(1)} s. Record ten seconds or more of silence.`,
+    }
   const levels = secondBySecond(recording, sampleRate)
   const alike = longestAlike(levels, ALIKE)
   const calm = alike && alike.to - alike.from >= LEAST_SECONDS ? alike : null
@@ -44,13 +48,22 @@ export function measureNoise(recording: Float64Array, sampleRate: number): Noise
   const spectrum = fine.end()
   const { weighted, flat } = weightedPower(spectrum)
   const [levelA, level] = [meanSquareToDbfs(weighted), meanSquareToDbfs(flat)]
-  if (!spectrum || levelA === null || level === null) return { code: 'silent', message: 'This channel is digital silence: no converter gives that. Check the channel, that the input was armed, and that no gate was on.' }
+  if (!spectrum || levelA === null || level === null)
+    return {
+      code: 'silent',
+      message:
+        'This channel is digital silence: no converter gives that. Check the channel, that the input was armed, and that no gate was on.',
+    }
   const hum = findHum(spectrum)
   return {
-    weighted: levelA, flat: level, withoutHum: meanSquareToDbfs(weightedPower(hum ? without(spectrum, hum) : spectrum).weighted) ?? levelA,
+    weighted: levelA,
+    flat: level,
+    withoutHum: meanSquareToDbfs(weightedPower(hum ? without(spectrum, hum) : spectrum).weighted) ?? levelA,
     deviation: standardDeviation(calm ? levels.slice(calm.from, calm.to) : levels.filter(Number.isFinite)),
     peak: amplitudeToDbfs(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)) ?? level,
-    seconds, leftOut: whole - seconds, hum,
+    seconds,
+    leftOut: whole - seconds,
+    hum,
   }
 }
 
@@ -65,7 +78,7 @@ function secondBySecond(samples: Float64Array, sampleRate: number): number[] {
 }
 
 /** The spectrum with the hum's lines cut down to the noise on their two sides. */
-function without({ step, powers }: { step: number, powers: Float64Array }, { lines }: Hum) {
+function without({ step, powers }: { step: number; powers: Float64Array }, { lines }: Hum) {
   const left = powers.slice()
   for (const { frequency } of lines) {
     const middle = Math.round(frequency / step)

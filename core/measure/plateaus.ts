@@ -25,11 +25,25 @@ export function measurePlateaus(samples: Float64Array, sampleRate: number): { pl
     const fit = fitSine(stretch, sampleRate)
     const level = fit && amplitudeToDbfs(fit.amplitude)
     if (!fit || level === null || residualLevel(fit.residual) > level) return []
-    return [{ at: from / sampleRate, seconds: (to - from) / sampleRate, level, deviation: fit.deviation, clipped: stretch.some((x) => Math.abs(x) >= 0.99999) }]
+    return [
+      {
+        at: from / sampleRate,
+        seconds: (to - from) / sampleRate,
+        level,
+        deviation: fit.deviation,
+        clipped: stretch.some((x) => Math.abs(x) >= 0.99999),
+      },
+    ]
   })
-  if (plateaus.length === 0) return { code: 'no-steps', message: 'No stretch of a second or more has a tone that stands still. Hold each mark for three seconds, and check the channel.' }
+  if (plateaus.length === 0)
+    return {
+      code: 'no-steps',
+      message:
+        'No stretch of a second or more has a tone that stands still. Hold each mark for three seconds, and check the channel.',
+    }
   return { plateaus }
 }
 
 /** Of the RMS in AES17 terms; far below everything for silence. */
-const residualLevel = (residual: Float64Array) => 10 * Math.log10(2 * residual.reduce((sum, x) => sum + x * x, 0) / residual.length + 1e-30)
+const residualLevel = (residual: Float64Array) =>
+  10 * Math.log10((2 * residual.reduce((sum, x) => sum + x * x, 0)) / residual.length + 1e-30)

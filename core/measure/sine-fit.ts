@@ -34,16 +34,26 @@ export function fitSine(samples: Float64Array, sampleRate: number): SineFit | nu
   const residual = new Float64Array(samples.length)
   const amplitudes = blocks.map(({ from, to }) => {
     const { cos, sin, constant } = project(samples, from, to, omega)
-    for (let i = from; i < to; i++) residual[i] = (samples[i] as number) - constant - cos * Math.cos(omega * (i - from)) - sin * Math.sin(omega * (i - from))
+    for (let i = from; i < to; i++)
+      residual[i] =
+        (samples[i] as number) - constant - cos * Math.cos(omega * (i - from)) - sin * Math.sin(omega * (i - from))
     return Math.hypot(cos, sin)
   })
-  return { frequency, amplitude: mean(amplitudes), deviation: standardDeviation(amplitudes.map((each) => 20 * Math.log10(each))), residual }
+  return {
+    frequency,
+    amplitude: mean(amplitudes),
+    deviation: standardDeviation(amplitudes.map((each) => 20 * Math.log10(each))),
+    residual,
+  }
 }
 
 /** Blocks of nearly equal length that leave no sample out. */
 function blocksOf(length: number, wanted: number) {
   const count = Math.max(1, Math.floor(length / wanted))
-  return Array.from({ length: count }, (_, i) => ({ from: Math.floor((i * length) / count), to: Math.floor(((i + 1) * length) / count) }))
+  return Array.from({ length: count }, (_, i) => ({
+    from: Math.floor((i * length) / count),
+    to: Math.floor(((i + 1) * length) / count),
+  }))
 }
 
 /** From the highest line of a windowed spectrum, refined by a parabola through the logarithms of its neighbours. */
@@ -51,14 +61,19 @@ function strongestFrequency(samples: Float64Array, sampleRate: number): number |
   const size = 2 ** Math.floor(Math.log2(Math.min(LONGEST, samples.length)))
   const from = (samples.length - size) >> 1
   const fft = new Fft(size)
-  const re = Float64Array.from({ length: size }, (_, i) => (samples[from + i] as number) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)))
+  const re = Float64Array.from(
+    { length: size },
+    (_, i) => (samples[from + i] as number) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)),
+  )
   const im = new Float64Array(size)
   fft.forward(re, im)
   const power = (k: number) => (re[k] as number) ** 2 + (im[k] as number) ** 2
   let best = 3
   for (let k = 3; k < size / 2 - 1; k++) if (power(k) > power(best)) best = k
   if (power(best) === 0) return null
-  const [left, top, right] = [power(best - 1), power(best), power(best + 1)].map((each) => Math.log(each || Number.MIN_VALUE)) as [number, number, number]
+  const [left, top, right] = [power(best - 1), power(best), power(best + 1)].map((each) =>
+    Math.log(each || Number.MIN_VALUE),
+  ) as [number, number, number]
   const bend = left - 2 * top + right
   return ((best + (bend === 0 ? 0 : (left - right) / (2 * bend))) * sampleRate) / size
 }
@@ -67,7 +82,10 @@ function strongestFrequency(samples: Float64Array, sampleRate: number): number |
 function frequencyError(samples: Float64Array, sampleRate: number, frequency: number): number {
   const omega = (2 * Math.PI * frequency) / sampleRate
   // Blocks short enough that a wrong guess turns the phase by less than half a turn from one to the next.
-  const blocks = blocksOf(samples.length, Math.max(128, Math.round(8 * sampleRate / frequency), Math.min(Math.floor(samples.length / 4), LONGEST / 16)))
+  const blocks = blocksOf(
+    samples.length,
+    Math.max(128, Math.round((8 * sampleRate) / frequency), Math.min(Math.floor(samples.length / 4), LONGEST / 16)),
+  )
   if (blocks.length < 2) return 0
   let before = 0
   const phases = blocks.map(({ from, to }, i) => {

@@ -45,6 +45,10 @@ export function steadyStretches(samples: Float64Array, sampleRate: number, { wit
 /** The steady stretch that lasts longest; the whole recording where none is steady. */
 export function longestSteady(samples: Float64Array, sampleRate: number, steadiness: Steadiness): Stretch {
   const length = ({ from, to }: Stretch) => to - from
-  return steadyStretches(samples, sampleRate, steadiness).reduce<Stretch | null>((best, each) => (best && length(best) >= length(each) ? best : each), null)
-    ?? { from: 0, to: samples.length }
+  return (
+    steadyStretches(samples, sampleRate, steadiness).reduce<Stretch | null>(
+      (best, each) => (best && length(best) >= length(each) ? best : each),
+      null,
+    ) ?? { from: 0, to: samples.length }
+  )
 }

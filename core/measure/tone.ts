@@ -20,7 +20,7 @@ export interface Tone {
   /** Residual against the tone, dB. */
   thdN: number | null
   /** Harmonics up to 20 kHz, dBFS. */
-  harmonics: { order: number, level: number }[]
+  harmonics: { order: number; level: number }[]
   /** Of the stretch that was measured. */
   seconds: number
   /** Seconds of the tone that are not in it, since the stretch ends where something else is heard or something is lost. */
@@ -49,17 +49,33 @@ export function measureTone(samples: Float64Array, sampleRate: number): Tone | W
   const undisturbed = withoutDisturbance(steady, sampleRate)
   const fit = fitSine(undisturbed, sampleRate)
   const level = fit && amplitudeToDbfs(fit.amplitude)
-  if (!fit || level === null) return { code: 'no-tone', message: 'There is no tone in this channel. Check the channel, the lead and that the signal was playing.' }
+  if (!fit || level === null)
+    return {
+      code: 'no-tone',
+      message: 'There is no tone in this channel. Check the channel, the lead and that the signal was playing.',
+    }
   const meter = new SpectrumMeter(sampleRate)
   meter.frames(fit.residual, fit.residual.length)
   const spectrum = meter.end()
   const { flat, weighted } = weightedPower(spectrum)
   const [residual, residualA] = [meanSquareToDbfs(flat), meanSquareToDbfs(weighted)]
-  if (residual !== null && level - residual < LEAST_OVER) return { code: 'no-tone', message: 'The tone is buried in noise: nothing can be said of it. Check the channel and the lead, or play it louder.' }
+  if (residual !== null && level - residual < LEAST_OVER)
+    return {
+      code: 'no-tone',
+      message:
+        'The tone is buried in noise: nothing can be said of it. Check the channel and the lead, or play it louder.',
+    }
   return {
-    frequency: fit.frequency, level, deviation: fit.deviation, residual, residualA, thdN: residual === null ? null : residual - level,
+    frequency: fit.frequency,
+    level,
+    deviation: fit.deviation,
+    residual,
+    residualA,
+    thdN: residual === null ? null : residual - level,
     harmonics: spectrum ? harmonicsOf(spectrum.powers, spectrum.step, fit.frequency) : [],
-    seconds: undisturbed.length / sampleRate, leftOut: (steady.length - undisturbed.length) / sampleRate, clipped: steady.some((x) => Math.abs(x) >= 0.99999),
+    seconds: undisturbed.length / sampleRate,
+    leftOut: (steady.length - undisturbed.length) / sampleRate,
+    clipped: steady.some((x) => Math.abs(x) >= 0.99999),
   }
 }
 
@@ -67,7 +83,9 @@ export function measureTone(samples: Float64Array, sampleRate: number): Tone | W
 function withoutDisturbance(tone: Float64Array, sampleRate: number): Float64Array {
   const rest = fitSine(tone, sampleRate)?.residual
   const length = Math.round(ALIKE.seconds * sampleRate)
-  const levels = rest ? blockPowers(rest, length).map((power) => Math.max(LEAST_REST, meanSquareToDbfs(power) ?? LEAST_REST)) : []
+  const levels = rest
+    ? blockPowers(rest, length).map((power) => Math.max(LEAST_REST, meanSquareToDbfs(power) ?? LEAST_REST))
+    : []
   const calm = longestAlike(levels, ALIKE.within)
   return calm && calm.to - calm.from >= ALIKE.least ? samplesOf(calm, length, levels.length, tone) : tone
 }
@@ -75,7 +93,11 @@ function withoutDisturbance(tone: Float64Array, sampleRate: number): Float64Arra
 /** The power within two steps of each multiple of a frequency. */
 function harmonicsOf(powers: Float64Array, step: number, frequency: number): Tone['harmonics'] {
   const found: Tone['harmonics'] = []
-  for (let order = 2; order <= MOST_HARMONICS && order * frequency < Math.min(20_000, (powers.length - 3) * step); order++) {
+  for (
+    let order = 2;
+    order <= MOST_HARMONICS && order * frequency < Math.min(20_000, (powers.length - 3) * step);
+    order++
+  ) {
     const middle = Math.round((order * frequency) / step)
     let power = 0
     for (let k = middle - 2; k <= middle + 2; k++) power += powers[k] ?? 0

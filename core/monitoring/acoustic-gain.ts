@@ -20,7 +20,16 @@ const STABILITY_MARGIN = 6
  * 20 lg(D₀·D₁/(D₂·Dₛ)) − 10 lg NOM − 6 (Davis and Patronis, Sound System Engineering; from memory).
  * Example: 6, 4, 7 and 0.3 m, one microphone: 15.16 dB.
  */
-export function potentialAcousticGain({ sourceToListener, microphoneToLoudspeaker, loudspeakerToListener, sourceToMicrophone, openMicrophones }: AcousticLayout): number {
-  return 20 * Math.log10((sourceToListener * microphoneToLoudspeaker) / (loudspeakerToListener * sourceToMicrophone))
-    - 10 * Math.log10(openMicrophones) - STABILITY_MARGIN
+export function potentialAcousticGain({
+  sourceToListener,
+  microphoneToLoudspeaker,
+  loudspeakerToListener,
+  sourceToMicrophone,
+  openMicrophones,
+}: AcousticLayout): number {
+  return (
+    20 * Math.log10((sourceToListener * microphoneToLoudspeaker) / (loudspeakerToListener * sourceToMicrophone)) -
+    10 * Math.log10(openMicrophones) -
+    STABILITY_MARGIN
+  )
 }

@@ -15,7 +15,10 @@ const ratio = (difference: number) => 10 ** (-Math.abs(difference) / 20)
  */
 export function combOf(delayMs: number, difference: number): Comb {
   const a = ratio(difference)
-  return { firstNotch: delayMs > 0 ? 500 / delayMs : Infinity, ripple: a >= 1 ? Infinity : 20 * Math.log10((1 + a) / (1 - a)) }
+  return {
+    firstNotch: delayMs > 0 ? 500 / delayMs : Infinity,
+    ripple: a >= 1 ? Infinity : 20 * Math.log10((1 + a) / (1 - a)),
+  }
 }
 
 /** Response at a frequency, dB against the louder path alone: 10 lg(1 + a² + 2a·cos 2πfτ). */

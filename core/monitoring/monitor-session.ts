@@ -66,11 +66,23 @@ export function monitorSession(session: Session): PerformerMonitor[] {
   const evaluation = evaluateSession(session)
   return session.strips.map((strip, i) => {
     const evaluated = evaluation.strips[i]
-    return monitorStrip(session, strip, resolveStrip(strip, gear), evaluated?.points.at(-1) ?? null, evaluated?.latency ?? [])
+    return monitorStrip(
+      session,
+      strip,
+      resolveStrip(strip, gear),
+      evaluated?.points.at(-1) ?? null,
+      evaluated?.latency ?? [],
+    )
   })
 }
 
-function monitorStrip(session: Session, strip: Strip, stages: readonly ResolvedStage[], end: Point | null, routes: Route[]): PerformerMonitor {
+function monitorStrip(
+  session: Session,
+  strip: Strip,
+  stages: readonly ResolvedStage[],
+  end: Point | null,
+  routes: Route[],
+): PerformerMonitor {
   const host = stages.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
   const unit = host?.kind === 'interface' || host?.kind === 'digital-input' ? host.gear : null
   const output = unit?.outputs.find((each) => each.id === strip.monitor.output) ?? null
@@ -80,7 +92,13 @@ function monitorStrip(session: Session, strip: Strip, stages: readonly ResolvedS
   const proposed = full ? Math.min(0, PROPOSED - full.average) : 0
   const volume = strip.monitor.volume ?? proposed
   return {
-    strip: strip.id, routes, unit, output, headphones, volume, volumeIsProposed: strip.monitor.volume === undefined,
+    strip: strip.id,
+    routes,
+    unit,
+    output,
+    headphones,
+    volume,
+    volumeIsProposed: strip.monitor.volume === undefined,
     ear: full ? earAt(full, volume) : null,
     doubling: doublingOf(strip, routes, unit),
     feedback: feedbackOf(session, strip, stages),
@@ -89,16 +107,21 @@ function monitorStrip(session: Session, strip: Strip, stages: readonly ResolvedS
 }
 
 /** At the ear with the volume fully up. */
-function fullLevel(output: InterfaceOutput, headphones: Headphones, end: Point): { average: number, peak: number } {
+function fullLevel(output: InterfaceOutput, headphones: Headphones, end: Point): { average: number; peak: number } {
   const { fullScale, impedance } = inForce(output)
-  const level = (dbfs: number) => headphoneLevel(dbu(dbfs + fullScale), (impedance ?? NO_IMPEDANCE) as Ohms, inForce(headphones)).level
+  const level = (dbfs: number) =>
+    headphoneLevel(dbu(dbfs + fullScale), (impedance ?? NO_IMPEDANCE) as Ohms, inForce(headphones)).level
   return { average: level(end.average), peak: level(Math.min(end.peak, 0)) }
 }
 
-function earAt(full: { average: number, peak: number }, volume: number): EarLevel {
+function earAt(full: { average: number; peak: number }, volume: number): EarLevel {
   const [average, peak] = [full.average + volume, full.peak + volume]
   return {
-    average, peak, grade: exposureGrade(average, peak), nioshHours: nioshHours(average), weeklyHours: weeklyHours(average),
+    average,
+    peak,
+    grade: exposureGrade(average, peak),
+    nioshHours: nioshHours(average),
+    weeklyHours: weeklyHours(average),
     volumeFor: (wished) => Math.min(0, Math.min(wished, MOST_PROPOSED) - full.average),
   }
 }
@@ -110,8 +133,13 @@ function doublingOf(strip: Strip, routes: readonly Route[], unit: AudioInterface
   if (alsoHeard === undefined || !direct || !software || !unit) return null
   const delayMs = Math.abs(software.milliseconds - direct.milliseconds)
   return {
-    delayMs, difference: alsoHeard, ...combOf(delayMs, alsoHeard),
-    switchOff: strip.monitor.route === 'direct' ? 'the host’s input monitoring of this track' : `the direct monitoring of "${unit.name}" (its mix control to playback)`,
+    delayMs,
+    difference: alsoHeard,
+    ...combOf(delayMs, alsoHeard),
+    switchOff:
+      strip.monitor.route === 'direct'
+        ? 'the host’s input monitoring of this track'
+        : `the direct monitoring of "${unit.name}" (its mix control to playback)`,
   }
 }
 
@@ -120,18 +148,36 @@ function feedbackOf(session: Session, strip: Strip, stages: readonly ResolvedSta
   const source = stages[0]
   if (!layout || !strip.sends?.room || source?.kind !== 'sound-source') return null
   const gear = gearById(session)
-  const openMicrophones = session.strips.filter((each) => each.sends?.room && resolveStrip(each, gear)[0]?.kind === 'sound-source').length
+  const openMicrophones = session.strips.filter(
+    (each) => each.sends?.room && resolveStrip(each, gear)[0]?.kind === 'sound-source',
+  ).length
   const potential = potentialAcousticGain({ ...layout, sourceToMicrophone: source.distance, openMicrophones })
   return { potential, wanted: layout.wanted, margin: potential - layout.wanted }
 }
 
-function notesOf(session: Session, strip: Strip, stages: readonly ResolvedStage[], routes: readonly Route[], unit: AudioInterface | null): string[] {
+function notesOf(
+  session: Session,
+  strip: Strip,
+  stages: readonly ResolvedStage[],
+  routes: readonly Route[],
+  unit: AudioInterface | null,
+): string[] {
   const notes: string[] = []
   const pair = session.pairs?.find((each) => each.left === strip.id || each.right === strip.id)
-  if (strip.monitor.route === 'direct' && strip.monitor.pluginFrames > 0) notes.push('The host’s effects are not heard on the direct sound. A reverberation from the host may be mixed in: late is what it is anyway.')
-  if (strip.monitor.route === 'direct' && !routes.some((each) => each.route === 'direct')) notes.push(`"${unit?.name ?? 'The unit'}" has no direct monitoring: nothing is heard on this route.`)
-  if (!pair && stages.length > 1) notes.push('One source: monitor it in mono, in the middle. Recorded to the left channel only it is heard on one side.')
+  if (strip.monitor.route === 'direct' && strip.monitor.pluginFrames > 0)
+    notes.push(
+      'The host’s effects are not heard on the direct sound. A reverberation from the host may be mixed in: late is what it is anyway.',
+    )
+  if (strip.monitor.route === 'direct' && !routes.some((each) => each.route === 'direct'))
+    notes.push(`"${unit?.name ?? 'The unit'}" has no direct monitoring: nothing is heard on this route.`)
+  if (!pair && stages.length > 1)
+    notes.push(
+      'One source: monitor it in mono, in the middle. Recorded to the left channel only it is heard on one side.',
+    )
   if (pair?.monitoring === 'panned') notes.push('A stereo pair: left and right panned apart, at the same level.')
-  if (pair?.monitoring === 'mono') notes.push('A stereo pair heard in mono: listen once whether it thins out, which tells of time differences between the two.')
+  if (pair?.monitoring === 'mono')
+    notes.push(
+      'A stereo pair heard in mono: listen once whether it thins out, which tells of time differences between the two.',
+    )
   return notes
 }

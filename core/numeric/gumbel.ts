@@ -39,14 +39,20 @@ export function fitGumbel(maxima: readonly number[]): Gumbel | null {
     else low = scale
   }
   const scale = (low + high) / 2
-  return { scale, location: middle - scale * Math.log(mean(off.map((x) => Math.exp(-x / scale)))), count: maxima.length }
+  return {
+    scale,
+    location: middle - scale * Math.log(mean(off.map((x) => Math.exp(-x / scale)))),
+    count: maxima.length,
+  }
 }
 
 /** F(x): the chance that one block stays under x. */
-export const gumbelBelow = ({ location, scale }: Gumbel, x: number): number => Math.exp(-Math.exp(-(x - location) / scale))
+export const gumbelBelow = ({ location, scale }: Gumbel, x: number): number =>
+  Math.exp(-Math.exp(-(x - location) / scale))
 
 /** The value that one block stays under with a chance. Example: chance e⁻¹ is the location. */
-export const gumbelQuantile = ({ location, scale }: Gumbel, chance: number): number => location - scale * Math.log(-Math.log(chance))
+export const gumbelQuantile = ({ location, scale }: Gumbel, chance: number): number =>
+  location - scale * Math.log(-Math.log(chance))
 
 /**
  * Standard error of location + reduced·scale, from the large-sample covariance of the two estimates:

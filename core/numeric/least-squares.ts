@@ -38,8 +38,19 @@ export function leastSquares(rows: readonly (readonly number[])[], y: readonly n
       const dot = v.reduce((sum, each, i) => sum + each * get(i), 0)
       v.forEach((each, i) => set(i, get(i) - (2 * dot * each) / length))
     }
-    for (let j = k; j < width; j++) reflect((i) => (a[k + i] as number[])[j] as number, (i, value) => { (a[k + i] as number[])[j] = value })
-    reflect((i) => b[k + i] as number, (i, value) => { b[k + i] = value })
+    for (let j = k; j < width; j++)
+      reflect(
+        (i) => (a[k + i] as number[])[j] as number,
+        (i, value) => {
+          ;(a[k + i] as number[])[j] = value
+        },
+      )
+    reflect(
+      (i) => b[k + i] as number,
+      (i, value) => {
+        b[k + i] = value
+      },
+    )
   }
   const largest = Math.max(...diagonal.map(Math.abs))
   if (diagonal.some((each) => Math.abs(each) < RANK_TOLERANCE * largest)) return null
@@ -55,13 +66,26 @@ export function leastSquares(rows: readonly (readonly number[])[], y: readonly n
   }
   const coefficients = solve(b).map((value, k) => value / (scale[k] as number))
   // The columns of R⁻¹; (XᵀX)⁻¹ = R⁻¹R⁻ᵀ, scaled back.
-  const columns = Array.from({ length: width }, (_, k) => solve(Array.from({ length: width }, (_unit, i) => (i === k ? 1 : 0))))
-  const inverse = Array.from({ length: width }, (_, i) => Array.from({ length: width }, (_inner, j) =>
-    columns.reduce((sum, column) => sum + (column[i] as number) * (column[j] as number), 0) / ((scale[i] as number) * (scale[j] as number))))
-  const residuals = rows.map((row, i) => (y[i] as number) - row.reduce((sum, value, k) => sum + value * (coefficients[k] as number), 0))
+  const columns = Array.from({ length: width }, (_, k) =>
+    solve(Array.from({ length: width }, (_unit, i) => (i === k ? 1 : 0))),
+  )
+  const inverse = Array.from({ length: width }, (_, i) =>
+    Array.from(
+      { length: width },
+      (_inner, j) =>
+        columns.reduce((sum, column) => sum + (column[i] as number) * (column[j] as number), 0) /
+        ((scale[i] as number) * (scale[j] as number)),
+    ),
+  )
+  const residuals = rows.map(
+    (row, i) => (y[i] as number) - row.reduce((sum, value, k) => sum + value * (coefficients[k] as number), 0),
+  )
   const freedom = count - width
   return {
-    coefficients, residuals, freedom, inverse,
+    coefficients,
+    residuals,
+    freedom,
+    inverse,
     deviation: freedom > 0 ? Math.sqrt(residuals.reduce((sum, each) => sum + each * each, 0) / freedom) : null,
   }
 }

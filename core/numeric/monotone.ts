@@ -49,7 +49,9 @@ export function monotoneCurve(points: readonly Point[]): MonotoneCurve {
 }
 
 function slopesOf(points: readonly Point[]): number[] {
-  const rise = points.slice(1).map((point, i) => (point.y - (points[i] as Point).y) / (point.x - (points[i] as Point).x))
+  const rise = points
+    .slice(1)
+    .map((point, i) => (point.y - (points[i] as Point).y) / (point.x - (points[i] as Point).x))
   return points.map((_, i) => {
     const [before, after] = [rise[i - 1], rise[i]]
     if (before === undefined || after === undefined) return before ?? after ?? 0

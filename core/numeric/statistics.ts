@@ -12,7 +12,9 @@ export function standardDeviation(values: readonly number[]): number {
 export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
   const half = sorted.length >> 1
-  return sorted.length % 2 === 1 ? sorted[half] as number : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2
+  return sorted.length % 2 === 1
+    ? (sorted[half] as number)
+    : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2
 }
 
 /** From the middle of the range to its ends. */

@@ -9,7 +9,8 @@ function area(t: number, freedom: number): number {
   for (let i = 0; i <= steps; i++) {
     const angle = (end * i) / steps
     const weight = i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2
-    total += weight * (i === steps && t === Infinity ? endOf(freedom) : shape(Math.tan(angle), freedom) / Math.cos(angle) ** 2)
+    total +=
+      weight * (i === steps && t === Infinity ? endOf(freedom) : shape(Math.tan(angle), freedom) / Math.cos(angle) ** 2)
   }
   return (total * end) / steps / 3
 }

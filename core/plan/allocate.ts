@@ -12,9 +12,7 @@ import type { Gear, Session, Strip, TargetWindow } from '../session'
 export const RESERVE = 10
 
 /** What kept a gain from being set higher. */
-export type Limit =
-  | { by: 'target' | 'highest' | 'lowest' | 'locked' | 'zero mark' }
-  | { by: 'headroom', stage: string }
+export type Limit = { by: 'target' | 'highest' | 'lowest' | 'locked' | 'zero mark' } | { by: 'headroom'; stage: string }
 
 export interface Allotment {
   control: GainControl
@@ -40,10 +38,18 @@ const SAME = 1e-6
  * any allowed sharing gives, what follows adds the least noise, and no sharing of the same total is quieter.
  * Backwards, and without a reserve, it is the careless way: everything at the last gain.
  */
-export function allocate(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>, target: TargetWindow, way: 'forwards' | 'backwards' = 'forwards'): Allocation {
+export function allocate(
+  session: Session,
+  strip: Strip,
+  gear: ReadonlyMap<string, Gear>,
+  target: TargetWindow,
+  way: 'forwards' | 'backwards' = 'forwards',
+): Allocation {
   const controls = stripControls(resolveStrip(strip, gear))
   const movable = movableOf(controls)
-  const values = new Map(controls.map((control) => [control, movable.has(control) ? startOf(control, way) : restOf(control, controls)]))
+  const values = new Map(
+    controls.map((control) => [control, movable.has(control) ? startOf(control, way) : restOf(control, controls)]),
+  )
   const at = () => withGains(strip, values)
   const levels = () => {
     const { programme, twoPorts } = compileStrip(resolveStrip(at(), gear), session)
@@ -60,8 +66,13 @@ export function allocate(session: Session, strip: Strip, gear: ReadonlyMap<strin
     const obstacle = (step: number): Limit | null => {
       values.set(control, grid.at(step))
       const points = levels()
-      const tight = points.find((point, i) => i >= from && point.unit === 'dBu' && point.headroom !== null
-        && point.headroom < Math.min(reserve, before[i]?.headroom ?? reserve) - SAME)
+      const tight = points.find(
+        (point, i) =>
+          i >= from &&
+          point.unit === 'dBu' &&
+          point.headroom !== null &&
+          point.headroom < Math.min(reserve, before[i]?.headroom ?? reserve) - SAME,
+      )
       if (tight) return { by: 'headroom', stage: tight.stage }
       const end = points.at(-1)
       return end?.unit === 'dBFS' && aimError(end, target) > SAME ? { by: 'target' } : null
@@ -72,7 +83,8 @@ export function allocate(session: Session, strip: Strip, gear: ReadonlyMap<strin
   }
   return {
     allotments: controls.map((control) => ({
-      control, value: values.get(control) ?? control.value,
+      control,
+      value: values.get(control) ?? control.value,
       limit: limits.get(control) ?? { by: control.locked ? 'locked' : 'zero mark' },
     })),
     strip: at(),
@@ -81,7 +93,7 @@ export function allocate(session: Session, strip: Strip, gear: ReadonlyMap<strin
 }
 
 /** The highest step without an obstacle, by halving: what is in the way at one step is in the way at all above it. */
-function highestStep(last: number, obstacle: (step: number) => Limit | null): { step: number | null, limit: Limit } {
+function highestStep(last: number, obstacle: (step: number) => Limit | null): { step: number | null; limit: Limit } {
   if (obstacle(last) === null) return { step: last, limit: { by: 'highest' } }
   const lowest = obstacle(0)
   if (lowest) return { step: null, limit: lowest }
@@ -119,7 +131,8 @@ function restOf(control: GainControl, controls: readonly GainControl[]): number 
 
 function withGains(strip: Strip, values: ReadonlyMap<GainControl, number>): Strip {
   const byStage = new Map<string, Record<string, number>>()
-  for (const [control, value] of values) byStage.set(control.stage, { ...byStage.get(control.stage), [control.setting]: value })
+  for (const [control, value] of values)
+    byStage.set(control.stage, { ...byStage.get(control.stage), [control.setting]: value })
   return {
     ...strip,
     stages: strip.stages.map((stage) => {

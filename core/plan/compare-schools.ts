@@ -17,7 +17,7 @@ export interface SchoolRow {
   /** Headroom at the recorder after the surge, dB. */
   afterSurge: number
   snr: number | null
-  floor: { name: NoiseName, share: number } | null
+  floor: { name: NoiseName; share: number } | null
   /** Signal-to-noise lost against the school that has most, dB. */
   snrCost: number | null
   /** Headroom after the surge lost against the school that has most, dB. */
@@ -31,17 +31,29 @@ export function compareSchools(session: Session, stripId: string): SchoolRow[] {
   const gear = gearById(session)
   const rows = schoolIds.flatMap((school): Omit<SchoolRow, 'snrCost' | 'headroomCost'>[] => {
     const { gains, allocation } = planStrip(session, strip, gear, schools[school])
-    const evaluated = evaluateSession({ ...session, target: school, strips: [allocation.strip], pairs: undefined }).strips[0]
+    const evaluated = evaluateSession({ ...session, target: school, strips: [allocation.strip], pairs: undefined })
+      .strips[0]
     const end = evaluated?.points.at(-1)
     if (!evaluated || end?.unit !== 'dBFS') return []
     const greatest = evaluated.noise[0]
-    return [{
-      school, gains, gain: gains.reduce((sum, each) => sum + each.value, 0),
-      average: end.average, peak: end.peak, afterSurge: (end.ceiling ?? 0) - end.surgePeak, snr: end.snr,
-      floor: greatest ? { name: greatest.name, share: greatest.share } : null,
-    }]
+    return [
+      {
+        school,
+        gains,
+        gain: gains.reduce((sum, each) => sum + each.value, 0),
+        average: end.average,
+        peak: end.peak,
+        afterSurge: (end.ceiling ?? 0) - end.surgePeak,
+        snr: end.snr,
+        floor: greatest ? { name: greatest.name, share: greatest.share } : null,
+      },
+    ]
   })
   const bestSnr = Math.max(...rows.map((row) => row.snr ?? -Infinity))
   const mostHeadroom = Math.max(...rows.map((row) => row.afterSurge))
-  return rows.map((row) => ({ ...row, snrCost: row.snr === null ? null : bestSnr - row.snr, headroomCost: mostHeadroom - row.afterSurge }))
+  return rows.map((row) => ({
+    ...row,
+    snrCost: row.snr === null ? null : bestSnr - row.snr,
+    headroomCost: mostHeadroom - row.afterSurge,
+  }))
 }

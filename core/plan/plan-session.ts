@@ -35,7 +35,12 @@ export interface Plan {
 export function planSession(session: Session): Plan {
   const target = targetWindow(session.target)
   const gear = gearById(session)
-  const planned = pairedAlike(session, gear, target, session.strips.map((strip) => planStrip(session, strip, gear, target)))
+  const planned = pairedAlike(
+    session,
+    gear,
+    target,
+    session.strips.map((strip) => planStrip(session, strip, gear, target)),
+  )
   const settings = session.strips.flatMap((strip, i) => changesOf(strip, planned[i]))
   return {
     settings,
@@ -58,7 +63,12 @@ function changesOf(strip: Strip, plan: StripPlan | undefined): PlannedSetting[] 
 type Planned = StripPlan & { allocation: Allocation }
 
 /** The strips of a stereo pair get the same gains: those of the louder one. */
-function pairedAlike(session: Session, gear: ReadonlyMap<string, Gear>, target: TargetWindow, plans: Planned[]): Planned[] {
+function pairedAlike(
+  session: Session,
+  gear: ReadonlyMap<string, Gear>,
+  target: TargetWindow,
+  plans: Planned[],
+): Planned[] {
   const all = [...plans]
   for (const { left, right } of session.pairs ?? []) {
     const [l, r] = [left, right].map((id) => all.findIndex((plan) => plan.strip === id))
@@ -70,8 +80,17 @@ function pairedAlike(session: Session, gear: ReadonlyMap<string, Gear>, target: 
   return all
 }
 
-function withValues(session: Session, gear: ReadonlyMap<string, Gear>, target: TargetWindow, plan: Planned, values: readonly number[]): Planned {
+function withValues(
+  session: Session,
+  gear: ReadonlyMap<string, Gear>,
+  target: TargetWindow,
+  plan: Planned,
+  values: readonly number[],
+): Planned {
   const strip = session.strips.find((each) => each.id === plan.strip) as Strip
-  const allocation = { ...plan.allocation, allotments: plan.allocation.allotments.map((each, i) => ({ ...each, value: values[i] ?? each.value })) }
+  const allocation = {
+    ...plan.allocation,
+    allotments: plan.allocation.allotments.map((each, i) => ({ ...each, value: values[i] ?? each.value })),
+  }
   return { ...plan, allocation, ...explain(session, strip, gear, target, allocation) }
 }

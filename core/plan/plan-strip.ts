@@ -42,18 +42,31 @@ export interface StripPlan {
 }
 
 /** What a strip's gains are to be, and why. */
-export function planStrip(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>, target: TargetWindow): StripPlan & { allocation: Allocation } {
+export function planStrip(
+  session: Session,
+  strip: Strip,
+  gear: ReadonlyMap<string, Gear>,
+  target: TargetWindow,
+): StripPlan & { allocation: Allocation } {
   const allocation = allocate(session, strip, gear, target)
   return { strip: strip.id, allocation, ...explain(session, strip, gear, target, allocation) }
 }
 
 /** The same for gains that were settled otherwise, as by a stereo partner. */
-export function explain(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>, target: TargetWindow, allocation: Allocation): Omit<StripPlan, 'strip'> {
+export function explain(
+  session: Session,
+  strip: Strip,
+  gear: ReadonlyMap<string, Gear>,
+  target: TargetWindow,
+  allocation: Allocation,
+): Omit<StripPlan, 'strip'> {
   const names = new Map(strip.stages.map((stage) => [stage.id, gear.get(stage.gear)?.name ?? '']))
   const end = allocation.points.at(-1)
   return {
     gains: allocation.allotments.map((allotment) => ({
-      stage: allotment.control.stage, setting: allotment.control.setting, value: allotment.value,
+      stage: allotment.control.stage,
+      setting: allotment.control.setting,
+      value: allotment.value,
       reason: reasonFor(allotment, allocation.points, target, names),
     })),
     hiss: end?.unit === 'dBFS' ? compareHiss(session, strip, gear, target, allocation) : null,
@@ -61,19 +74,36 @@ export function explain(session: Session, strip: Strip, gear: ReadonlyMap<string
   }
 }
 
-const READS: Record<TargetReading, string> = { 'average': 'The average', 'peak': 'The loudest rehearsed peak', 'surge-peak': 'The peak with the surge' }
+const READS: Record<TargetReading, string> = {
+  'average': 'The average',
+  'peak': 'The loudest rehearsed peak',
+  'surge-peak': 'The peak with the surge',
+}
 
-function reasonFor({ limit }: Allotment, points: readonly Point[], target: TargetWindow, names: ReadonlyMap<string, string>): string {
+function reasonFor(
+  { limit }: Allotment,
+  points: readonly Point[],
+  target: TargetWindow,
+  names: ReadonlyMap<string, string>,
+): string {
   const end = points.at(-1)
-  const reading = end?.unit === 'dBFS' ? `${READS[target.reads]} then reads ${formatDecimal(readingOf(end, target.reads), 1)} dBFS; the target aims at ${formatDecimal(target.aim, 1)}` : 'The strip reaches no recorder'
+  const reading =
+    end?.unit === 'dBFS'
+      ? `${READS[target.reads]} then reads ${formatDecimal(readingOf(end, target.reads), 1)} dBFS; the target aims at ${formatDecimal(target.aim, 1)}`
+      : 'The strip reaches no recorder'
   switch (limit.by) {
-    case 'target': return `${reading}, rounded down to the gain’s step.`
-    case 'highest': return end && end.unit === 'dBFS' && windowError(end, target) >= 0
-      ? 'As early as can be: this is its highest gain.'
-      : `${reading}, but this is the highest gain of the input.`
-    case 'lowest': return `${reading}, but this is the lowest gain of the input.`
-    case 'locked': return 'Locked.'
-    case 'zero mark': return 'Left where it is: behind the converter no gain betters anything.'
+    case 'target':
+      return `${reading}, rounded down to the gain’s step.`
+    case 'highest':
+      return end && end.unit === 'dBFS' && windowError(end, target) >= 0
+        ? 'As early as can be: this is its highest gain.'
+        : `${reading}, but this is the highest gain of the input.`
+    case 'lowest':
+      return `${reading}, but this is the lowest gain of the input.`
+    case 'locked':
+      return 'Locked.'
+    case 'zero mark':
+      return 'Left where it is: behind the converter no gain betters anything.'
     case 'headroom': {
       const left = points.find((point) => point.stage === limit.stage)?.headroom
       return `As early as headroom allows: ${formatDecimal(left, 1)} dB are left at "${names.get(limit.stage) ?? ''}".`
@@ -81,15 +111,27 @@ function reasonFor({ limit }: Allotment, points: readonly Point[], target: Targe
   }
 }
 
-function compareHiss(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>, target: TargetWindow, planned: Allocation): Hiss | null {
-  if (planned.allotments.filter((each) => each.control.domain === 'analogue' && !each.control.locked).length < 2) return null
+function compareHiss(
+  session: Session,
+  strip: Strip,
+  gear: ReadonlyMap<string, Gear>,
+  target: TargetWindow,
+  planned: Allocation,
+): Hiss | null {
+  if (planned.allotments.filter((each) => each.control.domain === 'analogue' && !each.control.locked).length < 2)
+    return null
   const naive = allocate(session, strip, gear, target, 'backwards')
   const [own, careless] = [planned, naive].map((each) => hissUnder(session, each, gear, target))
   return own == null || careless == null ? null : { planned: own, naive: careless, lower: careless - own }
 }
 
 /** The electronics' noise at the recorder, dB over what the target reads there; the room is no hiss. */
-function hissUnder(session: Session, { strip, points }: Allocation, gear: ReadonlyMap<string, Gear>, target: TargetWindow): number | null {
+function hissUnder(
+  session: Session,
+  { strip, points }: Allocation,
+  gear: ReadonlyMap<string, Gear>,
+  target: TargetWindow,
+): number | null {
   const { programme, twoPorts } = compileStrip(resolveStrip(strip, gear), session)
   const level = powerSum(cascade(programme, twoPorts).noise.filter((each) => each.name !== 'room'))
   const end = points.at(-1)
@@ -97,27 +139,51 @@ function hissUnder(session: Session, { strip, points }: Allocation, gear: Readon
 }
 
 /** What to put in where no setting reaches the target, or a stage clips at every setting. */
-function remedyFor(session: Session, strip: Strip, { points, allotments }: Allocation, end: Point, target: TargetWindow, names: ReadonlyMap<string, string>): Remedy | null {
+function remedyFor(
+  session: Session,
+  strip: Strip,
+  { points, allotments }: Allocation,
+  end: Point,
+  target: TargetWindow,
+  names: ReadonlyMap<string, string>,
+): Remedy | null {
   const index = (stage: string) => strip.stages.findIndex((each) => each.id === stage)
-  const kindOf = (stage: string) => session.gear.find((item) => item.id === strip.stages.find((each) => each.id === stage)?.gear)?.kind
+  const kindOf = (stage: string) =>
+    session.gear.find((item) => item.id === strip.stages.find((each) => each.id === stage)?.gear)?.kind
   // A capsule that overloads wants more distance, not a box in its lead.
-  const clipped = points.slice(0, -1).find((point, i) => i > 0 && point.unit === 'dBu' && point.headroom !== null && point.headroom < 0 && !strip.stages[i]?.driven && kindOf(point.stage) !== 'microphone')
+  const clipped = points
+    .slice(0, -1)
+    .find(
+      (point, i) =>
+        i > 0 &&
+        point.unit === 'dBu' &&
+        point.headroom !== null &&
+        point.headroom < 0 &&
+        !strip.stages[i]?.driven &&
+        kindOf(point.stage) !== 'microphone',
+    )
   if (clipped) {
     const loss = withinReach(RESERVE - (clipped.headroom ?? 0))
     return {
       message: `"${names.get(clipped.stage)}" clips at every setting: put a pad of ${loss} dB before it.`,
-      decibels: loss, changes: [{ do: 'insert', strip: strip.id, index: index(clipped.stage), gear: padOf(session, loss) }],
+      decibels: loss,
+      changes: [{ do: 'insert', strip: strip.id, index: index(clipped.stage), gear: padOf(session, loss) }],
     }
   }
   const off = windowError(end, target)
   if (off === 0 || allotments.every((each) => each.control.locked)) return null
-  const converter = strip.stages.findLast((stage) => session.gear.some((item) => item.id === stage.gear && item.kind === 'interface') && stage.settings.gain !== undefined)
+  const converter = strip.stages.findLast(
+    (stage) =>
+      session.gear.some((item) => item.id === stage.gear && item.kind === 'interface') &&
+      stage.settings.gain !== undefined,
+  )
   if (off > 0) {
     const loss = withinReach(off)
     if (!converter) return null
     return {
       message: `Everything fully down is still ${formatDecimal(off, 1)} dB over the window: put a pad of ${loss} dB before "${names.get(converter.id)}".`,
-      decibels: loss, changes: [{ do: 'insert', strip: strip.id, index: index(converter.id), gear: padOf(session, loss) }],
+      decibels: loss,
+      changes: [{ do: 'insert', strip: strip.id, index: index(converter.id), gear: padOf(session, loss) }],
     }
   }
   const gain = Math.ceil(target.aim - readingOf(end, target.reads))
@@ -125,12 +191,17 @@ function remedyFor(session: Session, strip: Strip, { points, allotments }: Alloc
   if (microphone < 0 || allotments.some(({ limit }) => limit.by === 'headroom')) {
     const held = allotments.find(({ limit }) => limit.by === 'headroom')?.limit
     return held?.by === 'headroom'
-      ? { message: `${formatDecimal(-off, 1)} dB under the window, because "${names.get(held.stage)}" has no more headroom: take it out, or use a more sensitive input behind it.`, decibels: -off, changes: [{ do: 'remove', strip: strip.id, stage: held.stage }] }
+      ? {
+          message: `${formatDecimal(-off, 1)} dB under the window, because "${names.get(held.stage)}" has no more headroom: take it out, or use a more sensitive input behind it.`,
+          decibels: -off,
+          changes: [{ do: 'remove', strip: strip.id, stage: held.stage }],
+        }
       : null
   }
   return {
     message: `Everything fully up is still ${formatDecimal(-off, 1)} dB under the window: put a booster of ${gain} dB behind the microphone, or go closer.`,
-    decibels: gain, changes: [{ do: 'insert', strip: strip.id, index: microphone + 1, gear: boosterOf(session, gain) }],
+    decibels: gain,
+    changes: [{ do: 'insert', strip: strip.id, index: microphone + 1, gear: boosterOf(session, gain) }],
   }
 }
 

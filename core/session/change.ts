@@ -14,11 +14,11 @@ export interface SettingChange {
 
 /** A change of what stands in a strip. */
 export type StructureChange =
-  | { do: 'insert', strip: string, index: number, gear: Gear, settings?: Settings, port?: string }
-  | { do: 'remove', strip: string, stage: string }
-  | { do: 'move', strip: string, stage: string, to: number }
-  | { do: 'replace', strip: string, stage: string, gear: Gear, port?: string }
-  | { do: 'port', strip: string, stage: string, port: string }
+  | { do: 'insert'; strip: string; index: number; gear: Gear; settings?: Settings; port?: string }
+  | { do: 'remove'; strip: string; stage: string }
+  | { do: 'move'; strip: string; stage: string; to: number }
+  | { do: 'replace'; strip: string; stage: string; gear: Gear; port?: string }
+  | { do: 'port'; strip: string; stage: string; port: string }
 
 export type Change = SettingChange | StructureChange
 
@@ -45,7 +45,9 @@ function applySettings(session: Session, changes: readonly SettingChange[]): Ses
         ...strip,
         stages: strip.stages.map((stage) => {
           const settings = own.filter((change) => change.stage === stage.id).map(({ setting, to }) => [setting, to])
-          return settings.length === 0 ? stage : { ...stage, settings: { ...stage.settings, ...Object.fromEntries(settings) } }
+          return settings.length === 0
+            ? stage
+            : { ...stage, settings: { ...stage.settings, ...Object.fromEntries(settings) } }
         }),
       }
     }),
@@ -63,7 +65,10 @@ function mirrored(session: Session, changes: readonly SettingChange[]): SettingC
   const kindOf = new Map(session.gear.map((item) => [item.id, item.kind]))
   return changes.flatMap((change) => {
     const partner = session.strips.find((strip) => strip.id === partnerOf(session, change.strip))
-    const at = session.strips.find((strip) => strip.id === change.strip)?.stages.findIndex((stage) => stage.id === change.stage) ?? -1
+    const at =
+      session.strips
+        .find((strip) => strip.id === change.strip)
+        ?.stages.findIndex((stage) => stage.id === change.stage) ?? -1
     const twin = partner?.stages[at]
     const kind = twin && kindOf.get(twin.gear)
     if (!partner || !twin || !kind || !settingsOf[kind].includes(change.setting)) return []
@@ -73,17 +78,28 @@ function mirrored(session: Session, changes: readonly SettingChange[]): SettingC
 }
 
 function applyStructure(session: Session, change: StructureChange): Session {
-  const withGear = 'gear' in change && !session.gear.some((item) => item.id === change.gear.id)
-    ? { ...session, gear: [...session.gear, change.gear] }
-    : session
-  const changed = { ...withGear, strips: withGear.strips.map((strip) => (strip.id === change.strip ? { ...strip, stages: restaged(withGear, strip, change) } : strip)) }
+  const withGear =
+    'gear' in change && !session.gear.some((item) => item.id === change.gear.id)
+      ? { ...session, gear: [...session.gear, change.gear] }
+      : session
+  const changed = {
+    ...withGear,
+    strips: withGear.strips.map((strip) =>
+      strip.id === change.strip ? { ...strip, stages: restaged(withGear, strip, change) } : strip,
+    ),
+  }
   return change.do === 'remove' || change.do === 'replace' ? withoutUnusedGear(changed, session) : changed
 }
 
 function restaged(session: Session, strip: Strip, change: StructureChange): Stage[] {
   const stages = [...strip.stages]
   if (change.do === 'insert') {
-    const stage = { id: freeStageId(session, strip.id), gear: change.gear.id, ...(change.port !== undefined && { port: change.port }), settings: { ...initialSettings(change.gear, change.port), ...change.settings } }
+    const stage = {
+      id: freeStageId(session, strip.id),
+      gear: change.gear.id,
+      ...(change.port !== undefined && { port: change.port }),
+      settings: { ...initialSettings(change.gear, change.port), ...change.settings },
+    }
     stages.splice(change.index, 0, stage)
     return stages
   }
@@ -99,18 +115,31 @@ function restaged(session: Session, strip: Strip, change: StructureChange): Stag
       stages.splice(Math.max(0, Math.min(stages.length, change.to)), 0, stage)
       break
     case 'replace':
-      stages[at] = { id: stage.id, gear: change.gear.id, ...(change.port !== undefined && { port: change.port }), settings: initialSettings(change.gear, change.port) }
+      stages[at] = {
+        id: stage.id,
+        gear: change.gear.id,
+        ...(change.port !== undefined && { port: change.port }),
+        settings: initialSettings(change.gear, change.port),
+      }
       break
     case 'port': {
       const gear = session.gear.find((item) => item.id === stage.gear)
-      if (gear) stages[at] = { ...stage, port: change.port, settings: { ...initialSettings(gear, change.port), ...leadOf(stage.settings) } }
+      if (gear)
+        stages[at] = {
+          ...stage,
+          port: change.port,
+          settings: { ...initialSettings(gear, change.port), ...leadOf(stage.settings) },
+        }
       break
     }
   }
   return stages
 }
 
-const leadOf = ({ cable, capacitance }: Settings): Settings => ({ ...(cable !== undefined && { cable }), ...(capacitance !== undefined && { capacitance }) })
+const leadOf = ({ cable, capacitance }: Settings): Settings => ({
+  ...(cable !== undefined && { cable }),
+  ...(capacitance !== undefined && { capacitance }),
+})
 
 /** A stage id that nothing in the session bears. */
 export function freeStageId(session: Session, strip: string): string {

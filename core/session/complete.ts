@@ -10,7 +10,11 @@ export function initialSettings(gear: Gear, port?: string): Settings {
   const own = settingsOf[gear.kind]
   const gain = gainRange(gear, port, 'gain')
   // A fader, or an output gain that can also take away, rests at its zero mark.
-  const rest = gain && (gear.kind === 'fader' || gear.kind === 'processor' ? Math.min(gain.gainMax, Math.max(gain.gainMin, 0)) : gain.gainMin)
+  const rest =
+    gain &&
+    (gear.kind === 'fader' || gear.kind === 'processor'
+      ? Math.min(gain.gainMax, Math.max(gain.gainMin, 0))
+      : gain.gainMin)
   return {
     ...(rest !== null && { gain: rest as never }),
     ...(gear.kind === 'desk-channel' && { fader: 0 as never }),
@@ -23,8 +27,10 @@ export function initialSettings(gear: Gear, port?: string): Settings {
 }
 
 /** Only for a session without faults. */
-export const completeStage = (stage: Stage, gear: Gear): Stage =>
-  ({ ...stage, settings: { ...initialSettings(gear, stage.port), ...stage.settings } })
+export const completeStage = (stage: Stage, gear: Gear): Stage => ({
+  ...stage,
+  settings: { ...initialSettings(gear, stage.port), ...stage.settings },
+})
 
 export const completeStrip = (strip: Strip, gear: ReadonlyMap<string, Gear>): Strip => ({
   ...strip,

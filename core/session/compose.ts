@@ -32,20 +32,30 @@ export function addBundle(session: Session, bundle: Bundle): Session {
     const id = take(strip.id, stripIds)
     stripNames.set(strip.id, id)
     return {
-      ...strip, id,
+      ...strip,
+      id,
       stages: strip.stages.map((stage) => {
         const gear = gearNames.get(stage.gear) ?? stage.gear
         const box = byId.get(gear)
-        return { ...stage, id: take(stage.id, stageIds), gear, settings: { ...(box && initialSettings(box, stage.port)), ...stage.settings } }
+        return {
+          ...stage,
+          id: take(stage.id, stageIds),
+          gear,
+          settings: { ...(box && initialSettings(box, stage.port)), ...stage.settings },
+        }
       }),
     }
   })
-  const pairs = bundle.pairs?.map((pair) => ({ ...pair, left: stripNames.get(pair.left) ?? pair.left, right: stripNames.get(pair.right) ?? pair.right }))
+  const pairs = bundle.pairs?.map((pair) => ({
+    ...pair,
+    left: stripNames.get(pair.left) ?? pair.left,
+    right: stripNames.get(pair.right) ?? pair.right,
+  }))
   return {
     ...session,
     gear: [...session.gear, ...added],
     strips: [...session.strips, ...strips],
-    ...(pairs && pairs.length > 0 && { pairs: [...session.pairs ?? [], ...pairs] }),
+    ...(pairs && pairs.length > 0 && { pairs: [...(session.pairs ?? []), ...pairs] }),
   }
 }
 
@@ -64,7 +74,12 @@ export function removeStrip(session: Session, stripId: string): Session {
   const strips = session.strips.filter((strip) => strip.id !== stripId)
   const still = new Set(strips.flatMap((strip) => strip.stages.map((stage) => stage.gear)))
   const gone = new Set(session.strips.find((strip) => strip.id === stripId)?.stages.map((stage) => stage.gear))
-  return { ...session, strips, gear: session.gear.filter((item) => still.has(item.id) || !gone.has(item.id)), pairs: unpaired(session, stripId) }
+  return {
+    ...session,
+    strips,
+    gear: session.gear.filter((item) => still.has(item.id) || !gone.has(item.id)),
+    pairs: unpaired(session, stripId),
+  }
 }
 
 /** Two strips as a stereo pair; each leaves the pair that it was in. */

@@ -4,7 +4,12 @@ import type { Session, Strip } from './session'
 
 /** Edits of a session: each gives a new one and shares what it does not touch. None checks; `readSession` does. */
 
-export function editGear<K extends GearKind>(session: Session, id: string, kind: K, edit: (gear: GearOf<K>) => GearOf<K>): Session {
+export function editGear<K extends GearKind>(
+  session: Session,
+  id: string,
+  kind: K,
+  edit: (gear: GearOf<K>) => GearOf<K>,
+): Session {
   return {
     ...session,
     gear: session.gear.map((gear) => (gear.id === id && gear.kind === kind ? edit(gear as GearOf<K>) : gear)),
@@ -16,7 +21,12 @@ export const editStrip = (session: Session, id: string, edit: (strip: Strip) => 
   strips: session.strips.map((strip) => (strip.id === id ? edit(strip) : strip)),
 })
 
-export const editInput = (session: Session, unit: string, port: string, edit: (input: AnalogueInput) => AnalogueInput): Session =>
+export const editInput = (
+  session: Session,
+  unit: string,
+  port: string,
+  edit: (input: AnalogueInput) => AnalogueInput,
+): Session =>
   editGear(session, unit, 'interface', (gear) => ({
     ...gear,
     inputs: gear.inputs.map((input) => (input.id === port && input.type !== 'digital' ? edit(input) : input)),
@@ -29,8 +39,10 @@ export interface Specified {
 }
 
 /** A printed value changed; `undefined` takes an optional one out. */
-export const withSpec = <T extends Specified>(owner: T, key: string, value: number | string | undefined): T =>
-  ({ ...owner, specs: { ...owner.specs, [key]: value } })
+export const withSpec = <T extends Specified>(owner: T, key: string, value: number | string | undefined): T => ({
+  ...owner,
+  specs: { ...owner.specs, [key]: value },
+})
 
 /** A measurement entered, or taken out with `undefined`; the last one out takes the object with it. */
 export function withMeasurement<T extends Specified>(owner: T, key: string, measurement: Measurement | undefined): T {

@@ -1,6 +1,18 @@
 import { z } from './z'
 import type {
-  Celsius, Db, Dbu, Dbfs, DbSpl, Frames, Hz, Metres, Milliseconds, MillivoltsPerPascal, Ohms, Seconds, Volts,
+  Celsius,
+  Db,
+  Dbu,
+  Dbfs,
+  DbSpl,
+  Frames,
+  Hz,
+  Metres,
+  Milliseconds,
+  MillivoltsPerPascal,
+  Ohms,
+  Seconds,
+  Volts,
 } from '../units'
 
 /** The unit of a field as it is written, and the quantity that it stands for. */
@@ -69,7 +81,10 @@ type Input<T extends FieldTable> = { [K in Exclude<keyof T, OptionalKeys<T> | In
 export const fields = <const T extends FieldTable>(table: T): T => table
 
 const numberSchema = (field: NumberField) =>
-  (field.whole ? z.int() : z.number()).min(field.min).max(field.max).describe(`${field.label}, ${field.unit}. ${field.help}`)
+  (field.whole ? z.int() : z.number())
+    .min(field.min)
+    .max(field.max)
+    .describe(`${field.label}, ${field.unit}. ${field.help}`)
 
 /** Schema of one number. The cast puts the unit on: parsing is where a plain number becomes a quantity. */
 export const number = <const F extends NumberField>(field: F) =>
@@ -90,7 +105,11 @@ function tableShape(table: FieldTable): Record<string, z.ZodType> {
   const shape: Record<string, z.ZodType> = {}
   for (const [key, field] of Object.entries(table)) {
     const schema = numberSchema(field)
-    shape[key] = field.optional ? schema.optional() : field.initial === undefined ? schema : schema.default(field.initial)
+    shape[key] = field.optional
+      ? schema.optional()
+      : field.initial === undefined
+        ? schema
+        : schema.default(field.initial)
   }
   return shape
 }
@@ -111,7 +130,9 @@ export interface Measurement<V = number> {
 export type Measurements<T extends FieldTable> = { -readonly [K in keyof T]?: Measurement<Value<T[K]>> | undefined }
 
 /** Schema of the `measured` object that stands beside `specs`: any of its fields, each with its provenance. */
-export function measurements<const T extends FieldTable>(table: T): z.ZodType<Measurements<T> | undefined, object | undefined> {
+export function measurements<const T extends FieldTable>(
+  table: T,
+): z.ZodType<Measurements<T> | undefined, object | undefined> {
   const shape: Record<string, z.ZodType> = {}
   for (const [key, field] of Object.entries(table)) {
     shape[key] = z.strictObject({ value: numberSchema(field), ...measurementShape }).optional()
@@ -120,7 +141,7 @@ export function measurements<const T extends FieldTable>(table: T): z.ZodType<Me
 }
 
 /** The specifications in force: printed ones, each replaced by the measured one where there is one. */
-export function inForce<S extends object>(gear: { specs: S, measured?: object | undefined }): S {
+export function inForce<S extends object>(gear: { specs: S; measured?: object | undefined }): S {
   if (!gear.measured) return gear.specs
   const specs = { ...gear.specs } as Record<string, unknown>
   for (const [key, measurement] of Object.entries(gear.measured as Record<string, Measurement | undefined>)) {

@@ -7,32 +7,62 @@ import { readGear } from './read-gear'
 export const GEAR_FORMAT = 'remetra.gear'
 export const GEAR_VERSION = 1
 
-export type GearFileReading = { ok: true, items: Gear[] } | { ok: false, faults: Fault[] }
+export type GearFileReading = { ok: true; items: Gear[] } | { ok: false; faults: Fault[] }
 
 /** Items that one file may hold: far above any shelf. */
 const MOST_ITEMS = 2000
 
 /** Reads a file of gear items from parsed JSON; all faults at once, nothing taken where there is one. */
 export function readGearFile(raw: unknown): GearFileReading {
-  const refuse = (path: string, code: string, message: string): GearFileReading => ({ ok: false, faults: [{ path, code, message }] })
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return refuse('', 'other-format', `A gear file holds one object; this one holds ${describeReceived(raw)}. Choose a gear file.`)
+  const refuse = (path: string, code: string, message: string): GearFileReading => ({
+    ok: false,
+    faults: [{ path, code, message }],
+  })
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+    return refuse(
+      '',
+      'other-format',
+      `A gear file holds one object; this one holds ${describeReceived(raw)}. Choose a gear file.`,
+    )
   const { format, version, items, ...rest } = raw as Record<string, unknown>
-  if (format !== GEAR_FORMAT) return refuse('format', 'other-format', `This file’s format is ${describeReceived(format)}, not "${GEAR_FORMAT}". Choose a gear file.`)
-  if (version !== GEAR_VERSION) return refuse('version', 'no-such-version', `The version is ${describeReceived(version)}; this program knows ${GEAR_VERSION}. Nothing was changed.`)
+  if (format !== GEAR_FORMAT)
+    return refuse(
+      'format',
+      'other-format',
+      `This file’s format is ${describeReceived(format)}, not "${GEAR_FORMAT}". Choose a gear file.`,
+    )
+  if (version !== GEAR_VERSION)
+    return refuse(
+      'version',
+      'no-such-version',
+      `The version is ${describeReceived(version)}; this program knows ${GEAR_VERSION}. Nothing was changed.`,
+    )
   const unknown = Object.keys(rest)[0]
-  if (unknown !== undefined) return refuse(unknown.slice(0, 64), 'unknown-key', 'This key is not known. Remove it, or check its spelling.')
-  if (!Array.isArray(items)) return refuse('items', 'wrong-type', `Got ${describeReceived(items)}. Give a list of gear.`)
-  if (items.length > MOST_ITEMS) return refuse('items', 'too-big', `${items.length} items; a gear file has at most ${MOST_ITEMS}. Split it.`)
+  if (unknown !== undefined)
+    return refuse(unknown.slice(0, 64), 'unknown-key', 'This key is not known. Remove it, or check its spelling.')
+  if (!Array.isArray(items))
+    return refuse('items', 'wrong-type', `Got ${describeReceived(items)}. Give a list of gear.`)
+  if (items.length > MOST_ITEMS)
+    return refuse('items', 'too-big', `${items.length} items; a gear file has at most ${MOST_ITEMS}. Split it.`)
   const seen = new Set<string>()
   const readings = items.map((item, i) => {
     const reading = readGear(item)
-    const faults = reading.ok ? [] : reading.faults.map((fault) => ({ ...fault, path: `items[${i}]${fault.path ? `.${fault.path}` : ''}` }))
-    if (reading.ok && seen.has(reading.gear.id)) faults.push({ path: `items[${i}].id`, code: 'duplicate-id', message: `The id "${reading.gear.id}" is used more than once here. Give each its own.` })
+    const faults = reading.ok
+      ? []
+      : reading.faults.map((fault) => ({ ...fault, path: `items[${i}]${fault.path ? `.${fault.path}` : ''}` }))
+    if (reading.ok && seen.has(reading.gear.id))
+      faults.push({
+        path: `items[${i}].id`,
+        code: 'duplicate-id',
+        message: `The id "${reading.gear.id}" is used more than once here. Give each its own.`,
+      })
     if (reading.ok) seen.add(reading.gear.id)
     return { reading, faults }
   })
   const faults = readings.flatMap((each) => each.faults).slice(0, 100)
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, items: readings.flatMap(({ reading }) => (reading.ok ? [reading.gear] : [])) }
+  return faults.length > 0
+    ? { ok: false, faults }
+    : { ok: true, items: readings.flatMap(({ reading }) => (reading.ok ? [reading.gear] : [])) }
 }
 
 /** The text of a gear file: keys in the order of the schema, so that reading and writing again gives the same bytes. */

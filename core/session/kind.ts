@@ -4,7 +4,7 @@ import type { Gear, GearKind } from './gear'
 export type Domain = 'sound' | 'analogue' | 'digital'
 
 /** What a kind is called: as a heading, and in a sentence. */
-export const kindWords: Readonly<Record<GearKind, { title: string, name: string }>> = {
+export const kindWords: Readonly<Record<GearKind, { title: string; name: string }>> = {
   'sound-source': { title: 'Source', name: 'a sound source' },
   'electric-source': { title: 'Electric source', name: 'an electric source' },
   'playback': { title: 'Playback', name: 'a playback' },
@@ -33,17 +33,30 @@ const through = (domain: Domain): Domains => ({ takes: domain, gives: domain })
 /** From which domain into which a box takes the signal, at a port where it has several. */
 export function domainsOf(gear: Gear, port?: string): Domains {
   switch (gear.kind) {
-    case 'sound-source': return { takes: null, gives: 'sound' }
-    case 'electric-source': return { takes: null, gives: 'analogue' }
-    case 'playback': return { takes: null, gives: 'digital' }
-    case 'microphone': return { takes: 'sound', gives: 'analogue' }
-    case 'processor': return through(gear.domain)
-    case 'fader': return through(gear.place === 'desk' ? 'analogue' : 'digital')
-    case 'link': return through(gear.medium === 'wireless' ? 'analogue' : 'digital')
-    case 'interface': return { takes: gear.inputs.find((input) => input.id === port)?.type === 'digital' ? 'digital' : 'analogue', gives: 'digital' }
+    case 'sound-source':
+      return { takes: null, gives: 'sound' }
+    case 'electric-source':
+      return { takes: null, gives: 'analogue' }
+    case 'playback':
+      return { takes: null, gives: 'digital' }
+    case 'microphone':
+      return { takes: 'sound', gives: 'analogue' }
+    case 'processor':
+      return through(gear.domain)
+    case 'fader':
+      return through(gear.place === 'desk' ? 'analogue' : 'digital')
+    case 'link':
+      return through(gear.medium === 'wireless' ? 'analogue' : 'digital')
+    case 'interface':
+      return {
+        takes: gear.inputs.find((input) => input.id === port)?.type === 'digital' ? 'digital' : 'analogue',
+        gives: 'digital',
+      }
     // Headphones take a wire's signal and give sound: nothing in a strip stands behind that.
-    case 'headphones': return { takes: 'analogue', gives: 'sound' }
-    default: return through('analogue')
+    case 'headphones':
+      return { takes: 'analogue', gives: 'sound' }
+    default:
+      return through('analogue')
   }
 }
 

@@ -4,7 +4,7 @@ import type { Gear } from './gear'
 import { gear as schema } from './gear'
 import { faultsFrom } from './structure'
 
-export type GearReading = { ok: true, gear: Gear } | { ok: false, faults: Fault[] }
+export type GearReading = { ok: true; gear: Gear } | { ok: false; faults: Fault[] }
 
 /** Reads one box by itself: for the shelf, for what is inserted into a strip. */
 export function readGear(raw: unknown): GearReading {

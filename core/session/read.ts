@@ -6,7 +6,7 @@ import type { Session } from './session'
 import { SESSION_FORMAT, SESSION_VERSION, session as schema } from './session'
 import { structureFaults } from './structure'
 
-export type Reading = { ok: true, session: Session } | { ok: false, faults: Fault[] }
+export type Reading = { ok: true; session: Session } | { ok: false; faults: Fault[] }
 
 /** Largest file that an importer reads: far above any session, far below what would stall a browser. */
 export const MOST_CHARACTERS = 16 * 1024 * 1024
@@ -17,7 +17,11 @@ const MOST_FAULTS = 100
 /** Reads a session from the text of a file. Never throws: what is wrong comes back as a list of faults. */
 export function readSessionText(text: string): Reading {
   if (text.length > MOST_CHARACTERS) {
-    return refuse({ path: '', code: 'too-big', message: `The file has ${text.length} characters; a session has at most ${MOST_CHARACTERS}. This is hardly a session file: choose another.` })
+    return refuse({
+      path: '',
+      code: 'too-big',
+      message: `The file has ${text.length} characters; a session has at most ${MOST_CHARACTERS}. This is hardly a session file: choose another.`,
+    })
   }
   let raw: unknown
   try {
@@ -25,7 +29,11 @@ export function readSessionText(text: string): Reading {
     raw = JSON.parse(text.replace(/^\uFEFF/, ''))
   } catch (error) {
     const where = error instanceof SyntaxError ? error.message.slice(0, 200) : 'unknown reason'
-    return refuse({ path: '', code: 'not-json', message: `The file is not JSON (${where}). Choose a session file, or mend the text at that place.` })
+    return refuse({
+      path: '',
+      code: 'not-json',
+      message: `The file is not JSON (${where}). Choose a session file, or mend the text at that place.`,
+    })
   }
   return readSession(raw)
 }
@@ -47,16 +55,32 @@ const refuse = (fault: Fault): Reading => ({ ok: false, faults: [fault] })
 /** Another format or a newer version: nothing else in the file can be judged. */
 function formatFault(raw: unknown): Fault | null {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) {
-    return { path: '', code: 'other-format', message: `A session file holds one object; this one holds ${describeReceived(raw)}. Choose a session file.` }
+    return {
+      path: '',
+      code: 'other-format',
+      message: `A session file holds one object; this one holds ${describeReceived(raw)}. Choose a session file.`,
+    }
   }
   const { format, version } = raw as Record<string, unknown>
   if (format !== SESSION_FORMAT) {
-    return { path: 'format', code: 'other-format', message: `This file’s format is ${describeReceived(format)}, not "${SESSION_FORMAT}". Choose a session file.` }
+    return {
+      path: 'format',
+      code: 'other-format',
+      message: `This file’s format is ${describeReceived(format)}, not "${SESSION_FORMAT}". Choose a session file.`,
+    }
   }
   if (version === SESSION_VERSION) return null
   return typeof version === 'number' && Number.isInteger(version) && version > SESSION_VERSION
-    ? { path: 'version', code: 'newer-version', message: `The file has version ${version}; this program knows versions up to ${SESSION_VERSION}. Open it with a newer Remetra. Nothing was changed.` }
-    : { path: 'version', code: 'no-such-version', message: `The version is ${describeReceived(version)}. Give ${SESSION_VERSION}.` }
+    ? {
+        path: 'version',
+        code: 'newer-version',
+        message: `The file has version ${version}; this program knows versions up to ${SESSION_VERSION}. Open it with a newer Remetra. Nothing was changed.`,
+      }
+    : {
+        path: 'version',
+        code: 'no-such-version',
+        message: `The version is ${describeReceived(version)}. Give ${SESSION_VERSION}.`,
+      }
 }
 
 /** Longest list that any place of the format allows, and the deepest nesting it can have, with room to spare. */
@@ -68,20 +92,32 @@ const MOST_VALUES = 50_000
 
 /** Lists or nesting far beyond the format are refused before they are looked at one by one. */
 function sizeFault(raw: unknown): Fault | null {
-  const open: { value: unknown, depth: number }[] = [{ value: raw, depth: 0 }]
+  const open: { value: unknown; depth: number }[] = [{ value: raw, depth: 0 }]
   let values = 0
   for (let next = open.pop(); next; next = open.pop()) {
     if (typeof next.value !== 'object' || next.value === null) continue
     const children = Object.values(next.value)
     values += children.length
     if (children.length > LONGEST_LIST) {
-      return { path: '', code: 'too-big', message: `A list or object with ${children.length} entries; no place of a session has more than ${LONGEST_LIST}. Shorten it.` }
+      return {
+        path: '',
+        code: 'too-big',
+        message: `A list or object with ${children.length} entries; no place of a session has more than ${LONGEST_LIST}. Shorten it.`,
+      }
     }
     if (values > MOST_VALUES) {
-      return { path: '', code: 'too-big', message: `The file holds more than ${MOST_VALUES} values, far more than a session. Split it.` }
+      return {
+        path: '',
+        code: 'too-big',
+        message: `The file holds more than ${MOST_VALUES} values, far more than a session. Split it.`,
+      }
     }
     if (next.depth > DEEPEST) {
-      return { path: '', code: 'too-deep', message: `Lists or objects nested deeper than ${DEEPEST}; a session has no such place. Flatten it.` }
+      return {
+        path: '',
+        code: 'too-deep',
+        message: `Lists or objects nested deeper than ${DEEPEST}; a session has no such place. Flatten it.`,
+      }
     }
     for (const child of children) open.push({ value: child, depth: next.depth + 1 })
   }

@@ -10,15 +10,54 @@ export const SESSION_FORMAT = 'remetra.session'
 export const SESSION_VERSION = 1
 
 export const monitorFields = fields({
-  pluginFrames: { label: 'Plug-in delay', unit: 'frames', min: 0, max: 1_000_000, whole: true, initial: 0, help: 'What the plug-ins on the monitored path report.' },
-  speakerDistance: { label: 'To the loudspeaker', unit: 'm', min: 0, max: 200, optional: true, help: 'Where the performer listens to a loudspeaker.' },
-  blend: { label: 'Blend', unit: '%', min: 0, max: 100, optional: true, help: '0 is the input alone, 100 the playback alone; the middle is the usual start.' },
-  volume: { label: 'Volume', unit: 'dB', min: -120, max: 0, optional: true, help: 'Of the headphone output; 0 is fully up.' },
-  alsoHeard: { label: 'Other path', unit: 'dB', min: -60, max: 20, optional: true, help: 'Level of the other path against the chosen one, where both are heard.' },
+  pluginFrames: {
+    label: 'Plug-in delay',
+    unit: 'frames',
+    min: 0,
+    max: 1_000_000,
+    whole: true,
+    initial: 0,
+    help: 'What the plug-ins on the monitored path report.',
+  },
+  speakerDistance: {
+    label: 'To the loudspeaker',
+    unit: 'm',
+    min: 0,
+    max: 200,
+    optional: true,
+    help: 'Where the performer listens to a loudspeaker.',
+  },
+  blend: {
+    label: 'Blend',
+    unit: '%',
+    min: 0,
+    max: 100,
+    optional: true,
+    help: '0 is the input alone, 100 the playback alone; the middle is the usual start.',
+  },
+  volume: {
+    label: 'Volume',
+    unit: 'dB',
+    min: -120,
+    max: 0,
+    optional: true,
+    help: 'Of the headphone output; 0 is fully up.',
+  },
+  alsoHeard: {
+    label: 'Other path',
+    unit: 'dB',
+    min: -60,
+    max: 20,
+    optional: true,
+    help: 'Level of the other path against the chosen one, where both are heard.',
+  },
 })
 
 export const monitor = z.strictObject({
-  route: z.enum(['software', 'direct']).default('software').describe('What the performer listens to: through the host, or inside the interface.'),
+  route: z
+    .enum(['software', 'direct'])
+    .default('software')
+    .describe('What the performer listens to: through the host, or inside the interface.'),
   output: id.optional().describe('Output of the strip’s interface that feeds the performer.'),
   pluginFrames: number(monitorFields.pluginFrames).default(0 as never),
   speakerDistance: number(monitorFields.speakerDistance).optional(),
@@ -34,7 +73,14 @@ export const listenings = ['own-voice', 'wind', 'plucked', 'keys', 'drums', 'cli
 export type Listening = (typeof listenings)[number]
 
 export const performerFields = fields({
-  limit: { label: 'Limit', unit: 'ms', min: 0.5, max: 500, optional: true, help: 'The latest that this performer can work with.' },
+  limit: {
+    label: 'Limit',
+    unit: 'ms',
+    min: 0.5,
+    max: 500,
+    optional: true,
+    help: 'The latest that this performer can work with.',
+  },
 })
 export const performer = z.strictObject({
   listensTo: z.enum(listenings),
@@ -50,7 +96,11 @@ export const stage = z.strictObject({
   gear: id.describe('The gear that stands here.'),
   port: id.optional().describe('Which input of it, where it has several.'),
   settings: settings.default({}),
-  locked: z.array(z.enum(['gain', 'fader'])).max(2).optional().describe('Gains that the planner leaves alone.'),
+  locked: z
+    .array(z.enum(['gain', 'fader']))
+    .max(2)
+    .optional()
+    .describe('Gains that the planner leaves alone.'),
   driven: z.boolean().optional().describe('Overdriven on purpose: its clipping is no fault.'),
 })
 export type Stage = z.infer<typeof stage>

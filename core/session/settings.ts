@@ -7,7 +7,14 @@ export const settingFields = fields({
   gain: { label: 'Gain', unit: 'dB', min: -120, max: 100, help: 'As the knob or the display says.' },
   fader: { label: 'Fader', unit: 'dB', min: -120, max: 40, help: 'As the mark beside it says; 0 at its zero mark.' },
   cable: { label: 'Lead', unit: 'm', min: 0, max: 1000, optional: true, help: 'Length of the lead into this stage.' },
-  capacitance: { label: 'Lead capacitance', unit: 'pF/m', min: 1, max: 2000, optional: true, help: 'Of that lead; 100 pF/m where it is left out.' },
+  capacitance: {
+    label: 'Lead capacitance',
+    unit: 'pF/m',
+    min: 1,
+    max: 2000,
+    optional: true,
+    help: 'Of that lead; 100 pF/m where it is left out.',
+  },
 })
 
 export const taps = ['pre', 'post'] as const
@@ -71,12 +78,17 @@ export function gainRange(gear: Gear, port: string | undefined, setting: 'gain' 
     return { gainMin: faderMin, gainMax: faderMax, gainStep: 0 }
   }
   switch (gear.kind) {
-    case 'preamp': case 'desk-channel': case 'processor': case 'fader': return inForce(gear)
+    case 'preamp':
+    case 'desk-channel':
+    case 'processor':
+    case 'fader':
+      return inForce(gear)
     case 'interface': {
       const input = analogueInput(gear, port)
       return input ? inForce(input) : null
     }
-    default: return null
+    default:
+      return null
   }
 }
 

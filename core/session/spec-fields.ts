@@ -1,8 +1,19 @@
 import type { FieldTable } from './field'
 import type { GearKind } from './gear'
 import {
-  boosterSpecs, deskChannelSpecs, diBoxSpecs, electricSourceSpecs, faderSpecs, headphonesSpecs, linkSpecs, microphoneSpecs, padSpecs, playbackSpecs, preampSpecs,
-  processorSpecs, soundSourceSpecs,
+  boosterSpecs,
+  deskChannelSpecs,
+  diBoxSpecs,
+  electricSourceSpecs,
+  faderSpecs,
+  headphonesSpecs,
+  linkSpecs,
+  microphoneSpecs,
+  padSpecs,
+  playbackSpecs,
+  preampSpecs,
+  processorSpecs,
+  soundSourceSpecs,
 } from './gear'
 
 /** The specification fields of every kind; an interface has its own for every port. */

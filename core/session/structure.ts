@@ -12,7 +12,8 @@ export function structureFaults(raw: unknown, enough: number): Fault[] {
 }
 
 /** What a schema has against a value, in words. */
-export const faultsFrom = (issues: readonly z.core.$ZodIssue[], raw: unknown): Fault[] => issues.flatMap((issue) => fromIssue(issue, raw))
+export const faultsFrom = (issues: readonly z.core.$ZodIssue[], raw: unknown): Fault[] =>
+  issues.flatMap((issue) => fromIssue(issue, raw))
 
 const issuesOf = (raw: unknown): readonly z.core.$ZodIssue[] => session.safeParse(raw).error?.issues ?? []
 
@@ -28,21 +29,25 @@ function shortened(value: unknown): unknown {
 
 function fromIssue(issue: z.core.$ZodIssue, raw: unknown): Fault[] {
   if (issue.code === 'unrecognized_keys') {
-    return issue.keys.slice(0, MOST_KEYS).map((key) => ({
-      path: formatPath([...issue.path, key]),
-      code: 'unknown-key',
-      message: 'This key is not known. Remove it, or check its spelling.',
-    }))
+    return issue.keys
+      .slice(0, MOST_KEYS)
+      .map((key) => ({
+        path: formatPath([...issue.path, key]),
+        code: 'unknown-key',
+        message: 'This key is not known. Remove it, or check its spelling.',
+      }))
   }
   const received = at(raw, issue.path)
   const missing = received === undefined
-  return [{
-    path: formatPath(issue.path),
-    code: missing ? 'missing' : CODES[issue.code] ?? 'invalid',
-    message: missing
-      ? `This is missing. Give ${expectation(issue)}.`
-      : `Got ${describeReceived(received)}. Give ${expectation(issue)}.`,
-  }]
+  return [
+    {
+      path: formatPath(issue.path),
+      code: missing ? 'missing' : (CODES[issue.code] ?? 'invalid'),
+      message: missing
+        ? `This is missing. Give ${expectation(issue)}.`
+        : `Got ${describeReceived(received)}. Give ${expectation(issue)}.`,
+    },
+  ]
 }
 
 /** Unknown keys named for one object; more of them say nothing new. */
@@ -74,14 +79,21 @@ function expectation(issue: z.core.$ZodIssue): string {
     case 'invalid_format':
       return issue.format === 'regex'
         ? 'an identifier of 1 to 64 letters, digits, dots, hyphens and underscores, beginning with a letter or digit'
-        : issue.format === 'date' ? 'a date as YYYY-MM-DD' : `text in the form ${issue.format}`
+        : issue.format === 'date'
+          ? 'a date as YYYY-MM-DD'
+          : `text in the form ${issue.format}`
     default:
       return issue.message
   }
 }
 
 const TYPES: Record<string, string> = {
-  number: 'a number', int: 'a whole number', string: 'text in quotes', boolean: 'true or false', object: 'an object', array: 'a list',
+  number: 'a number',
+  int: 'a whole number',
+  string: 'text in quotes',
+  boolean: 'true or false',
+  object: 'an object',
+  array: 'a list',
 }
 
 function amount(origin: string, bound: string): string {

@@ -3,8 +3,24 @@ import { fields, number, numbers, numbersAnd } from './field'
 import { id } from './text'
 
 const systemFields = fields({
-  sampleRate: { label: 'Sample rate', unit: 'Hz', min: 8000, max: 768_000, whole: true, initial: 48_000, help: 'The same in every device and program.' },
-  bufferFrames: { label: 'Buffer', unit: 'frames', min: 8, max: 16_384, whole: true, initial: 128, help: 'Frames per buffer, as set in the host or the driver.' },
+  sampleRate: {
+    label: 'Sample rate',
+    unit: 'Hz',
+    min: 8000,
+    max: 768_000,
+    whole: true,
+    initial: 48_000,
+    help: 'The same in every device and program.',
+  },
+  bufferFrames: {
+    label: 'Buffer',
+    unit: 'frames',
+    min: 8,
+    max: 16_384,
+    whole: true,
+    initial: 128,
+    help: 'Frames per buffer, as set in the host or the driver.',
+  },
 })
 export const sampleRateField = systemFields.sampleRate
 export const bufferFramesField = systemFields.bufferFrames
@@ -13,14 +29,47 @@ export const bufferFramesField = systemFields.bufferFrames
 export const bitDepths = [16, 24, 32] as const
 
 const measuredFields = fields({
-  milliseconds: { label: 'Round trip', unit: 'ms', min: 0.05, max: 2000, help: 'Measured by a loopback lead, output to input.' },
+  milliseconds: {
+    label: 'Round trip',
+    unit: 'ms',
+    min: 0.05,
+    max: 2000,
+    help: 'Measured by a loopback lead, output to input.',
+  },
   inMs: { label: 'Reported in', unit: 'ms', min: 0, max: 2000, help: 'What the driver says of its input side.' },
   outMs: { label: 'Reported out', unit: 'ms', min: 0, max: 2000, help: 'What the driver says of its output side.' },
-  percent: { label: 'Load', unit: '%', min: 0.1, max: 400, help: 'As the host’s meter reads, with the session playing.' },
+  percent: {
+    label: 'Load',
+    unit: '%',
+    min: 0.1,
+    max: 400,
+    help: 'As the host’s meter reads, with the session playing.',
+  },
   minutes: { label: 'Tried for', unit: 'min', min: 0, max: 10_000, initial: 1, help: 'How long it ran.' },
-  dropouts: { label: 'Dropouts', unit: 'times', min: 0, max: 1_000_000, whole: true, help: 'Crackles, clicks and gaps heard or counted.' },
-  sharedPeriod: { label: 'Engine period', unit: 'ms', min: 0, max: 500, optional: true, help: 'Of a shared driver’s mixer, each way.' },
-  takeMinutes: { label: 'To record', unit: 'min', min: 0, max: 100_000, optional: true, help: 'Length of all takes of the session.' },
+  dropouts: {
+    label: 'Dropouts',
+    unit: 'times',
+    min: 0,
+    max: 1_000_000,
+    whole: true,
+    help: 'Crackles, clicks and gaps heard or counted.',
+  },
+  sharedPeriod: {
+    label: 'Engine period',
+    unit: 'ms',
+    min: 0,
+    max: 500,
+    optional: true,
+    help: 'Of a shared driver’s mixer, each way.',
+  },
+  takeMinutes: {
+    label: 'To record',
+    unit: 'min',
+    min: 0,
+    max: 100_000,
+    optional: true,
+    help: 'Length of all takes of the session.',
+  },
 })
 export const timingFields = measuredFields
 
@@ -38,11 +87,46 @@ export const system = z.strictObject({
   driver: z.enum(drivers).optional().describe('Exclusive low-latency, the class driver, or the shared mixer path.'),
   sharedPeriod: number(measuredFields.sharedPeriod).optional(),
   takeMinutes: number(measuredFields.takeMinutes).optional(),
-  devices: z.array(z.strictObject({ name: z.string().trim().min(1).max(200), sampleRate: number(sampleRateField) })).max(64).optional().describe('Other devices and programs with a rate of their own.'),
-  roundTrips: z.array(z.strictObject({ ...cell, milliseconds: number(measuredFields.milliseconds), unit: id.optional().describe('Of which interface; left out: of the one whose driver the host talks to.'), on: day, note: remark })).max(500).optional().describe('Measured by loopback.'),
-  reported: z.array(z.strictObject({ ...cell, inMs: number(measuredFields.inMs), outMs: number(measuredFields.outMs) })).max(500).optional().describe('As the driver says.'),
-  loads: z.array(z.strictObject({ ...cell, percent: number(measuredFields.percent) })).max(500).optional().describe('From the host’s load meter.'),
-  trials: z.array(z.strictObject({ ...cell, minutes: number(measuredFields.minutes).default(1 as never), dropouts: number(measuredFields.dropouts), note: remark })).max(500).optional().describe('What was tried, and whether it crackled.'),
+  devices: z
+    .array(z.strictObject({ name: z.string().trim().min(1).max(200), sampleRate: number(sampleRateField) }))
+    .max(64)
+    .optional()
+    .describe('Other devices and programs with a rate of their own.'),
+  roundTrips: z
+    .array(
+      z.strictObject({
+        ...cell,
+        milliseconds: number(measuredFields.milliseconds),
+        unit: id.optional().describe('Of which interface; left out: of the one whose driver the host talks to.'),
+        on: day,
+        note: remark,
+      }),
+    )
+    .max(500)
+    .optional()
+    .describe('Measured by loopback.'),
+  reported: z
+    .array(z.strictObject({ ...cell, inMs: number(measuredFields.inMs), outMs: number(measuredFields.outMs) }))
+    .max(500)
+    .optional()
+    .describe('As the driver says.'),
+  loads: z
+    .array(z.strictObject({ ...cell, percent: number(measuredFields.percent) }))
+    .max(500)
+    .optional()
+    .describe('From the host’s load meter.'),
+  trials: z
+    .array(
+      z.strictObject({
+        ...cell,
+        minutes: number(measuredFields.minutes).default(1 as never),
+        dropouts: number(measuredFields.dropouts),
+        note: remark,
+      }),
+    )
+    .max(500)
+    .optional()
+    .describe('What was tried, and whether it crackled.'),
 })
 export type System = z.infer<typeof system>
 export type RoundTrip = NonNullable<System['roundTrips']>[number]
@@ -50,14 +134,53 @@ export type LoadReading = NonNullable<System['loads']>[number]
 export type Trial = NonNullable<System['trials']>[number]
 
 export const roomFields = fields({
-  ambient: { label: 'Room noise', unit: 'dBA', min: -10, max: 130, optional: true, help: 'Of the empty room, A-weighted. Left out: the floor is that of the electronics only.' },
-  temperature: { label: 'Temperature', unit: '°C', min: -40, max: 60, optional: true, help: 'For the speed of sound; 20 °C where it is left out.' },
+  ambient: {
+    label: 'Room noise',
+    unit: 'dBA',
+    min: -10,
+    max: 130,
+    optional: true,
+    help: 'Of the empty room, A-weighted. Left out: the floor is that of the electronics only.',
+  },
+  temperature: {
+    label: 'Temperature',
+    unit: '°C',
+    min: -40,
+    max: 60,
+    optional: true,
+    help: 'For the speed of sound; 20 °C where it is left out.',
+  },
 })
 export const layoutFields = fields({
-  sourceToListener: { label: 'Source to listener', unit: 'm', min: 0.1, max: 500, help: 'D₀, to the farthest who must hear it.' },
-  microphoneToLoudspeaker: { label: 'Microphone to loudspeaker', unit: 'm', min: 0.1, max: 500, help: 'D₁, the nearest loudspeaker.' },
-  loudspeakerToListener: { label: 'Loudspeaker to listener', unit: 'm', min: 0.1, max: 500, help: 'D₂, to the farthest.' },
-  wanted: { label: 'Gain wanted', unit: 'dB', min: 0, max: 60, initial: 6, help: 'How much louder than by itself the source is to arrive at the listener.' },
+  sourceToListener: {
+    label: 'Source to listener',
+    unit: 'm',
+    min: 0.1,
+    max: 500,
+    help: 'D₀, to the farthest who must hear it.',
+  },
+  microphoneToLoudspeaker: {
+    label: 'Microphone to loudspeaker',
+    unit: 'm',
+    min: 0.1,
+    max: 500,
+    help: 'D₁, the nearest loudspeaker.',
+  },
+  loudspeakerToListener: {
+    label: 'Loudspeaker to listener',
+    unit: 'm',
+    min: 0.1,
+    max: 500,
+    help: 'D₂, to the farthest.',
+  },
+  wanted: {
+    label: 'Gain wanted',
+    unit: 'dB',
+    min: 0,
+    max: 60,
+    initial: 6,
+    help: 'How much louder than by itself the source is to arrive at the listener.',
+  },
 })
 export const room = numbersAnd(roomFields, {
   layout: numbers(layoutFields).optional().describe('A room with loudspeakers: distances for the feedback margin.'),

@@ -18,25 +18,77 @@ export interface School extends TargetWindow {
   readonly why: string
 }
 
-const school = (low: number, high: number, reads: TargetReading, name: string, users: string, why: string): School =>
-  ({ low, high, aim: (low + high) / 2, reads, name, users, why })
+const school = (low: number, high: number, reads: TargetReading, name: string, users: string, why: string): School => ({
+  low,
+  high,
+  aim: (low + high) / 2,
+  reads,
+  name,
+  users,
+  why,
+})
 
 /** The seven schools (common practice, no source). */
 export const schools = {
-  'speech-average': school(-12, -10, 'average', 'Average −12 to −10', 'Voice work at 16 bits',
-    'Keeps speech well above the floor of a 16-bit file; little headroom is left for a raised voice.'),
-  'peaks-12-6': school(-12, -6, 'peak', 'Peaks −12 to −6', 'Music and voice-over',
-    'A full-looking level with some room for a louder take.'),
-  'peaks-15-12': school(-15, -12, 'peak', 'Peaks −15 to −12', 'Cautious music tracking',
-    'A narrow window that still leaves 12 dB for what was not rehearsed.'),
-  'peaks-18-12': school(-18, -12, 'peak', 'Peaks −18 to −12', '24-bit recording from a desk',
-    'At 24 bits the converter lies far under the room and the preamp, so the headroom costs nothing.'),
-  'peaks-20-15': school(-20, -15, 'peak', 'Peaks −20 to −15', 'Those who record quiet and raise it afterwards',
-    'The safest against an unexpected peak; the converter comes nearest to being heard.'),
-  'live-6-0': school(-6, 0, 'peak', 'Peaks −6 to 0', 'A live mix feeding a stream',
-    'Loud on the desk meter, because nothing is raised afterwards; almost no room above.'),
-  'hot-limited': { ...school(-3, 0, 'surge-peak', 'Just under 0, then limited', 'A live stream that must be loud',
-    'The surge itself must not clip; the loudness is made behind it by a limiter.'), aim: -1 },
+  'speech-average': school(
+    -12,
+    -10,
+    'average',
+    'Average −12 to −10',
+    'Voice work at 16 bits',
+    'Keeps speech well above the floor of a 16-bit file; little headroom is left for a raised voice.',
+  ),
+  'peaks-12-6': school(
+    -12,
+    -6,
+    'peak',
+    'Peaks −12 to −6',
+    'Music and voice-over',
+    'A full-looking level with some room for a louder take.',
+  ),
+  'peaks-15-12': school(
+    -15,
+    -12,
+    'peak',
+    'Peaks −15 to −12',
+    'Cautious music tracking',
+    'A narrow window that still leaves 12 dB for what was not rehearsed.',
+  ),
+  'peaks-18-12': school(
+    -18,
+    -12,
+    'peak',
+    'Peaks −18 to −12',
+    '24-bit recording from a desk',
+    'At 24 bits the converter lies far under the room and the preamp, so the headroom costs nothing.',
+  ),
+  'peaks-20-15': school(
+    -20,
+    -15,
+    'peak',
+    'Peaks −20 to −15',
+    'Those who record quiet and raise it afterwards',
+    'The safest against an unexpected peak; the converter comes nearest to being heard.',
+  ),
+  'live-6-0': school(
+    -6,
+    0,
+    'peak',
+    'Peaks −6 to 0',
+    'A live mix feeding a stream',
+    'Loud on the desk meter, because nothing is raised afterwards; almost no room above.',
+  ),
+  'hot-limited': {
+    ...school(
+      -3,
+      0,
+      'surge-peak',
+      'Just under 0, then limited',
+      'A live stream that must be loud',
+      'The surge itself must not clip; the loudness is made behind it by a limiter.',
+    ),
+    aim: -1,
+  },
 } as const satisfies Record<string, School>
 
 export type SchoolId = keyof typeof schools
@@ -49,7 +101,6 @@ export const customTarget = z.strictObject({
   high: edge.describe('Upper edge of the window, dBFS.'),
   reads: z.enum(['peak', 'average']).default('peak'),
 })
-export type CustomTarget = z.infer<typeof customTarget>
 
 export const target = z.union([z.enum(schoolIds), customTarget])
 export type Target = z.infer<typeof target>

@@ -1,7 +1,7 @@
 import { formatShort, parseDecimal } from '../units'
 import type { NumberField } from './field'
 
-export type TypedNumber = { ok: true, value: number | undefined } | { ok: false, message: string }
+export type TypedNumber = { ok: true; value: number | undefined } | { ok: false; message: string }
 
 /** Reads what a person typed into a number field; what is refused is told in words, with the range. */
 export function readTypedNumber(field: NumberField, text: string): TypedNumber {
@@ -16,7 +16,10 @@ export function readTypedNumber(field: NumberField, text: string): TypedNumber {
 }
 
 /** The range of a field as words: "0.01 to 100 m". */
-export const rangeInWords = ({ min, max, unit }: NumberField): string => `${formatShort(min, 4)} to ${formatShort(max, 4)} ${unit}`.trimEnd()
+export const rangeInWords = ({ min, max, unit }: NumberField): string =>
+  `${formatShort(min, 4)} to ${formatShort(max, 4)} ${unit}`.trimEnd()
 
-const refuse = (what: string, field: NumberField): TypedNumber =>
-  ({ ok: false, message: `${what}. Enter ${rangeInWords(field)}.` })
+const refuse = (what: string, field: NumberField): TypedNumber => ({
+  ok: false,
+  message: `${what}. Enter ${rangeInWords(field)}.`,
+})

@@ -1,7 +1,7 @@
 import type { NumberField } from './field'
 import { readTypedNumber } from './typed-number'
 
-export type TypedNumbers = { ok: true, values: number[] } | { ok: false, message: string }
+export type TypedNumbers = { ok: true; values: number[] } | { ok: false; message: string }
 
 /** Reads a typed list such as "44100, 48000 96000": each number once, in rising order. An empty text is an empty list. */
 export function readTypedNumbers(field: NumberField, text: string): TypedNumbers {

@@ -8,7 +8,10 @@ const frameCount = (sampleRate: number, seconds: number) => Math.round(sampleRat
 /** A sine of a frequency and level. */
 export function sine(sampleRate: number, seconds: number, frequency: number, level: number, phase = 0): Float64Array {
   const amplitude = sineAmplitude(level)
-  return Float64Array.from({ length: frameCount(sampleRate, seconds) }, (_, i) => amplitude * Math.sin((2 * Math.PI * frequency * i) / sampleRate + phase))
+  return Float64Array.from(
+    { length: frameCount(sampleRate, seconds) },
+    (_, i) => amplitude * Math.sin((2 * Math.PI * frequency * i) / sampleRate + phase),
+  )
 }
 
 /** White noise of an RMS level in AES17 terms: 0 dBFS is the RMS of a full-scale sine. */
@@ -54,11 +57,23 @@ function poleAndZero(samples: Float64Array, pole: number, zero: number): void {
 export function logSweep(sampleRate: number, seconds: number, from: number, to: number, level: number): Float64Array {
   const amplitude = sineAmplitude(level)
   const rate = Math.log(to / from)
-  return Float64Array.from({ length: frameCount(sampleRate, seconds) }, (_, i) => amplitude * Math.sin(((2 * Math.PI * from * seconds) / rate) * (Math.exp((i / sampleRate / seconds) * rate) - 1)))
+  return Float64Array.from(
+    { length: frameCount(sampleRate, seconds) },
+    (_, i) =>
+      amplitude * Math.sin(((2 * Math.PI * from * seconds) / rate) * (Math.exp((i / sampleRate / seconds) * rate) - 1)),
+  )
 }
 
 /** Feedback taps of maximum-length sequences by their order (primitive polynomials; tables). */
-const TAPS: Record<number, readonly number[]> = { 10: [10, 7], 12: [12, 6, 4, 1], 14: [14, 5, 3, 1], 15: [15, 14], 16: [16, 15, 13, 4], 17: [17, 14], 18: [18, 11] }
+const TAPS: Record<number, readonly number[]> = {
+  10: [10, 7],
+  12: [12, 6, 4, 1],
+  14: [14, 5, 3, 1],
+  15: [15, 14],
+  16: [16, 15, 13, 4],
+  17: [17, 14],
+  18: [18, 11],
+}
 
 /** A maximum-length sequence of 2^order − 1 samples of ± the level's peak: its correlation with itself is one spike. */
 export function maximumLengthSequence(order: number, level: number): Float64Array {
@@ -94,7 +109,11 @@ export function pulseTrain(sampleRate: number, seconds: number, every: number, l
 /** A maximum-length sequence several times over, with silence of different lengths between. */
 export function sequenceRepeated(sampleRate: number, order: number, times: number, level: number): Float64Array {
   const once = maximumLengthSequence(order, level)
-  return joined(Array.from({ length: times }, (_, i) => [new Float64Array(frameCount(sampleRate, 0.25 + unevenly(i + 1))), once]).flat().concat(new Float64Array(frameCount(sampleRate, 0.5))))
+  return joined(
+    Array.from({ length: times }, (_, i) => [new Float64Array(frameCount(sampleRate, 0.25 + unevenly(i + 1))), once])
+      .flat()
+      .concat(new Float64Array(frameCount(sampleRate, 0.5))),
+  )
 }
 
 /** Length of the upward swing of a polarity pulse, and of the shallow one after it that makes its mean nothing. */
@@ -108,9 +127,14 @@ export function polarityPulses(sampleRate: number, seconds: number, every: numbe
   // Sampled half sines of n samples add up to 1/sin(π/2n).
   const shallow = Math.sin(Math.PI / (2 * tail)) / Math.sin(Math.PI / (2 * swing))
   const samples = new Float64Array(frameCount(sampleRate, seconds))
-  for (let at = frameCount(sampleRate, every / 2); at + swing + tail < samples.length; at += frameCount(sampleRate, every)) {
+  for (
+    let at = frameCount(sampleRate, every / 2);
+    at + swing + tail < samples.length;
+    at += frameCount(sampleRate, every)
+  ) {
     for (let i = 0; i < swing; i++) samples[at + i] = amplitude * Math.sin((Math.PI * (i + 0.5)) / swing)
-    for (let i = 0; i < tail; i++) samples[at + swing + i] = -amplitude * shallow * Math.sin((Math.PI * (i + 0.5)) / tail)
+    for (let i = 0; i < tail; i++)
+      samples[at + swing + i] = -amplitude * shallow * Math.sin((Math.PI * (i + 0.5)) / tail)
   }
   return samples
 }
@@ -119,7 +143,12 @@ export function polarityPulses(sampleRate: number, seconds: number, every: numbe
 const STEP_GAP = 0.15
 
 /** Sines of several levels, one after the other, each with a short silence at its end: for the marks at a gain knob. */
-export function staircase(sampleRate: number, stepSeconds: number, frequency: number, levels: readonly number[]): Float64Array {
+export function staircase(
+  sampleRate: number,
+  stepSeconds: number,
+  frequency: number,
+  levels: readonly number[],
+): Float64Array {
   const gap = new Float64Array(frameCount(sampleRate, STEP_GAP))
   const step = (level: number) => faded(sine(sampleRate, stepSeconds - STEP_GAP, frequency, level), sampleRate, 0.01)
   return joined(levels.flatMap((level) => [step(level), gap]))

@@ -9,14 +9,20 @@ const LONGEST_BYTES = 2 ** 32 - 1024
  * A WAV file of channels of equal length, samples −1 … 1. Integer samples get TPDF dither of ±1 step, so that the rounding
  * becomes noise without a memory of the signal; what is over full scale is held there.
  */
-export function writeWav(channels: readonly Float64Array[], sampleRate: number, format: SampleFormat, { dither = true, seed = 1 } = {}): Uint8Array<ArrayBuffer> {
+export function writeWav(
+  channels: readonly Float64Array[],
+  sampleRate: number,
+  format: SampleFormat,
+  { dither = true, seed = 1 } = {},
+): Uint8Array<ArrayBuffer> {
   const bytes = format === 'float' ? 4 : format / 8
   const frames = channels[0]?.length ?? 0
   const size = frames * channels.length * bytes
   if (size > LONGEST_BYTES) throw new Error('The signal is longer than a WAV file holds.')
   const buffer = new ArrayBuffer(44 + size)
   const data = new DataView(buffer)
-  const text = (at: number, word: string) => [...word].forEach((letter, i) => data.setUint8(at + i, letter.charCodeAt(0)))
+  const text = (at: number, word: string) =>
+    [...word].forEach((letter, i) => data.setUint8(at + i, letter.charCodeAt(0)))
   text(0, 'RIFF')
   data.setUint32(4, 36 + size, true)
   text(8, 'WAVEfmt ')
@@ -41,7 +47,7 @@ export function writeWav(channels: readonly Float64Array[], sampleRate: number, 
         const noise = dither ? random() - random() : 0
         const value = Math.max(-full, Math.min(full - 1, Math.round(x * full + noise)))
         data.setInt16(at + bytes - 2, value >> (format - 16), true)
-        if (format === 24) data.setUint8(at, value & 0xFF)
+        if (format === 24) data.setUint8(at, value & 0xff)
       }
       at += bytes
     }

@@ -12,13 +12,20 @@ import { fullScaleAt, inputNoise, loadedBy } from './truth'
 /** What one channel of the recording is connected to. Gains are those truly given. */
 export type Connection =
   /** The signal itself, as the host plays it: the reference of a loopback. */
-  | { from: 'host', signal: Signal }
+  | { from: 'host'; signal: Signal }
   /** A lead from the output; several gains are a knob that is turned on every `holdSeconds`. */
-  | { from: 'output', signal: Signal, gains: readonly number[], holdSeconds?: number, bufferFrames?: number, second?: boolean }
+  | {
+      from: 'output'
+      signal: Signal
+      gains: readonly number[]
+      holdSeconds?: number
+      bufferFrames?: number
+      second?: boolean
+    }
   /** A resistor at the input; 0 Ω is a shorted plug. */
-  | { from: 'resistor', ohms: number, seconds: number, gain: number, humming?: boolean }
+  | { from: 'resistor'; ohms: number; seconds: number; gain: number; humming?: boolean }
   /** A microphone before a voice that rises and falls: average and greatest peak at the input, dBu. */
-  | { from: 'voice', average: number, seconds: number, gain: number, ohms: number }
+  | { from: 'voice'; average: number; seconds: number; gain: number; ohms: number }
 
 /** A recording to be made on the stand-in, in words. */
 export interface Take {
@@ -36,7 +43,9 @@ const LOST = 64
 
 /** Makes the WAV file that hardware would have made. */
 export function recordTake({ standIn, sampleRate, channels, repeat = 0 }: Take): Uint8Array<ArrayBuffer> {
-  const tracks = channels.map((connection, i) => track(standIn, connection, sampleRate, standIn.seed * 31 + i + 97 * repeat))
+  const tracks = channels.map((connection, i) =>
+    track(standIn, connection, sampleRate, standIn.seed * 31 + i + 97 * repeat),
+  )
   const length = Math.max(...tracks.map((each) => each.length))
   const even = tracks.map((each) => {
     const whole = new Float64Array(length)
@@ -48,23 +57,44 @@ export function recordTake({ standIn, sampleRate, channels, repeat = 0 }: Take):
 
 function track(standIn: StandIn, connection: Connection, sampleRate: number, seed: number): Float64Array {
   switch (connection.from) {
-    case 'host': return makeSignal(connection.signal, sampleRate)
+    case 'host':
+      return makeSignal(connection.signal, sampleRate)
     case 'output': {
       const { signal, gains, holdSeconds = Infinity, bufferFrames = 0, second = false } = connection
       const played = makeSignal(signal, sampleRate)
-      const came = delayed(played, played.length + Math.round(TAIL * sampleRate), standIn.latencyFrames + bufferFrames, standIn.driftPpm)
+      const came = delayed(
+        played,
+        played.length + Math.round(TAIL * sampleRate),
+        standIn.latencyFrames + bufferFrames,
+        standIn.driftPpm,
+      )
       addNoise(came, sampleRate, standIn.output.noise, seed)
       const lead = standIn.output.fullScale + loadedBy(standIn, standIn.output.impedance)
-      const gainOf = (i: number) => gains[Math.min(gains.length - 1, Math.floor(i / sampleRate / holdSeconds))] as number
-      return convert(standIn, came, lead, standIn.output.impedance, gainOf, sampleRate, seed + 1000, { second, humming: false })
+      const gainOf = (i: number) =>
+        gains[Math.min(gains.length - 1, Math.floor(i / sampleRate / holdSeconds))] as number
+      return convert(standIn, came, lead, standIn.output.impedance, gainOf, sampleRate, seed + 1000, {
+        second,
+        humming: false,
+      })
     }
     case 'resistor': {
       const { ohms, seconds, gain, humming = false } = connection
-      return convert(standIn, new Float64Array(Math.round(seconds * sampleRate)), 0, ohms, () => gain, sampleRate, seed + 2000, { humming })
+      return convert(
+        standIn,
+        new Float64Array(Math.round(seconds * sampleRate)),
+        0,
+        ohms,
+        () => gain,
+        sampleRate,
+        seed + 2000,
+        { humming },
+      )
     }
     case 'voice': {
       const { average, seconds, gain, ohms } = connection
-      return convert(standIn, voice(sampleRate, seconds, seed), average, ohms, () => gain, sampleRate, seed + 3000, { humming: false })
+      return convert(standIn, voice(sampleRate, seconds, seed), average, ohms, () => gain, sampleRate, seed + 3000, {
+        humming: false,
+      })
     }
   }
 }
@@ -73,9 +103,20 @@ function track(standIn: StandIn, connection: Connection, sampleRate: number, see
  * From the input's socket to the samples: gain, polarity, the source's and the preamp's noise, hum, distortion, converter
  * noise, DC, clipping, dropouts. `level` is what the samples' 0 dBFS is at the socket, dBu.
  */
-function convert(standIn: StandIn, samples: Float64Array, level: number, ohms: number, gainOf: (i: number) => number, sampleRate: number, seed: number, { second = false, humming = false }): Float64Array {
+function convert(
+  standIn: StandIn,
+  samples: Float64Array,
+  level: number,
+  ohms: number,
+  gainOf: (i: number) => number,
+  sampleRate: number,
+  seed: number,
+  { second = false, humming = false },
+): Float64Array {
   const { input } = standIn
-  const factor = (gain: number) => 10 ** ((level - fullScaleAt(standIn, gain) + (second ? standIn.imbalance : 0)) / 20) * (second && standIn.secondInverts ? -1 : 1)
+  const factor = (gain: number) =>
+    10 ** ((level - fullScaleAt(standIn, gain) + (second ? standIn.imbalance : 0)) / 20) *
+    (second && standIn.secondInverts ? -1 : 1)
   const [a2, a3] = [2 * 10 ** (-input.harmonics.second / 20), 4 * 10 ** (-input.harmonics.third / 20)]
   const noise = new Float64Array(samples.length)
   // The noise is made for one gain, and grows with the others: a tone is far over it while a knob is turned.
@@ -113,7 +154,9 @@ function humOf(standIn: StandIn, sampleRate: number, length: number, gain: numbe
   const level = hum.level - fullScaleAt(standIn, gain)
   const sum = new Float64Array(length)
   for (const { order, under } of [{ order: 1, under: 0 }, ...hum.multiples]) {
-    sine(sampleRate, length / sampleRate, order * hum.mains, level - under, order).forEach((x, i) => { sum[i] = (sum[i] as number) + x })
+    sine(sampleRate, length / sampleRate, order * hum.mains, level - under, order).forEach((x, i) => {
+      sum[i] = (sum[i] as number) + x
+    })
   }
   return sum
 }

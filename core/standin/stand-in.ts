@@ -5,7 +5,7 @@ import type { AnalogueInput, AudioInterface, InterfaceOutput, System } from '../
 export interface StandInHum {
   mains: 50 | 60
   level: number
-  multiples: readonly { order: number, under: number }[]
+  multiples: readonly { order: number; under: number }[]
 }
 
 /**
@@ -31,7 +31,7 @@ export interface StandIn {
     /** Ω. */
     impedance: number
     /** Second and third harmonic of a full-scale sine, dB under it. */
-    harmonics: { second: number, third: number }
+    harmonics: { second: number; third: number }
     /** Mean of the converter's output, part of full scale. */
     dc: number
     hum: StandInHum | null
@@ -40,7 +40,7 @@ export interface StandIn {
   imbalance: number
   /** The second input turns polarity over. */
   secondInverts: boolean
-  output: { fullScale: number, noise: number, impedance: number }
+  output: { fullScale: number; noise: number; impedance: number }
   wordLength: 16 | 24
   /** From the output's samples to the input's, frames besides the buffers; with a fraction. */
   latencyFrames: number
@@ -66,7 +66,13 @@ const USUAL_EIN = -110
  * A unit such as the one on the bench may truly be: near its printed figures, and mostly a little worse. The seed decides by
  * how much; two units of one make have different seeds.
  */
-export function standInFor(unit: AudioInterface, input: AnalogueInput, output: InterfaceOutput | null, system: System, seed: number): StandIn {
+export function standInFor(
+  unit: AudioInterface,
+  input: AnalogueInput,
+  output: InterfaceOutput | null,
+  system: System,
+  seed: number,
+): StandIn {
   const next = seeded(seed * 7919 + 17)
   next()
   const between = (low: number, high: number) => low + (high - low) * next()
@@ -75,21 +81,39 @@ export function standInFor(unit: AudioInterface, input: AnalogueInput, output: I
   return {
     seed,
     input: {
-      gainMin: specs.gainMin, gainMax: specs.gainMax - between(0.2, 1.4) * (specs.gainMax > specs.gainMin ? 1 : 0), taper: between(0.85, 1.35),
+      gainMin: specs.gainMin,
+      gainMax: specs.gainMax - between(0.2, 1.4) * (specs.gainMax > specs.gainMin ? 1 : 0),
+      taper: between(0.85, 1.35),
       fullScale: specs.fullScale + between(-0.9, 0.6),
-      ein: Math.max(-131.5, (specs.ein ?? USUAL_EIN) + between(0.4, 2.2)), einRise: EIN_RISES[seed % EIN_RISES.length] as number,
-      converterNoise: -specs.dynamicRange + between(0.5, 3), impedance: specs.impedance ?? USUAL_IMPEDANCE[input.type],
-      harmonics: { second: between(92, 104), third: between(96, 110) }, dc: between(-1, 1) * 2e-5,
-      hum: { mains: seed % 3 === 0 ? 60 : 50, level: between(-116, -108), multiples: [{ order: 2, under: 14 }, { order: 3, under: 6 }, { order: 5, under: 11 }, { order: 7, under: 17 }] },
+      ein: Math.max(-131.5, (specs.ein ?? USUAL_EIN) + between(0.4, 2.2)),
+      einRise: EIN_RISES[seed % EIN_RISES.length] as number,
+      converterNoise: -specs.dynamicRange + between(0.5, 3),
+      impedance: specs.impedance ?? USUAL_IMPEDANCE[input.type],
+      harmonics: { second: between(92, 104), third: between(96, 110) },
+      dc: between(-1, 1) * 2e-5,
+      hum: {
+        mains: seed % 3 === 0 ? 60 : 50,
+        level: between(-116, -108),
+        multiples: [
+          { order: 2, under: 14 },
+          { order: 3, under: 6 },
+          { order: 5, under: 11 },
+          { order: 7, under: 17 },
+        ],
+      },
     },
-    imbalance: between(-0.5, 0.5), secondInverts: seed % 2 === 1,
+    imbalance: between(-0.5, 0.5),
+    secondInverts: seed % 2 === 1,
     output: {
       fullScale: (output?.specs.fullScale ?? USUAL_OUTPUT.fullScale) + between(-0.6, 0.4),
-      noise: -(output?.specs.dynamicRange ?? specs.dynamicRange) - between(6, 9), impedance: output?.specs.impedance ?? USUAL_OUTPUT.impedance,
+      noise: -(output?.specs.dynamicRange ?? specs.dynamicRange) - between(6, 9),
+      impedance: output?.specs.impedance ?? USUAL_OUTPUT.impedance,
     },
     wordLength: system.bitDepth === 16 ? 16 : 24,
-    latencyFrames: converterIn + converterOut + safetyIn + safetyOut + (fixed * system.sampleRate) / 1000 + between(3, 60),
-    driftPpm: seed % NUMBERS === DRIFTING ? 14 : 0, dropoutEvery: seed % NUMBERS === LOSING ? 0.7 : 0,
+    latencyFrames:
+      converterIn + converterOut + safetyIn + safetyOut + (fixed * system.sampleRate) / 1000 + between(3, 60),
+    driftPpm: seed % NUMBERS === DRIFTING ? 14 : 0,
+    dropoutEvery: seed % NUMBERS === LOSING ? 0.7 : 0,
   }
 }
 

@@ -13,7 +13,8 @@ export function einAt({ input: { ein, einRise, gainMin, gainMax } }: StandIn, ga
 }
 
 /** What a source loses into the input, as a gain, dB. */
-export const loadedBy = ({ input }: StandIn, sourceOhms: number): number => loadingGain(ohms(sourceOhms), ohms(input.impedance))
+export const loadedBy = ({ input }: StandIn, sourceOhms: number): number =>
+  loadingGain(ohms(sourceOhms), ohms(input.impedance))
 
 /** Noise at the input with a source of some ohms, as dBFS(A): that of the source and that of the preamp. */
 export function inputNoise(standIn: StandIn, sourceOhms: number, gain: number): { level: number }[] {
@@ -28,7 +29,11 @@ export function inputNoise(standIn: StandIn, sourceOhms: number, gain: number): 
 /** Everything without hum that the recording of an idle input holds, dBFS(A). */
 export function idleNoise(standIn: StandIn, sourceOhms: number, gain: number): number {
   const word = wordLengthNoise(standIn.wordLength)
-  return powerSum([...inputNoise(standIn, sourceOhms, gain), { level: standIn.input.converterNoise }, ...(word === null ? [] : [{ level: word }])]) as number
+  return powerSum([
+    ...inputNoise(standIn, sourceOhms, gain),
+    { level: standIn.input.converterNoise },
+    ...(word === null ? [] : [{ level: word }]),
+  ]) as number
 }
 
 /** The same with the output plugged in, whose converter adds its own. */
@@ -41,7 +46,13 @@ export function loopNoise(standIn: StandIn, gain: number): number {
 /** Total harmonic distortion and noise of a tone recorded through the loop at a level, dB against it; 20 Hz to 20 kHz, unweighted. */
 export function trueThdN(standIn: StandIn, gain: number, level: number): number {
   const { second, third } = standIn.input.harmonics
-  return (powerSum([{ level: loopNoise(standIn, gain) - WHITE_UNDER_A }, { level: 2 * level - second }, { level: 3 * level - third }]) as number) - level
+  return (
+    (powerSum([
+      { level: loopNoise(standIn, gain) - WHITE_UNDER_A },
+      { level: 2 * level - second },
+      { level: 3 * level - third },
+    ]) as number) - level
+  )
 }
 
 /** The gain at which the preamp's own noise equals the converter's. */
@@ -49,10 +60,15 @@ export function trueCrossover(standIn: StandIn): number {
   const { input } = standIn
   let gain = input.gainMin
   for (let round = 0; round < 40; round++) {
-    gain = input.fullScale + input.converterNoise - (einExcess(dbu(einAt(standIn, gain))) ?? thermalNoiseA(EIN_RESISTANCE)) + input.gainMin
+    gain =
+      input.fullScale +
+      input.converterNoise -
+      (einExcess(dbu(einAt(standIn, gain))) ?? thermalNoiseA(EIN_RESISTANCE)) +
+      input.gainMin
   }
   return gain
 }
 
 /** Round trip with buffers both ways, frames. */
-export const trueRoundTrip = (standIn: StandIn, buffers: number, bufferFrames: number): number => buffers * bufferFrames + standIn.latencyFrames
+export const trueRoundTrip = (standIn: StandIn, buffers: number, bufferFrames: number): number =>
+  buffers * bufferFrames + standIn.latencyFrames

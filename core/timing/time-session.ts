@@ -45,20 +45,26 @@ const USUAL_BUFFERS = [32, 64, 128, 256, 512, 1024]
 export function hostUnit(session: Session): AudioInterface | null {
   const gear = gearById(session)
   for (const strip of session.strips) {
-    const stage = resolveStrip(strip, gear).findLast((each) => each.kind === 'interface' || each.kind === 'digital-input')
+    const stage = resolveStrip(strip, gear).findLast(
+      (each) => each.kind === 'interface' || each.kind === 'digital-input',
+    )
     if (stage?.kind === 'interface' || stage?.kind === 'digital-input') return stage.gear
   }
   return null
 }
 
 /** Rates and buffers that are offered, set or measured, each once, rising. */
-export function timingAxes(session: Session, unit: AudioInterface): { rates: number[], buffers: number[] } {
+export function timingAxes(session: Session, unit: AudioInterface): { rates: number[]; buffers: number[] } {
   const { system } = session
-  const measured = [...roundTripsOf(system, unit), ...system.loads ?? [], ...system.trials ?? []]
+  const measured = [...roundTripsOf(system, unit), ...(system.loads ?? []), ...(system.trials ?? [])]
   const axis = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b)
   return {
-    rates: axis([...unit.sampleRates ?? USUAL_RATES, system.sampleRate, ...measured.map((each) => each.sampleRate)]),
-    buffers: axis([...unit.bufferSizes ?? USUAL_BUFFERS, system.bufferFrames, ...measured.map((each) => each.bufferFrames)]),
+    rates: axis([...(unit.sampleRates ?? USUAL_RATES), system.sampleRate, ...measured.map((each) => each.sampleRate)]),
+    buffers: axis([
+      ...(unit.bufferSizes ?? USUAL_BUFFERS),
+      system.bufferFrames,
+      ...measured.map((each) => each.bufferFrames),
+    ]),
   }
 }
 
@@ -77,25 +83,45 @@ export function timeSession(session: Session): Timing {
     ...(load && { loadModel: load }),
     recommendations: recommendations(session, load),
     ...(offset !== null && { overdubOffsetFrames: offset }),
-    findings: findingsOf(session, unit, load, [...fitted.remarks.map((message) => ({ message })), ...fitted.outliers.map((outlier) => ({ outlier }))]),
+    findings: findingsOf(session, unit, load, [
+      ...fitted.remarks.map((message) => ({ message })),
+      ...fitted.outliers.map((outlier) => ({ outlier })),
+    ]),
     remedies: dropoutRemedies(system, buffers, load),
   }
 }
 
 const plain = ({ predict: _, ...fit }: RoundTripFit) => fit
 
-function cellAt(session: Session, unit: AudioInterface, load: LoadModel | null, sampleRate: number, bufferFrames: number): TimingCell {
+function cellAt(
+  session: Session,
+  unit: AudioInterface,
+  load: LoadModel | null,
+  sampleRate: number,
+  bufferFrames: number,
+): TimingCell {
   const { milliseconds, source, spread } = estimateRoundTrip(unit, session.system, sampleRate, bufferFrames)
   const percent = load ? loadAt(load, sampleRate, bufferFrames) : undefined
   const kept = sustainable(session.system.trials ?? [], percent, sampleRate, bufferFrames)
   const direct = routes({
-    unit, converter: unit, system: { ...session.system, sampleRate: sampleRate as never }, room: session.room, distance: undefined, links: [],
+    unit,
+    converter: unit,
+    system: { ...session.system, sampleRate: sampleRate as never },
+    room: session.room,
+    distance: undefined,
+    links: [],
     monitor: { route: 'direct', pluginFrames: 0 as never },
   }).find((each) => each.route === 'direct')
   return {
-    sampleRate, bufferFrames, bufferMs: (1000 * bufferFrames) / sampleRate,
-    softwareMs: milliseconds, directMs: direct?.milliseconds ?? null, source,
-    ...(spread !== undefined && { spread }), ...(percent !== undefined && { loadPercent: percent }), ...(kept !== undefined && { sustainable: kept }),
+    sampleRate,
+    bufferFrames,
+    bufferMs: (1000 * bufferFrames) / sampleRate,
+    softwareMs: milliseconds,
+    directMs: direct?.milliseconds ?? null,
+    source,
+    ...(spread !== undefined && { spread }),
+    ...(percent !== undefined && { loadPercent: percent }),
+    ...(kept !== undefined && { sustainable: kept }),
   }
 }
 
@@ -114,7 +140,9 @@ function recommendations(session: Session, load: LoadModel | null): Recommendati
 function overdubOffset({ system }: Session, unit: AudioInterface): number | null {
   const { sampleRate, bufferFrames } = system
   const measured = measuredAt(system, unit, sampleRate, bufferFrames)
-  const reported = system.reported?.findLast((each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames)
+  const reported = system.reported?.findLast(
+    (each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames,
+  )
   if (measured.length === 0 || !reported) return null
   const mean = measured.reduce((sum, each) => sum + each.milliseconds, 0) / measured.length
   return Math.round(((mean - reported.inMs - reported.outMs) * sampleRate) / 1000)

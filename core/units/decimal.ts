@@ -38,7 +38,9 @@ function fixed(scaled: number, scale: number, digits: number): string {
 /** A level with its sign always shown, for references that run both ways (dBu). */
 export function formatSigned(value: number | null | undefined, digits: number): string {
   const text = formatDecimal(value, digits)
-  return value !== null && value !== undefined && Number.isFinite(value) && value > 0 && Number(text) !== 0 ? `+${text}` : text
+  return value !== null && value !== undefined && Number.isFinite(value) && value > 0 && Number(text) !== 0
+    ? `+${text}`
+    : text
 }
 
 /** A value with as many decimals as it needs, at most `digits`: 150, 0.3, −127.4. */

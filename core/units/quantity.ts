@@ -38,7 +38,6 @@ export const dbu = (value: number): Dbu => value as Dbu
 export const dbv = (value: number): Dbv => value as Dbv
 export const dbfs = (value: number): Dbfs => value as Dbfs
 export const dbSpl = (value: number): DbSpl => value as DbSpl
-export const seconds = (value: number): Seconds => value as Seconds
 export const milliseconds = (value: number): Milliseconds => value as Milliseconds
 export const frames = (value: number): Frames => value as Frames
 export const hz = (value: number): Hz => value as Hz

@@ -12,7 +12,13 @@ export interface Problem {
 }
 
 /** Answers with a problem; what a caller gets is always this shape, never a stack trace. */
-export function answerProblem(event: H3Event, status: number, title: string, detail: string, errors: Fault[] = []): Problem {
+export function answerProblem(
+  event: H3Event,
+  status: number,
+  title: string,
+  detail: string,
+  errors: Fault[] = [],
+): Problem {
   setResponseStatus(event, status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
   return { type: 'about:blank', title, status, detail, errors }

@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 
 /** Measures a file as the server does, and says how long it took and the most memory that was in use. */
-export async function levelsOfFile(path: string): Promise<{ seconds: number, megabytes: number }> {
+export async function levelsOfFile(path: string): Promise<{ seconds: number; megabytes: number }> {
   const start = performance.now()
   const meter = new LevelsMeter()
   let most = 0

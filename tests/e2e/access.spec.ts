@@ -11,7 +11,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
       test.setTimeout(180_000)
       const check = async (screen: string) => {
         const { violations } = await new AxeBuilder({ page }).analyze()
-        expect(violations.map((each) => `${screen}: ${each.id}: ${each.nodes.map((node) => node.target.join(' ')).join(', ')}`)).toEqual([])
+        expect(
+          violations.map(
+            (each) => `${screen}: ${each.id}: ${each.nodes.map((node) => node.target.join(' ')).join(', ')}`,
+          ),
+        ).toEqual([])
       }
       await open(page)
       await check('path')
@@ -49,10 +53,20 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.locator('[data-doubling] canvas')).toBeVisible()
       await check('monitoring')
       await page.getByRole('link', { name: 'Bench' }).click()
-      await page.getByLabel('Choose a recording', { exact: true }).setInputFiles({ name: 'a.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav([sine(8000, 20, 300, -20)], 8000, 16)) })
+      await page
+        .getByLabel('Choose a recording', { exact: true })
+        .setInputFiles({
+          name: 'a.wav',
+          mimeType: 'audio/wav',
+          buffer: Buffer.from(writeWav([sine(8000, 20, 300, -20)], 8000, 16)),
+        })
       await expect(page.locator('[data-thirds]')).toBeAttached()
       await check('bench, recording')
-      for (const [id, rows] of [['output-full-scale', 3], ['idle-noise', 1], ['round-trip', 2]] as const) {
+      for (const [id, rows] of [
+        ['output-full-scale', 3],
+        ['idle-noise', 1],
+        ['round-trip', 2],
+      ] as const) {
         await page.locator(`[data-page="${id}"]`).click()
         await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
         await expect(page.locator('[data-row]')).toHaveCount(rows, { timeout: 60_000 })

@@ -10,7 +10,9 @@ export const test = base.extend<{ page: Page }>({
       if (!url.startsWith(baseURL ?? '') && !/^(blob|data):/.test(url)) trouble.push(`left the machine: ${url}`)
     })
     page.on('pageerror', (error) => trouble.push(`threw: ${error.message}`))
-    page.on('console', (message) => { if (message.type() === 'error') trouble.push(`logged: ${message.text()}`) })
+    page.on('console', (message) => {
+      if (message.type() === 'error') trouble.push(`logged: ${message.text()}`)
+    })
     await page.addInitScript(() => {
       Reflect.deleteProperty(window, 'showSaveFilePicker')
       Reflect.deleteProperty(window, 'showOpenFilePicker')
@@ -40,8 +42,15 @@ export async function type(page: Page, name: string, value: string) {
 /** The figures of the table behind the chart, of one stage’s point. */
 export async function point(page: Page, stage: string) {
   await page.getByRole('radio', { name: 'Table' }).click()
-  const figure = async (key: string) => Number((await page.locator(`main [data-point="${stage}.${key}"]`).innerText()).replace('−', '-'))
-  return { average: await figure('average'), peak: await figure('peak'), headroom: await figure('headroom'), noise: await figure('noise'), snr: await figure('snr') }
+  const figure = async (key: string) =>
+    Number((await page.locator(`main [data-point="${stage}.${key}"]`).innerText()).replace('−', '-'))
+  return {
+    average: await figure('average'),
+    peak: await figure('peak'),
+    headroom: await figure('headroom'),
+    noise: await figure('noise'),
+    snr: await figure('snr'),
+  }
 }
 
 /** Opens a session file by pasting its text into the import dialog. */

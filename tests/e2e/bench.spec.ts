@@ -27,7 +27,10 @@ const number = (text: string) => Number(text.replace('−', '-').replace(/[^\d.-
 /** Measured and true value of a figure of the result. */
 async function figure(page: Page, name: string) {
   const body = page.locator(`[data-figure="${name}"]`)
-  return { measured: number(await body.locator('[data-measured]').innerText()), truth: number(await body.locator('[data-true]').innerText()) }
+  return {
+    measured: number(await body.locator('[data-measured]').innerText()),
+    truth: number(await body.locator('[data-true]').innerText()),
+  }
 }
 const near = async (page: Page, name: string, tolerance: number) => {
   const { measured, truth } = await figure(page, name)
@@ -58,7 +61,17 @@ test('a test signal is saved as a WAV file of the level that was asked for', asy
 test('a recording’s levels; as a rehearsal they become the source’s measured level and crest', async ({ page }) => {
   await openBench(page, 'recording')
   // A sine 4 dB over what example 1 has at the recorder, −30.48 dBFS: so the source is 4 dB louder, and has a sine's crest.
-  await bring(page, 'Choose a recording', 'rehearsal.wav', writeWav([sine(48_000, 4, 997, -26.48), sine(48_000, 4, 997, -6).map((x) => Math.max(-0.3, Math.min(0.3, x)))], 48_000, 24, { dither: false }))
+  await bring(
+    page,
+    'Choose a recording',
+    'rehearsal.wav',
+    writeWav(
+      [sine(48_000, 4, 997, -26.48), sine(48_000, 4, 997, -6).map((x) => Math.max(-0.3, Math.min(0.3, x)))],
+      48_000,
+      24,
+      { dither: false },
+    ),
+  )
   await expect(page.locator('[data-level="1.peak"]')).toHaveText('−26.48')
   await expect(page.locator('[data-level="1.integrated"]')).toHaveText(/−29\.4[89]/) // one channel alone: 3.01 LU under its level
   await expect(page.locator('[data-take]')).toContainText('72.0 dB SPL with a crest of 3.0 dB')
@@ -77,7 +90,7 @@ test('a recording’s levels; as a rehearsal they become the source’s measured
 
 test('a rehearsal’s chance of clipping in a take, its surge, and the spectrum of a stretch', async ({ page }) => {
   await openBench(page, 'recording')
-  const phrases = joined(Array.from({ length: 40 }, (_, i) => whiteNoise(16_000, 1, -26 + (i * 7) % 6, i + 1)))
+  const phrases = joined(Array.from({ length: 40 }, (_, i) => whiteNoise(16_000, 1, -26 + ((i * 7) % 6), i + 1)))
   await bring(page, 'Choose a recording', 'rehearsal.wav', writeWav([phrases], 16_000, 24))
   await type(page, 'Length of the take, min', '30')
   await expect(page.locator('[data-chance]')).toContainText('%')
@@ -97,7 +110,9 @@ test('a rehearsal’s chance of clipping in a take, its surge, and the spectrum 
   await expect(page.getByRole('alert')).toContainText('ends after it begins')
   await keep(page)
   await page.keyboard.press('1')
-  await expect(page.getByRole('button', { name: /measured: where .*Surge/i }).or(field(page, 'Surge, dB'))).not.toHaveCount(0)
+  await expect(
+    page.getByRole('button', { name: /measured: where .*Surge/i }).or(field(page, 'Surge, dB')),
+  ).not.toHaveCount(0)
   expect(Number(await field(page, 'Surge, dB').inputValue())).toBeGreaterThan(0)
 })
 
@@ -166,7 +181,9 @@ test('noise, balance, round trip and sound level on the stand-in', async ({ page
   await expect(page.locator('[data-figure="Average at the capsule"]')).toBeVisible()
   await page.keyboard.press('1')
   await page.locator('summary', { hasText: 'Notes' }).click()
-  await expect(page.getByRole('textbox', { name: 'Notes on the session' })).toHaveValue(/idle noise of Saltmarsh Four, mic1, at 35\.0 dB: .*hum of 50 Hz/)
+  await expect(page.getByRole('textbox', { name: 'Notes on the session' })).toHaveValue(
+    /idle noise of Saltmarsh Four, mic1, at 35\.0 dB: .*hum of 50 Hz/,
+  )
 })
 
 test('a shorted plug is not taken for a quiet preamp', async ({ page }) => {
@@ -221,13 +238,17 @@ test('readings are typed, and wrong ones refused in words', async ({ page }) => 
 })
 
 test('a loopback recording gives the round trip, and keeps it for Timing', async ({ page }) => {
-  const file = example1() as SessionLike & { gear: { id: string, outputs?: unknown[] }[] }
-  for (const gear of file.gear) if (gear.id === 'unit') gear.outputs = [{ id: 'main', type: 'line', specs: { fullScale: 18 } }]
+  const file = example1() as SessionLike & { gear: { id: string; outputs?: unknown[] }[] }
+  for (const gear of file.gear)
+    if (gear.id === 'unit') gear.outputs = [{ id: 'main', type: 'line', specs: { fullScale: 18 } }]
   await openBench(page, 'round-trip', file)
   const sent = maximumLengthSequence(14, -6)
   const [played, back] = [new Float64Array(24_000), new Float64Array(24_000)]
   played.set(sent, 200)
-  back.set(sent.map((x) => 0.5 * x), 200 + 432)
+  back.set(
+    sent.map((x) => 0.5 * x),
+    200 + 432,
+  )
   await bring(page, 'Choose recordings', 'loop.wav', writeWav([played, back], 48_000, 24))
   await expect(page.locator('[data-outcome]')).toContainText('432.00 frames, same polarity, return at −6.0 dB')
   await expect(page.locator('[data-measured]')).toHaveText('9.000 ms')
@@ -258,7 +279,12 @@ test('units side by side, in words for the strip, and as a table', async ({ page
 
 test('a file that is no recording is answered in words', async ({ page }) => {
   await openBench(page, 'recording')
-  await bring(page, 'Choose a recording', 'letter.wav', new TextEncoder().encode('Dear Sir, please find enclosed no recording at all.'))
+  await bring(
+    page,
+    'Choose a recording',
+    'letter.wav',
+    new TextEncoder().encode('Dear Sir, please find enclosed no recording at all.'),
+  )
   await expect(page.getByRole('alert')).toContainText('does not begin like a WAV file')
   await turnTo(page, 'equivalent-input-noise')
   await type(page, 'Channel of the file', '2')

@@ -7,9 +7,12 @@ const template = async (page: Page, id: string) => {
   await page.locator(`[data-template="${id}"]`).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
 }
-const stages = (page: Page) => page.locator('[data-stage] section').evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')))
+const stages = (page: Page) =>
+  page.locator('[data-stage] section').evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')))
 
-test('a desk chain from its template: five stages, two gains in one box, planned front to back, undone', async ({ page }) => {
+test('a desk chain from its template: five stages, two gains in one box, planned front to back, undone', async ({
+  page,
+}) => {
   await open(page)
   await template(page, 'desk')
   await expect(page).toHaveURL(/strip=voice/)
@@ -23,13 +26,17 @@ test('a desk chain from its template: five stages, two gains in one box, planned
   await page.keyboard.press('Control+z')
   await expect(field(page, 'Gain of Estuary desk, microphone channel, dB')).toHaveValue('40')
   await page.keyboard.press('Control+z')
-  await expect(page.getByRole('navigation', { name: 'Strips' }).getByRole('button', { name: 'Voice, desk' })).toHaveCount(0)
+  await expect(
+    page.getByRole('navigation', { name: 'Strips' }).getByRole('button', { name: 'Voice, desk' }),
+  ).toHaveCount(0)
 })
 
 test('a lock keeps the plan off a gain', async ({ page }) => {
   await open(page)
   await template(page, 'desk')
-  await page.getByRole('button', { name: 'Gain of Estuary desk, microphone channel locked: the plan leaves it alone' }).click()
+  await page
+    .getByRole('button', { name: 'Gain of Estuary desk, microphone channel locked: the plan leaves it alone' })
+    .click()
   await page.getByRole('button', { name: 'Set for me' }).click()
   await expect(field(page, 'Gain of Estuary desk, microphone channel, dB')).toHaveValue('40')
   await expect(page.locator('[data-plan]')).toContainText('gain of Estuary desk, group')
@@ -43,7 +50,11 @@ test('a joint says what does not fit and mends it: a desk into an instrument inp
   await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
   await expect(page.getByText('made for a tenth of that')).toHaveCount(2)
   await page.locator('[id^="headlessui-popover-panel"]').getByRole('button', { name: 'Do it' }).first().click()
-  expect(await stages(page)).toEqual([expect.stringContaining('Estuary desk'), 'DI box: DI box, 12 : 1', expect.stringContaining('Shingle')])
+  expect(await stages(page)).toEqual([
+    expect.stringContaining('Estuary desk'),
+    'DI box: DI box, 12 : 1',
+    expect.stringContaining('Shingle'),
+  ])
   await expect(page.locator('[data-finding="line-into-instrument"]')).toHaveCount(0)
 })
 
@@ -53,16 +64,32 @@ test('stages are inserted, moved, refused and removed, by pointer and by keys', 
   await page.getByRole('button', { name: 'Insert something here…' }).click()
   await page.getByRole('searchbox').fill('reed')
   await page.locator('[data-pick="reed-pad"]').click()
-  expect(await stages(page)).toEqual(['Source: Narrator, reading', 'Microphone: Sandpiper small condenser', 'Pad: Reed pad, 20 dB', 'Interface input: Saltmarsh Four'])
+  expect(await stages(page)).toEqual([
+    'Source: Narrator, reading',
+    'Microphone: Sandpiper small condenser',
+    'Pad: Reed pad, 20 dB',
+    'Interface input: Saltmarsh Four',
+  ])
   const end = await point(page, 'n3')
   // 20 dB of pad; the microphone now meets 10 kΩ instead of 2.4 kΩ, and the pad drives the input from 150 Ω.
-  expect(Math.abs(end.peak - (-19.09 - 20 + 20 * Math.log10(1 + 200 / 2400) - 20 * Math.log10(1 + 200 / 10_000) - 20 * Math.log10(1 + 150 / 2400)))).toBeLessThan(0.05)
+  expect(
+    Math.abs(
+      end.peak -
+        (-19.09 -
+          20 +
+          20 * Math.log10(1 + 200 / 2400) -
+          20 * Math.log10(1 + 200 / 10_000) -
+          20 * Math.log10(1 + 150 / 2400)),
+    ),
+  ).toBeLessThan(0.05)
   await page.getByRole('radio', { name: 'Under the ceiling' }).click()
 
   // Behind the microphone is the only place for it: earlier is refused in words.
   await page.getByRole('button', { name: 'What to do with Reed pad, 20 dB' }).click()
   await page.getByRole('button', { name: 'Move towards the source' }).click()
-  await expect(page.locator('[data-told]')).toContainText('takes an analogue signal, but "Narrator, reading" before it gives sound')
+  await expect(page.locator('[data-told]')).toContainText(
+    'takes an analogue signal, but "Narrator, reading" before it gives sound',
+  )
   expect((await stages(page))[2]).toBe('Pad: Reed pad, 20 dB')
 
   await field(page, 'Name of the pad').focus()
@@ -82,7 +109,14 @@ test('stages are reordered by dragging their heads', async ({ page }) => {
   await page.getByRole('button', { name: 'Insert something here…' }).click()
   await page.locator('[data-pick="grebe"]').click()
   const names = async () => (await stages(page)).map((name) => name?.split(': ')[1]?.split(',')[0])
-  expect(await names()).toEqual(['Reader', 'Mudlark moving coil', 'Cormorant strip', 'Grebe two-channel preamp', 'Cormorant strip', 'Saltmarsh Four'])
+  expect(await names()).toEqual([
+    'Reader',
+    'Mudlark moving coil',
+    'Cormorant strip',
+    'Grebe two-channel preamp',
+    'Cormorant strip',
+    'Saltmarsh Four',
+  ])
   const heads = page.locator('[data-stage] [data-drag]')
   await page.mouse.move(640, 120)
   const library = page.waitForResponse((response) => response.url().endsWith('.js')) // fetched when the pointer comes near
@@ -95,7 +129,16 @@ test('stages are reordered by dragging their heads', async ({ page }) => {
   await page.mouse.move(target.x + target.width / 2, target.y + 5, { steps: 12 })
   await page.mouse.move(target.x + target.width - 4, target.y + 6, { steps: 6 })
   await page.mouse.up()
-  await expect.poll(names).toEqual(['Reader', 'Mudlark moving coil', 'Cormorant strip', 'Cormorant strip', 'Grebe two-channel preamp', 'Saltmarsh Four'])
+  await expect
+    .poll(names)
+    .toEqual([
+      'Reader',
+      'Mudlark moving coil',
+      'Cormorant strip',
+      'Cormorant strip',
+      'Grebe two-channel preamp',
+      'Saltmarsh Four',
+    ])
 })
 
 test('a stereo pair is set alike', async ({ page }) => {
@@ -103,13 +146,19 @@ test('a stereo pair is set alike', async ({ page }) => {
   await template(page, 'keys')
   await expect(page.getByRole('combobox', { name: 'Stereo partner' })).toHaveValue('keys-r')
   await type(page, 'Gain, dB', '4')
-  await page.getByRole('navigation', { name: 'Strips' }).getByRole('button', { name: /Keys R/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Strips' })
+    .getByRole('button', { name: /Keys R/ })
+    .click()
   await expect(field(page, 'Gain, dB')).toHaveValue('4')
   await page.getByRole('combobox', { name: 'Monitoring of the pair' }).selectOption('mono')
   await page.getByRole('combobox', { name: 'Stereo partner' }).selectOption('')
   await type(page, 'Gain, dB', '6')
   await page.keyboard.press('Tab')
-  await page.getByRole('navigation', { name: 'Strips' }).getByRole('button', { name: /Keys L/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Strips' })
+    .getByRole('button', { name: /Keys L/ })
+    .click()
   await expect(field(page, 'Gain, dB')).toHaveValue('4')
 })
 
@@ -165,7 +214,7 @@ test('the shelf: search, measure, duplicate, take off and back, export and impor
     return readFileSync(await (await download).path(), 'utf8')
   }
   const csv = await exported('CSV')
-  expect(csv).toContain('\'=Grebe of my own')
+  expect(csv).toContain("'=Grebe of my own")
   expect(csv).toContain('"{""ein"":{""value"":-126.4,""spread"":0.2}}"')
   const json = await exported('JSON')
   expect(JSON.parse(json)).toMatchObject({ format: 'remetra.gear', version: 1 })
@@ -180,7 +229,10 @@ test('the shelf: search, measure, duplicate, take off and back, export and impor
   await choose('mine.csv', csv)
   await expect(page.getByRole('status')).toContainText(['1 item added, 1 already there.'])
   await expect(page.locator('[data-item]')).toHaveCount(2)
-  await choose('bad.json', '{"format":"remetra.gear","version":1,"items":[{"id":"x","kind":"pad","name":"X","specs":{"loss":"much"}}]}')
+  await choose(
+    'bad.json',
+    '{"format":"remetra.gear","version":1,"items":[{"id":"x","kind":"pad","name":"X","specs":{"loss":"much"}}]}',
+  )
   await expect(page.locator('[data-notice="gear-refused"]')).toContainText('items[0].specs.loss')
   await page.reload()
   await page.getByRole('searchbox').fill('grebe')

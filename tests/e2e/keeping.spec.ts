@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { expect, gain, open, paste, test, type, verdict } from './app'
 
-const saved = (page: Parameters<typeof open>[0]) => expect(page.locator('[data-saved]')).toContainText(/saved \d\d:\d\d/)
+const saved = (page: Parameters<typeof open>[0]) =>
+  expect(page.locator('[data-saved]')).toContainText(/saved \d\d:\d\d/)
 
 test('closed and opened again: the gain, the undo and the redo are all there', async ({ page, context }) => {
   await open(page)
@@ -45,12 +46,20 @@ test('exported and imported it is the same, byte for byte', async ({ page }) => 
 test('a file is opened by dropping it and by pasting it', async ({ page }) => {
   await open(page)
   const file = readFileSync('demo/net-loft.session.json', 'utf8')
-  const bring = (name: string, how: 'drop' | 'paste') => page.evaluate(({ text, kind }) => {
-    const data = new DataTransfer()
-    if (kind === 'drop') data.items.add(new File([text], 'dropped.json', { type: 'application/json' }))
-    else data.setData('text/plain', text)
-    window.dispatchEvent(kind === 'drop' ? new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }) : new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
-  }, { text: file.replace('Net loft, evening', name), kind: how })
+  const bring = (name: string, how: 'drop' | 'paste') =>
+    page.evaluate(
+      ({ text, kind }) => {
+        const data = new DataTransfer()
+        if (kind === 'drop') data.items.add(new File([text], 'dropped.json', { type: 'application/json' }))
+        else data.setData('text/plain', text)
+        window.dispatchEvent(
+          kind === 'drop'
+            ? new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true })
+            : new ClipboardEvent('paste', { clipboardData: data, bubbles: true }),
+        )
+      },
+      { text: file.replace('Net loft, evening', name), kind: how },
+    )
   await bring('Dropped in', 'drop')
   await expect(page.getByRole('textbox', { name: 'Name of the session' })).toHaveValue('Dropped in')
   await bring('Pasted in', 'paste')
@@ -61,7 +70,14 @@ for (const [what, text, words] of [
   ['not JSON', '{"format": "remetra.session", ', 'is not JSON'],
   ['another format', '{"format":"shopping.list","version":1}', 'not "remetra.session"'],
   ['version 99', '{"format":"remetra.session","version":99}', 'Open it with a newer Remetra'],
-  ['faults in several places', readFileSync('demo/net-loft.session.json', 'utf8').replace('"gain": 35', '"gain": 350').replace('"gear": "eelgrass"', '"gear": "gone"').replace('"level": 68', '"level": 1e309'), 'strips[1].stages[1].gear'],
+  [
+    'faults in several places',
+    readFileSync('demo/net-loft.session.json', 'utf8')
+      .replace('"gain": 35', '"gain": 350')
+      .replace('"gear": "eelgrass"', '"gear": "gone"')
+      .replace('"level": 68', '"level": 1e309'),
+    'strips[1].stages[1].gear',
+  ],
 ] as const) {
   test(`a bad file (${what}) is answered with where and what to do; the open session stays`, async ({ page }) => {
     await open(page)
@@ -122,7 +138,11 @@ test('two tabs of one session: one follows the other, and never overwrites it si
 
 test('blocked storage is told, everything works, and the session can be exported', async ({ page }) => {
   await page.addInitScript(() => {
-    Object.defineProperty(IDBFactory.prototype, 'open', { value: () => { throw new DOMException('denied', 'SecurityError') } })
+    Object.defineProperty(IDBFactory.prototype, 'open', {
+      value: () => {
+        throw new DOMException('denied', 'SecurityError')
+      },
+    })
   })
   await open(page)
   await expect(page.locator('[data-notice="storage"]')).toContainText('blocked')

@@ -1,7 +1,8 @@
 import { example1, example2 } from '../support/sessions'
 import { expect, field, gain, open, paste, point, test, type, verdict } from './app'
 
-const near = (actual: number, expected: number) => expect(Math.abs(actual - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(0.05)
+const near = (actual: number, expected: number) =>
+  expect(Math.abs(actual - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(0.05)
 
 test('a first visit lands in the demo, with the three answers', async ({ page }) => {
   await open(page)
@@ -45,10 +46,22 @@ test('one’s own chain by typing: worked example 1 entered field by field into 
   await page.getByRole('button', { name: 'start your own' }).click()
   await expect(field(page, 'Name of the source')).toHaveValue('My source')
   for (const [name, value] of [
-    ['Average, dB SPL', '68'], ['Distance, m', '0,3'], ['Crest factor, dB', '14'], ['Surge, dB', '6'], ['Room noise, dBA', '28'],
-    ['Sensitivity, mV/Pa', '15'], ['Impedance, Ω', '200'], ['Self-noise, dBA', '14'], ['Overloads at, dB SPL', '134'],
-    ['0 dBFS, gain 0, dBu', '15'], ['EIN, dBu', '−127'], ['Dynamic range, dB', '110'], ['Input impedance, Ω', '2400'], ['Gain, dB', '35'],
-  ] as const) await type(page, name, value)
+    ['Average, dB SPL', '68'],
+    ['Distance, m', '0,3'],
+    ['Crest factor, dB', '14'],
+    ['Surge, dB', '6'],
+    ['Room noise, dBA', '28'],
+    ['Sensitivity, mV/Pa', '15'],
+    ['Impedance, Ω', '200'],
+    ['Self-noise, dBA', '14'],
+    ['Overloads at, dB SPL', '134'],
+    ['0 dBFS, gain 0, dBu', '15'],
+    ['EIN, dBu', '−127'],
+    ['Dynamic range, dB', '110'],
+    ['Input impedance, Ω', '2400'],
+    ['Gain, dB', '35'],
+  ] as const)
+    await type(page, name, value)
   const end = await point(page, 's3')
   near(end.average, -30.48)
   near(end.noise, -80.75)

@@ -28,7 +28,9 @@ test('the verdict leads to Timing; a cell sets rate and buffer', async ({ page }
   await expect(verdict(page, 'latency')).toContainText('23.67 ms')
 })
 
-test('a measurement in one line: it wins in its cell, the fit fills the others, refused ones stay typed', async ({ page }) => {
+test('a measurement in one line: it wins in its cell, the fit fills the others, refused ones stay typed', async ({
+  page,
+}) => {
   await openExample(page)
   await measure(page, 'Round trip, by loopback', { 'Round trip, ms': '-3' })
   await expect(page.getByRole('alert')).toContainText('−3 is out of range')
@@ -42,7 +44,11 @@ test('a measurement in one line: it wins in its cell, the fit fills the others, 
   await measure(page, 'Round trip, by loopback', { 'Buffer, frames': '256', 'Round trip, ms': '15' })
   await expect(page.locator('[data-fit]')).toContainText('2.25') // 6 ms over 128/48 ms
   await expect(page.locator('[data-finding="fit"]')).toContainText('sum is kept')
-  await measure(page, 'Driver reports', { 'Buffer, frames': '128', 'Reported in, ms': '3.5', 'Reported out, ms': '3.5' })
+  await measure(page, 'Driver reports', {
+    'Buffer, frames': '128',
+    'Reported in, ms': '3.5',
+    'Reported out, ms': '3.5',
+  })
   await expect(page.locator('[data-offset]')).toContainText('96 frames')
   await measure(page, 'Round trip, by loopback', { 'Buffer, frames': '128', 'Round trip, ms': '10' })
   await expect(page.locator('[data-finding="measurements-differ"]')).toContainText('differ by 1.00 ms')
@@ -94,7 +100,9 @@ test('another device’s rate, and the disk', async ({ page }) => {
   await expect(page.locator('[data-disk]')).toHaveText('0.52') // 48 kHz, 24 bits, one channel
 })
 
-test('monitoring: both paths make a comb, whose notch and ripple are told, and which to switch off', async ({ page }) => {
+test('monitoring: both paths make a comb, whose notch and ripple are told, and which to switch off', async ({
+  page,
+}) => {
   await openFile(page, example1())
   await page.keyboard.press('3')
   await expect(page.locator('[data-lane="software"]')).toContainText('7.67')

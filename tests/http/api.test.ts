@@ -11,10 +11,17 @@ import { serve } from '../../scripts/steps.mjs'
 import { example1, example2, withAt } from '../support/sessions'
 
 let server: Awaited<ReturnType<typeof serve>>
-beforeAll(async () => { server = await serve() })
+beforeAll(async () => {
+  server = await serve()
+})
 afterAll(() => server.stop())
 
-const post = (door: string, body: string | Uint8Array) => fetch(`${server.address}/api/${door}`, { method: 'POST', body: body as never, headers: { 'content-type': 'application/json' } })
+const post = (door: string, body: string | Uint8Array) =>
+  fetch(`${server.address}/api/${door}`, {
+    method: 'POST',
+    body: body as never,
+    headers: { 'content-type': 'application/json' },
+  })
 const evaluate = async (file: unknown) => (await post('evaluate', JSON.stringify(file))).json()
 
 async function problem(response: Response, status: number) {
@@ -27,10 +34,19 @@ async function problem(response: Response, status: number) {
 
 describe('the HTTP door, over a real socket', () => {
   it('worked example 1: −30.48 dBFS, peak −19.49, noise −80.75, SNR 50.28', async () => {
-    const { strips: [strip] } = await evaluate(example1())
+    const {
+      strips: [strip],
+    } = await evaluate(example1())
     const end = strip.points[2]
     expect(end.unit).toBe('dBFS')
-    for (const [key, expected] of [['average', -30.48], ['peak', -19.49], ['surgePeak', -13.49], ['headroom', 19.49], ['noise', -80.75], ['snr', 50.28]] as const) {
+    for (const [key, expected] of [
+      ['average', -30.48],
+      ['peak', -19.49],
+      ['surgePeak', -13.49],
+      ['headroom', 19.49],
+      ['noise', -80.75],
+      ['snr', 50.28],
+    ] as const) {
       expect(Math.abs(end[key] - expected)).toBeLessThan(0.05)
     }
     expect(strip.noise[0]).toMatchObject({ name: 'room' })
@@ -49,39 +65,64 @@ describe('the HTTP door, over a real socket', () => {
     expect(plan).toEqual(JSON.parse(JSON.stringify(planSession(demo))))
     expect(plan.settings[0]).toMatchObject({ strip: 'narrator', stage: 'n3', setting: 'gain', from: 35, to: 39 })
   })
-  it.each(templates.map((each) => [each.id, each] as const))('answers for the chain "%s" what the core answers', async (_, template) => {
-    const session = templateSession(template)
-    expect(await evaluate(session)).toEqual(JSON.parse(JSON.stringify(evaluateSession(session))))
-  })
+  it.each(templates.map((each) => [each.id, each] as const))(
+    'answers for the chain "%s" what the core answers',
+    async (_, template) => {
+      const session = templateSession(template)
+      expect(await evaluate(session)).toEqual(JSON.parse(JSON.stringify(evaluateSession(session))))
+    },
+  )
   it('answers the timing of a session: the table of buffers, a recommendation, what is wrong with the clock', async () => {
-    const file = { ...example1(), system: { sampleRate: 48000, bufferFrames: 128, devices: [{ name: 'Camera', sampleRate: 44100 }] } }
+    const file = {
+      ...example1(),
+      system: { sampleRate: 48000, bufferFrames: 128, devices: [{ name: 'Camera', sampleRate: 44100 }] },
+    }
     const timing = await (await post('timing', JSON.stringify(file))).json()
-    const cell = timing.matrix.find((each: { sampleRate: number, bufferFrames: number }) => each.sampleRate === 48000 && each.bufferFrames === 128)
+    const cell = timing.matrix.find(
+      (each: { sampleRate: number; bufferFrames: number }) => each.sampleRate === 48000 && each.bufferFrames === 128,
+    )
     expect(cell).toMatchObject({ source: 'model' })
     expect(Math.abs(cell.bufferMs - 2.667)).toBeLessThan(0.001)
     expect(Math.abs(cell.softwareMs - 7.667)).toBeLessThan(0.001)
     expect(timing.recommendations[0]).toMatchObject({ strip: 'narrator', route: 'software', bufferFrames: 128 })
     expect(timing.findings.map((each: { code: string }) => each.code)).toContain('rate-mismatch')
     const demo = demoSession()
-    expect(await (await post('timing', JSON.stringify(demo))).json()).toEqual(JSON.parse(JSON.stringify(timeSession(demo))))
-    await problem(await post('timing', JSON.stringify({ ...file, system: { roundTrips: [{ sampleRate: 48000, bufferFrames: 0, milliseconds: -1 }] } })), 422)
+    expect(await (await post('timing', JSON.stringify(demo))).json()).toEqual(
+      JSON.parse(JSON.stringify(timeSession(demo))),
+    )
+    await problem(
+      await post(
+        'timing',
+        JSON.stringify({ ...file, system: { roundTrips: [{ sampleRate: 48000, bufferFrames: 0, milliseconds: -1 }] } }),
+      ),
+      422,
+    )
   })
   it('measures the levels of a WAV file as it streams in', async () => {
-    const report = await (await post('measure/levels', writeWav([sine(48_000, 5, 997, -23), sine(48_000, 5, 997, -23)], 48_000, 24))).json()
+    const report = await (
+      await post('measure/levels', writeWav([sine(48_000, 5, 997, -23), sine(48_000, 5, 997, -23)], 48_000, 24))
+    ).json()
     expect(report.format).toMatchObject({ bits: 24, channels: 2, sampleRate: 48_000, frames: 240_000 })
     expect(report.channels).toHaveLength(2)
     // The drawing of the level over time is the screen's.
-    expect(Object.keys(report.channels[0])).toEqual(expect.arrayContaining(['peak', 'truePeak', 'rms', 'rmsA', 'crest', 'dc', 'clippedRuns', 'floor', 'integrated']))
+    expect(Object.keys(report.channels[0])).toEqual(
+      expect.arrayContaining(['peak', 'truePeak', 'rms', 'rmsA', 'crest', 'dc', 'clippedRuns', 'floor', 'integrated']),
+    )
     expect(report.channels[0]).not.toHaveProperty('overview')
     expect(Math.abs(report.channels[0].peak + 23)).toBeLessThan(0.01)
     expect(Math.abs(report.programme.integrated + 23)).toBeLessThan(0.05)
-    expect(await problem(await post('measure/levels', new TextEncoder().encode('no recording')), 422)).toMatchObject({ errors: [{ code: 'not-wav' }] })
+    expect(await problem(await post('measure/levels', new TextEncoder().encode('no recording')), 422)).toMatchObject({
+      errors: [{ code: 'not-wav' }],
+    })
   })
   it('finds the lag of a loopback, by channel numbers from 1', async () => {
     const sent = maximumLengthSequence(14, -6)
     const [reference, returned] = [new Float64Array(20_000), new Float64Array(20_000)]
     reference.set(sent, 100)
-    returned.set(sent.map((x) => -0.5 * x), 100 + 368)
+    returned.set(
+      sent.map((x) => -0.5 * x),
+      100 + 368,
+    )
     const wav = writeWav([returned, reference], 48_000, 24)
     const found = await (await post('measure/loopback?reference=2&return=1', wav)).json()
     expect(Math.abs(found.lagFrames - 368)).toBeLessThan(0.02)
@@ -89,8 +130,14 @@ describe('the HTTP door, over a real socket', () => {
     expect(found.polarity).toBe(-1)
     expect(found.repeats).toHaveLength(1)
     expect(Math.abs(found.level + 6.02)).toBeLessThan(0.05)
-    expect((await problem(await post('measure/loopback?reference=0', wav), 422)).errors.map((each: { path: string }) => each.path)).toEqual(['reference', 'return'])
-    expect((await problem(await post('measure/loopback?reference=1&return=3', wav), 422)).errors[0].code).toBe('no-such-channel')
+    expect(
+      (await problem(await post('measure/loopback?reference=0', wav), 422)).errors.map(
+        (each: { path: string }) => each.path,
+      ),
+    ).toEqual(['reference', 'return'])
+    expect((await problem(await post('measure/loopback?reference=1&return=3', wav), 422)).errors[0].code).toBe(
+      'no-such-channel',
+    )
   })
   it('gives the JSON Schema of the file', async () => {
     const response = await fetch(`${server.address}/api/schema/session`)
@@ -101,9 +148,16 @@ describe('the HTTP door, over a real socket', () => {
     expect(schema.required).not.toContain('target')
   })
   it('422 with every fault at once, each with its path', async () => {
-    const file = withAt(withAt(example1(), ['strips', 0, 'stages', 2, 'settings', 'gain'], 61), ['gear', 0, 'specs', 'crest'], 'high')
+    const file = withAt(
+      withAt(example1(), ['strips', 0, 'stages', 2, 'settings', 'gain'], 61),
+      ['gear', 0, 'specs', 'crest'],
+      'high',
+    )
     const { errors } = await problem(await post('evaluate', JSON.stringify(file)), 422)
-    expect(errors.map((each: { path: string }) => each.path)).toEqual(['gear[0].specs.crest', 'strips[0].stages[2].settings.gain'])
+    expect(errors.map((each: { path: string }) => each.path)).toEqual([
+      'gear[0].specs.crest',
+      'strips[0].stages[2].settings.gain',
+    ])
     expect(errors[0]).toMatchObject({ code: 'wrong-type', message: expect.stringContaining('Give a number') })
   })
   it('400 for what is not JSON, 413 over 2 MiB, 404 for another door, 405 or 404 for another method', async () => {
@@ -116,7 +170,10 @@ describe('the HTTP door, over a real socket', () => {
   it('413 also when the body comes in pieces without a length', async () => {
     const status = await new Promise<number>((resolve, reject) => {
       const { port } = new URL(server.address)
-      const call = request({ port, host: '127.0.0.1', path: '/api/evaluate', method: 'POST', headers: { 'transfer-encoding': 'chunked' } }, (response) => resolve(response.statusCode ?? 0))
+      const call = request(
+        { port, host: '127.0.0.1', path: '/api/evaluate', method: 'POST', headers: { 'transfer-encoding': 'chunked' } },
+        (response) => resolve(response.statusCode ?? 0),
+      )
       call.on('error', reject)
       for (let i = 0; i < 40; i++) call.write(Buffer.alloc(64 * 1024, 120))
       call.end()
@@ -125,12 +182,23 @@ describe('the HTTP door, over a real socket', () => {
   })
   it('any bytes get a clear answer', async () => {
     let seed = 20261124
-    const byte = () => (seed = (seed * 1103515245 + 12345) & 0x7fffffff) >> 16 & 255
+    const byte = () => ((seed = (seed * 1103515245 + 12345) & 0x7fffffff) >> 16) & 255
     const bodies: (string | Uint8Array)[] = [
       ...Array.from({ length: 20 }, (_, i) => Uint8Array.from({ length: 1 + i * 37 }, byte)),
-      '['.repeat(100_000), `{"a":${'['.repeat(50_000)}${']'.repeat(50_000)}}`, 'null', '1e309', '"\u0000"', `[${'0,'.repeat(900_000)}0]`,
+      '['.repeat(100_000),
+      `{"a":${'['.repeat(50_000)}${']'.repeat(50_000)}}`,
+      'null',
+      '1e309',
+      '"\u0000"',
+      `[${'0,'.repeat(900_000)}0]`,
       JSON.stringify(withAt(example1(), ['name'], 'x'.repeat(1_900_000))),
-      JSON.stringify(withAt(example1(), ['gear'], Array.from({ length: 900 }, () => ({ kind: 'interface', inputs: Array.from({ length: 100 }, () => ({})) })))),
+      JSON.stringify(
+        withAt(
+          example1(),
+          ['gear'],
+          Array.from({ length: 900 }, () => ({ kind: 'interface', inputs: Array.from({ length: 100 }, () => ({})) })),
+        ),
+      ),
     ]
     for (const body of bodies) {
       const response = await post('evaluate', body)

@@ -15,7 +15,10 @@ import { demoSession } from '#demo/index'
 import { benchFor, kept, tried } from '../support/bench'
 
 const near = (actual: number | undefined, expected: number | null, tolerance: number, what = '') =>
-  expect(Math.abs((actual ?? Number.NaN) - (expected ?? Number.NaN)), `${what} ${actual} against ${expected}`).toBeLessThanOrEqual(tolerance)
+  expect(
+    Math.abs((actual ?? Number.NaN) - (expected ?? Number.NaN)),
+    `${what} ${actual} against ${expected}`,
+  ).toBeLessThanOrEqual(tolerance)
 const any = (procedure: unknown) => procedure as Procedure
 
 describe.each([1, 2])('stand-in %i: what is measured is what it truly does', (seed) => {
@@ -69,7 +72,7 @@ describe.each([1, 2])('stand-in %i: what is measured is what it truly does', (se
   it('idle noise; each line of the hum, 0.5 dB', () => {
     const { outcome, rows } = tried(any(idleNoise), bench(), standIn)
     near(outcome.figures[1]?.value, outcome.figures[1]?.truth ?? null, 0.3)
-    const { hum } = rows[0]?.found as { hum: { mains: number, lines: { order: number, level: number }[] } }
+    const { hum } = rows[0]?.found as { hum: { mains: number; lines: { order: number; level: number }[] } }
     expect(hum.mains).toBe(50)
     const gain = bench().voice?.gain ?? 0
     const { gainMax } = bench().input.measured ?? {}
@@ -85,7 +88,12 @@ describe.each([1, 2])('stand-in %i: what is measured is what it truly does', (se
   })
   it('round trip, 0.02 frames', () => {
     const { outcome } = tried(any(roundTrip), bench(), standIn)
-    for (const figure of outcome.figures) near((figure.value * session.system.sampleRate) / 1000, ((figure.truth ?? 0) * session.system.sampleRate) / 1000, 0.02)
+    for (const figure of outcome.figures)
+      near(
+        (figure.value * session.system.sampleRate) / 1000,
+        ((figure.truth ?? 0) * session.system.sampleRate) / 1000,
+        0.02,
+      )
     session = kept(session, outcome)
   })
   it('what was kept is known again, and nothing else', () => {

@@ -25,7 +25,11 @@ describe('parts of the chain (handbook arithmetic)', () => {
   it('10 mV/Pa at 94 dB SPL: −37.8 dBu', () => {
     within(93.979 + sensitivityGain(millivoltsPerPascal(10)), -37.78, 0.005)
   })
-  it.each([[150, 1500, -0.83], [7000, 1e6, -0.06], [7000, 10_000, -4.61]])('%i Ω into %i Ω: %d dB', (from, into, loss) => {
+  it.each([
+    [150, 1500, -0.83],
+    [7000, 1e6, -0.06],
+    [7000, 10_000, -4.61],
+  ])('%i Ω into %i Ω: %d dB', (from, into, loss) => {
     within(loadingGain(ohms(from), ohms(into)), loss, 0.005)
   })
   it('EIN −127 dBu(A) over 150 Ω (−132.97): excess −128.27 dBu(A)', () => {

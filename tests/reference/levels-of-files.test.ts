@@ -5,7 +5,16 @@ import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { measureLoopback } from '#core/measure/loopback'
 import { Fft } from '#core/numeric/fft'
 import { joined } from '#core/numeric/joined'
-import { faded, logSweep, maximumLengthSequence, pinkNoise, pulseTrain, sine, staircase, whiteNoise } from '#core/signals/generate'
+import {
+  faded,
+  logSweep,
+  maximumLengthSequence,
+  pinkNoise,
+  pulseTrain,
+  sine,
+  staircase,
+  whiteNoise,
+} from '#core/signals/generate'
 import { seeded } from '#core/signals/random'
 import type { SampleFormat } from '#core/signals/write-wav'
 import { writeWav } from '#core/signals/write-wav'
@@ -17,7 +26,8 @@ function measure(bytes: Uint8Array, piece = 65_537): LevelsReport {
   if (!result.ok) throw new Error(result.fault.message)
   return result.report
 }
-const levels = (samples: Float64Array, rate = 48_000, format: SampleFormat = 'float') => measure(writeWav([samples], rate, format)).channels[0] as LevelsReport['channels'][0]
+const levels = (samples: Float64Array, rate = 48_000, format: SampleFormat = 'float') =>
+  measure(writeWav([samples], rate, format)).channels[0] as LevelsReport['channels'][0]
 const near = (actual: number | null | undefined, expected: number, tolerance: number) =>
   expect(Math.abs((actual ?? Number.NaN) - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(tolerance)
 const join = (...parts: Float64Array[]) => joined(parts)
@@ -55,7 +65,11 @@ describe('levels (AES17: a sine of peak 0.5 reads −6.02 dBFS on both meters)',
   })
   it('crest: a square 0, a triangle 4.77 dB', () => {
     near(levels(Float64Array.from({ length: 48_000 }, (_, i) => (i % 96 < 48 ? 0.5 : -0.5))).crest, 0, 0.01)
-    near(levels(Float64Array.from({ length: 48_000 }, (_, i) => 0.9 * (Math.abs((i % 96) - 48) / 24 - 1))).crest, 4.77, 0.02)
+    near(
+      levels(Float64Array.from({ length: 48_000 }, (_, i) => 0.9 * (Math.abs((i % 96) - 48) / 24 - 1))).crest,
+      4.77,
+      0.02,
+    )
   })
   it('DC as a level with its polarity', () => {
     const found = levels(sine(48_000, 1, 1000, -20).map((x) => x - 1e-3))
@@ -84,9 +98,36 @@ describe('levels (AES17: a sine of peak 0.5 reads −6.02 dBFS on both meters)',
 describe('A-weighting within class 1 of IEC 61672-1 at every third octave from 20 Hz to 16 kHz', () => {
   /** Nominal weights and class 1 limits of the standard's tables. */
   const table: [number, number, number, number][] = [
-    [13, -50.5, 2, 2], [14, -44.7, 2, 2], [15, -39.4, 1.5, 1.5], [16, -34.6, 1, 1], [17, -30.2, 1, 1], [18, -26.2, 1, 1], [19, -22.5, 1, 1], [20, -19.1, 1, 1], [21, -16.1, 1, 1],
-    [22, -13.4, 1, 1], [23, -10.9, 1, 1], [24, -8.6, 1, 1], [25, -6.6, 1, 1], [26, -4.8, 1, 1], [27, -3.2, 1, 1], [28, -1.9, 1, 1], [29, -0.8, 1, 1], [30, 0, 0.7, 0.7], [31, 0.6, 1, 1],
-    [32, 1, 1, 1], [33, 1.2, 1, 1], [34, 1.3, 1, 1], [35, 1.2, 1, 1], [36, 1, 1, 1], [37, 0.5, 1.5, 1], [38, -0.1, 1.5, 1], [39, -1.1, 1.5, 1], [40, -2.5, 2, 1.5], [41, -4.3, 2, 2], [42, -6.6, 2.5, 2.5],
+    [13, -50.5, 2, 2],
+    [14, -44.7, 2, 2],
+    [15, -39.4, 1.5, 1.5],
+    [16, -34.6, 1, 1],
+    [17, -30.2, 1, 1],
+    [18, -26.2, 1, 1],
+    [19, -22.5, 1, 1],
+    [20, -19.1, 1, 1],
+    [21, -16.1, 1, 1],
+    [22, -13.4, 1, 1],
+    [23, -10.9, 1, 1],
+    [24, -8.6, 1, 1],
+    [25, -6.6, 1, 1],
+    [26, -4.8, 1, 1],
+    [27, -3.2, 1, 1],
+    [28, -1.9, 1, 1],
+    [29, -0.8, 1, 1],
+    [30, 0, 0.7, 0.7],
+    [31, 0.6, 1, 1],
+    [32, 1, 1, 1],
+    [33, 1.2, 1, 1],
+    [34, 1.3, 1, 1],
+    [35, 1.2, 1, 1],
+    [36, 1, 1, 1],
+    [37, 0.5, 1.5, 1],
+    [38, -0.1, 1.5, 1],
+    [39, -1.1, 1.5, 1],
+    [40, -2.5, 2, 1.5],
+    [41, -4.3, 2, 2],
+    [42, -6.6, 2.5, 2.5],
   ]
   it.each([44_100, 48_000, 96_000])('at %i Hz', (rate) => {
     for (const [band, weight, under, over] of table) {
@@ -118,42 +159,133 @@ describe('K-weighting at 48 kHz (tables 1 and 2 of ITU-R BS.1770-4, from memory)
     const filtered = tabled.reduce((input, { b0, b1, b2, a1, a2 }) => {
       const output = new Float64Array(input.length)
       const at = (values: Float64Array, i: number) => values[i] ?? 0
-      for (let i = 0; i < input.length; i++) output[i] = b0 * at(input, i) + b1 * at(input, i - 1) + b2 * at(input, i - 2) - a1 * at(output, i - 1) - a2 * at(output, i - 2)
+      for (let i = 0; i < input.length; i++)
+        output[i] =
+          b0 * at(input, i) +
+          b1 * at(input, i - 1) +
+          b2 * at(input, i - 2) -
+          a1 * at(output, i - 1) -
+          a2 * at(output, i - 2)
       return output
     }, noise)
     const filter = new KFilter(48_000)
-    const energy = [[0, 1], [1, 7000], [7000, noise.length]].reduce((sum, [from, to]) => sum + filter.energy(noise, from as number, to as number), 0)
+    const energy = [
+      [0, 1],
+      [1, 7000],
+      [7000, noise.length],
+    ].reduce((sum, [from, to]) => sum + filter.energy(noise, from as number, to as number), 0)
     near(energy / filtered.reduce((sum, x) => sum + x * x, 0), 1, 1e-6)
   })
 })
 
 describe('loudness (ITU-R BS.1770-4; EBU Tech 3341 and 3342, signals made by rule)', () => {
-  const stereo = (samples: Float64Array, rate = 48_000) => measure(writeWav([samples, samples], rate, 'float')).programme
-  const steps = (...parts: [number, number][]) => join(...parts.map(([level, seconds]) => sine(48_000, seconds, 1000, level)))
+  const stereo = (samples: Float64Array, rate = 48_000) =>
+    measure(writeWav([samples, samples], rate, 'float')).programme
+  const steps = (...parts: [number, number][]) =>
+    join(...parts.map(([level, seconds]) => sine(48_000, seconds, 1000, level)))
   it('a 997 Hz stereo sine at −23 dBFS: −23.0 LUFS, at every usual rate', () => {
     for (const rate of [44_100, 48_000, 96_000]) near(stereo(sine(rate, 5, 997, -23), rate).integrated, -23, 0.05)
   })
   it.each<[string, [number, number][], number]>([
-    ['1', [[-23, 20]], -23], ['2', [[-33, 20]], -33], ['3', [[-36, 10], [-23, 60], [-36, 10]], -23],
-    ['4', [[-72, 10], [-36, 10], [-23, 60], [-36, 10], [-72, 10]], -23], ['5', [[-26, 20], [-20, 20.1], [-26, 20]], -23],
+    ['1', [[-23, 20]], -23],
+    ['2', [[-33, 20]], -33],
+    [
+      '3',
+      [
+        [-36, 10],
+        [-23, 60],
+        [-36, 10],
+      ],
+      -23,
+    ],
+    [
+      '4',
+      [
+        [-72, 10],
+        [-36, 10],
+        [-23, 60],
+        [-36, 10],
+        [-72, 10],
+      ],
+      -23,
+    ],
+    [
+      '5',
+      [
+        [-26, 20],
+        [-20, 20.1],
+        [-26, 20],
+      ],
+      -23,
+    ],
   ])('Tech 3341 signal %s, ±0.1 LU', (_, parts, expected) => {
     near(stereo(steps(...parts)).integrated, expected, 0.1)
   })
   it('Tech 3341 signal 6: five channels of −28, −28, −24, −30, −30 dBFS: −23.0 LUFS', () => {
     const tone = (level: number) => sine(48_000, 20, 1000, level)
-    near(measure(writeWav([tone(-28), tone(-28), tone(-24), tone(-30), tone(-30)], 48_000, 'float')).programme.integrated, -23, 0.1)
+    near(
+      measure(writeWav([tone(-28), tone(-28), tone(-24), tone(-30), tone(-30)], 48_000, 'float')).programme.integrated,
+      -23,
+      0.1,
+    )
   })
   it('Tech 3341 signals 9 to 11: short-term maximum −23.0 LUFS, whatever the phase', () => {
     const nine = join(...Array.from({ length: 5 }, () => steps([-20, 1.34], [-30, 1.66])))
     near(stereo(nine).shortTermMax, -23, 0.1)
-    for (const i of [0, 4, 9]) near(stereo(join(new Float64Array(48_000 * 0.15 * i), sine(48_000, 3, 1000, -38 + i), new Float64Array(48_000))).shortTermMax, -38 + i, 0.1)
+    for (const i of [0, 4, 9])
+      near(
+        stereo(join(new Float64Array(48_000 * 0.15 * i), sine(48_000, 3, 1000, -38 + i), new Float64Array(48_000)))
+          .shortTermMax,
+        -38 + i,
+        0.1,
+      )
   })
   it('Tech 3341 signals 12 to 14: momentary maximum', () => {
     near(stereo(join(...Array.from({ length: 25 }, () => steps([-20, 0.18], [-30, 0.22])))).momentaryMax, -23, 0.1)
-    for (const i of [0, 10, 19]) near(stereo(join(new Float64Array(48_000 * 0.02 * i), sine(48_000, 0.4, 1000, -38 + i), new Float64Array(48_000))).momentaryMax, -38 + i, 0.35)
+    for (const i of [0, 10, 19])
+      near(
+        stereo(join(new Float64Array(48_000 * 0.02 * i), sine(48_000, 0.4, 1000, -38 + i), new Float64Array(48_000)))
+          .momentaryMax,
+        -38 + i,
+        0.35,
+      )
   })
   it.each<[string, [number, number][], number]>([
-    ['1', [[-20, 20], [-30, 20]], 10], ['2', [[-20, 20], [-15, 20]], 5], ['3', [[-40, 20], [-20, 20]], 20], ['4', [[-50, 20], [-35, 20], [-20, 20], [-35, 20], [-50, 20]], 15],
+    [
+      '1',
+      [
+        [-20, 20],
+        [-30, 20],
+      ],
+      10,
+    ],
+    [
+      '2',
+      [
+        [-20, 20],
+        [-15, 20],
+      ],
+      5,
+    ],
+    [
+      '3',
+      [
+        [-40, 20],
+        [-20, 20],
+      ],
+      20,
+    ],
+    [
+      '4',
+      [
+        [-50, 20],
+        [-35, 20],
+        [-20, 20],
+        [-35, 20],
+        [-50, 20],
+      ],
+      15,
+    ],
   ])('Tech 3342 signal %s: range, ±1 LU', (_, parts, expected) => {
     near(stereo(steps(...parts)).range, expected, 1)
   })
@@ -188,18 +320,27 @@ describe('a loopback', () => {
     fft.inverse(re, im)
     return re.slice(0, samples.length + 4000)
   }
-  it.each([['sequence', maximumLengthSequence(14, -6)], ['sweep', logSweep(48_000, 0.5, 50, 18_000, -6)], ['pulses', pulseTrain(48_000, 0.6, 0.2, -3)]] as const)('%s: the lag below one frame, polarity, level, at 20 dB of signal to noise', (_, signal) => {
+  it.each([
+    ['sequence', maximumLengthSequence(14, -6)],
+    ['sweep', logSweep(48_000, 0.5, 50, 18_000, -6)],
+    ['pulses', pulseTrain(48_000, 0.6, 0.2, -3)],
+  ] as const)('%s: the lag below one frame, polarity, level, at 20 dB of signal to noise', (_, signal) => {
     const back = delayed(signal, 371.37, -0.5)
     const rms = Math.sqrt(back.reduce((sum, x) => sum + x * x, 0) / back.length)
     const noise = whiteNoise(48_000, back.length / 48_000, 20 * Math.log10(rms * Math.SQRT2) - 20, 9)
-    const found = measureLoopback(signal, back.map((x, i) => x + (noise[i] ?? 0)), 48_000)
+    const found = measureLoopback(
+      signal,
+      back.map((x, i) => x + (noise[i] ?? 0)),
+      48_000,
+    )
     near(found?.lagFrames, 371.37, 0.02)
     expect(found?.polarity).toBe(-1)
     near(found?.level, -6.02, 0.3)
     // A train of three pulses agrees with itself by two thirds one pulse later.
     expect(found?.confidence ?? 0).toBeGreaterThan(signal.length === 28_800 ? 1.3 : 2)
   })
-  it('silence has no lag', () => expect(measureLoopback(new Float64Array(100), new Float64Array(100), 48_000)).toBeNull())
+  it('silence has no lag', () =>
+    expect(measureLoopback(new Float64Array(100), new Float64Array(100), 48_000)).toBeNull())
 })
 
 describe('signals', () => {

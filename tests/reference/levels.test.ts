@@ -2,9 +2,36 @@ import type { Unit } from 'mathjs'
 import { evaluate } from 'mathjs'
 import { describe, expect, it } from 'vitest'
 import {
-  SINE_CREST, aWeighting, airTime, celsius, db, dbSpl, dbfs, dbu, dbuToDbv, dbuToVolts, dbv, dbvToDbu, frames,
-  framesToMilliseconds, hz, metres, noiseUnderA, ohms, pascals, pascalsToDbSpl, peakOf, ratioToDb, speedOfSound,
-  thermalNoise, thermalNoiseA, volts, voltsToDbu, WHITE_UNDER_A, BOLTZMANN, dbSplToPascals,
+  SINE_CREST,
+  aWeighting,
+  airTime,
+  celsius,
+  db,
+  dbSpl,
+  dbfs,
+  dbu,
+  dbuToDbv,
+  dbuToVolts,
+  dbv,
+  dbvToDbu,
+  frames,
+  framesToMilliseconds,
+  hz,
+  metres,
+  noiseUnderA,
+  ohms,
+  pascals,
+  pascalsToDbSpl,
+  peakOf,
+  ratioToDb,
+  speedOfSound,
+  thermalNoise,
+  thermalNoiseA,
+  volts,
+  voltsToDbu,
+  WHITE_UNDER_A,
+  BOLTZMANN,
+  dbSplToPascals,
 } from '#core/units'
 
 describe('levels (definitions: ISO 1683, IEC 60268-2, AES17)', () => {
@@ -35,8 +62,17 @@ describe('levels (definitions: ISO 1683, IEC 60268-2, AES17)', () => {
 describe('A-weighting (table of IEC 61672-1, tolerance ±0.05 dB)', () => {
   // Nominal frequencies stand for the exact ones of the 10^(n/10) series.
   it.each([
-    [13, 20, -50.5], [15, 31.5, -39.4], [18, 63, -26.2], [21, 125, -16.1], [24, 250, -8.6], [27, 500, -3.2], [30, 1000, 0],
-    [33, 2000, 1.2], [36, 4000, 1.0], [39, 8000, -1.1], [42, 16000, -6.6],
+    [13, 20, -50.5],
+    [15, 31.5, -39.4],
+    [18, 63, -26.2],
+    [21, 125, -16.1],
+    [24, 250, -8.6],
+    [27, 500, -3.2],
+    [30, 1000, 0],
+    [33, 2000, 1.2],
+    [36, 4000, 1.0],
+    [39, 8000, -1.1],
+    [42, 16000, -6.6],
   ])('10^(%i/10) Hz, nominally %d Hz: %d dB', (n, _nominal, expected) => {
     expect(Math.abs(aWeighting(hz(10 ** (n / 10))) - expected)).toBeLessThanOrEqual(0.0501)
   })
@@ -47,7 +83,11 @@ describe('A-weighting (table of IEC 61672-1, tolerance ±0.05 dB)', () => {
 })
 
 describe('thermal noise (U = √(4kTRB), Johnson and Nyquist 1928)', () => {
-  it.each([[150, -130.92], [200, -129.67], [600, -124.9]])('%i Ω: %d dBu', (resistance, expected) => {
+  it.each([
+    [150, -130.92],
+    [200, -129.67],
+    [600, -124.9],
+  ])('%i Ω: %d dBu', (resistance, expected) => {
     expect(thermalNoise(ohms(resistance))).toBeCloseTo(expected, 2)
   })
   it('150 Ω A-weighted: −132.97 dBu(A)', () => {

@@ -8,12 +8,20 @@ import { dbu, ohms } from '#core/units'
 import { example1, valid } from '../support/sessions'
 
 describe('hearing it twice (handbook acoustics)', () => {
-  it.each([[1, 500], [3, 166.7], [7, 71.4]])('%i ms: first notch at %d Hz', (delay, notch) => {
+  it.each([
+    [1, 500],
+    [3, 166.7],
+    [7, 71.4],
+  ])('%i ms: first notch at %d Hz', (delay, notch) => {
     expect(combOf(delay, -6).firstNotch).toBeCloseTo(notch, 1)
     // There it is as deep as the other path allows.
     expect(combResponse(delay, -6, combOf(delay, -6).firstNotch)).toBeCloseTo(20 * Math.log10(1 - 10 ** -0.3), 6)
   })
-  it.each([[-6, 9.57], [-12, 4.46], [-20, 1.74]])('%i dB: ripple %d dB, whichever is the louder', (difference, ripple) => {
+  it.each([
+    [-6, 9.57],
+    [-12, 4.46],
+    [-20, 1.74],
+  ])('%i dB: ripple %d dB, whichever is the louder', (difference, ripple) => {
     expect(combOf(1, difference).ripple).toBeCloseTo(ripple, 1)
     expect(combOf(1, -difference).ripple).toBeCloseTo(ripple, 1)
   })
@@ -42,7 +50,13 @@ describe('exposure (NIOSH 1998; WHO and ITU-T H.870 from memory)', () => {
 })
 
 it('potential acoustic gain: 6, 4, 7, 0.3 m: 15.16 dB; two microphones 3.01 dB less (Davis and Patronis, from memory)', () => {
-  const layout = { sourceToListener: 6, microphoneToLoudspeaker: 4, loudspeakerToListener: 7, sourceToMicrophone: 0.3, openMicrophones: 1 }
+  const layout = {
+    sourceToListener: 6,
+    microphoneToLoudspeaker: 4,
+    loudspeakerToListener: 7,
+    sourceToMicrophone: 0.3,
+    openMicrophones: 1,
+  }
   expect(potentialAcousticGain(layout)).toBeCloseTo(15.16, 2)
   expect(potentialAcousticGain({ ...layout, openMicrophones: 2 })).toBeCloseTo(12.15, 2)
 })
@@ -51,9 +65,21 @@ describe('what a performer hears', () => {
   const session = (monitor: object, more: object = {}) => {
     const file = example1()
     const gear = structuredClone(file.gear) as Record<string, unknown>[]
-    ;(gear[2] as Record<string, unknown>).outputs = [{ id: 'phones', type: 'headphone', specs: { fullScale: 10, impedance: 10 } }]
-    return valid({ ...file, ...more, gear: [...gear, { id: 'cans', kind: 'headphones', name: 'Cans', specs: { sensitivity: 98, impedance: 32 } }],
-      strips: [{ ...(file.strips as object[])[0], monitor: { output: 'phones', headphones: 'cans', ...monitor }, sends: { room: true } }] })
+    ;(gear[2] as Record<string, unknown>).outputs = [
+      { id: 'phones', type: 'headphone', specs: { fullScale: 10, impedance: 10 } },
+    ]
+    return valid({
+      ...file,
+      ...more,
+      gear: [...gear, { id: 'cans', kind: 'headphones', name: 'Cans', specs: { sensitivity: 98, impedance: 32 } }],
+      strips: [
+        {
+          ...(file.strips as object[])[0],
+          monitor: { output: 'phones', headphones: 'cans', ...monitor },
+          sends: { room: true },
+        },
+      ],
+    })
   }
   const heard = (monitor: object, more: object = {}) => monitorSession(session(monitor, more))[0]
   it('example 1, fully up: 118.4 dB at full scale, so −30.48 dBFS is 87.9 dBA', () => {
@@ -75,13 +101,17 @@ describe('what a performer hears', () => {
     expect(heard({ route: 'direct', alsoHeard: -6 })?.doubling?.switchOff).toContain('host')
   })
   it('the room’s send has a feedback margin from four distances', () => {
-    const room = { ambient: 28, layout: { sourceToListener: 6, microphoneToLoudspeaker: 4, loudspeakerToListener: 7, wanted: 18 } }
+    const room = {
+      ambient: 28,
+      layout: { sourceToListener: 6, microphoneToLoudspeaker: 4, loudspeakerToListener: 7, wanted: 18 },
+    }
     expect(heard({}, { room })?.feedback?.potential).toBeCloseTo(15.16, 2)
     expect(heard({}, { room })?.feedback?.margin).toBeLessThan(0)
   })
   it('a loudspeaker’s air time counts on both routes', () => {
     const [near, far] = [heard({}), heard({ speakerDistance: 3.432 })]
-    for (const i of [0, 1]) expect((far?.routes[i]?.milliseconds ?? 0) - (near?.routes[i]?.milliseconds ?? 0)).toBeCloseTo(10, 1)
+    for (const i of [0, 1])
+      expect((far?.routes[i]?.milliseconds ?? 0) - (near?.routes[i]?.milliseconds ?? 0)).toBeCloseTo(10, 1)
   })
   it('effects that direct monitoring loses are said', () => {
     expect(heard({ route: 'direct', pluginFrames: 64 })?.notes.join()).toContain('not heard on the direct sound')

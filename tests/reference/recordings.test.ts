@@ -12,7 +12,15 @@ import { fitSine } from '#core/measure/sine-fit'
 import { measureSpectrum, powerBetween } from '#core/measure/stretch-spectrum'
 import { measureTone } from '#core/measure/tone'
 import { joined } from '#core/numeric/joined'
-import { pinkNoise, polarityPulses, pulseTrain, sequenceRepeated, sine, staircase, whiteNoise } from '#core/signals/generate'
+import {
+  pinkNoise,
+  polarityPulses,
+  pulseTrain,
+  sequenceRepeated,
+  sine,
+  staircase,
+  whiteNoise,
+} from '#core/signals/generate'
 import { makeSignal } from '#core/signals/signal'
 import { writeWav } from '#core/signals/write-wav'
 import { delayed } from '#core/standin/fractional-delay'
@@ -21,8 +29,9 @@ import { fed } from '../support/bench'
 const rate = 48_000
 const near = (actual: number | null | undefined, expected: number, tolerance: number) =>
   expect(Math.abs((actual ?? Number.NaN) - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(tolerance)
-const plus = (...signals: Float64Array[]) => (signals[0] as Float64Array).map((x, i) => signals.slice(1).reduce((sum, each) => sum + (each[i] ?? 0), x))
-const ok = <T extends object>(found: T | { code: string, message: string }): T => {
+const plus = (...signals: Float64Array[]) =>
+  (signals[0] as Float64Array).map((x, i) => signals.slice(1).reduce((sum, each) => sum + (each[i] ?? 0), x))
+const ok = <T extends object>(found: T | { code: string; message: string }): T => {
   if ('code' in found) throw new Error(found.message)
   return found
 }
@@ -42,14 +51,18 @@ describe('a tone', () => {
     near(tone.level, -60, 0.005)
   })
   it('harmonics by their order: 1 % of the third, 0.1 % of the second', () => {
-    const tone = ok(measureTone(plus(sine(rate, 4, 1000, -6), sine(rate, 4, 2000, -66), sine(rate, 4, 3000, -46)), rate))
+    const tone = ok(
+      measureTone(plus(sine(rate, 4, 1000, -6), sine(rate, 4, 2000, -66), sine(rate, 4, 3000, -46)), rate),
+    )
     near(tone.harmonics.find(({ order }) => order === 3)?.level, -46, 0.02)
     near(tone.harmonics.find(({ order }) => order === 2)?.level, -66, 0.02)
     // 1 % and 0.1 % together: 20 lg √(0.01² + 0.001²).
     near(tone.thdN, 10 * Math.log10(0.0001 + 0.000_001), 0.02)
   })
   it('silence before and after is left out', () => {
-    const tone = ok(measureTone(joined([new Float64Array(rate), sine(rate, 3, 997, -20), new Float64Array(rate)]), rate))
+    const tone = ok(
+      measureTone(joined([new Float64Array(rate), sine(rate, 3, 997, -20), new Float64Array(rate)]), rate),
+    )
     near(tone.level, -20, 0.005)
     near(tone.seconds, 2.8, 0.11)
   })
@@ -79,7 +92,8 @@ describe('a tone', () => {
 })
 
 describe('noise and hum', () => {
-  const hum = (mains: number, levels: readonly number[]) => levels.map((level, i) => sine(rate, 12, (i + 1) * mains, level, i))
+  const hum = (mains: number, levels: readonly number[]) =>
+    levels.map((level, i) => sine(rate, 12, (i + 1) * mains, level, i))
   it.each([50, 60] as const)('of %i Hz: each multiple’s level, within 0.2 dB, and the noise without them', (mains) => {
     const noise = ok(measureNoise(plus(whiteNoise(rate, 12, -95, 2), ...hum(mains, [-80, -95, -85])), rate))
     expect(noise.hum?.mains).toBe(mains)
@@ -89,7 +103,9 @@ describe('noise and hum', () => {
   })
   it('a click and a knock are left out; what is left is the noise', () => {
     const clean = whiteNoise(rate, 15, -95, 2)
-    const knocked = clean.map((x, i) => x + (i > 2000 && i < 2400 ? 0.1 : 0) + (i > 7.2 * rate && i < 7.3 * rate ? 0.01 * Math.sin(i) : 0))
+    const knocked = clean.map(
+      (x, i) => x + (i > 2000 && i < 2400 ? 0.1 : 0) + (i > 7.2 * rate && i < 7.3 * rate ? 0.01 * Math.sin(i) : 0),
+    )
     const [noise, disturbed] = [ok(measureNoise(clean, rate)), ok(measureNoise(knocked, rate))]
     expect(noise).toMatchObject({ seconds: 15, leftOut: 0 })
     expect(disturbed).toMatchObject({ seconds: 7, leftOut: 8 })
@@ -106,7 +122,8 @@ describe('noise and hum', () => {
     near(noise.hum?.frequency, 49.88, 0.01)
   })
   it('noise alone has no hum, pink or white', () => {
-    for (const samples of [whiteNoise(rate, 12, -60, 9), pinkNoise(rate, 12, -60, 9)]) expect(ok(measureNoise(samples, rate)).hum).toBeNull()
+    for (const samples of [whiteNoise(rate, 12, -60, 9), pinkNoise(rate, 12, -60, 9)])
+      expect(ok(measureNoise(samples, rate)).hum).toBeNull()
     const meter = new SpectrumMeter(rate, 0.4)
     meter.frames(new Float64Array(rate), rate)
     expect(findHum(meter.end() ?? { step: 1, powers: new Float64Array(2) })).toBeNull()
@@ -121,7 +138,8 @@ describe('a stretch’s spectrum', () => {
   it('white noise rises by 1 dB from third octave to third octave, and all bands together are the whole', () => {
     const { thirds, level } = ok(measureSpectrum(whiteNoise(rate, 15, -20, 4), rate))
     expect(thirds).toHaveLength(31)
-    for (const { frequency, level: band } of thirds.slice(6)) near(band, -20 + 10 * Math.log10((frequency * (10 ** 0.05 - 10 ** -0.05)) / 24_000), 0.7)
+    for (const { frequency, level: band } of thirds.slice(6))
+      near(band, -20 + 10 * Math.log10((frequency * (10 ** 0.05 - 10 ** -0.05)) / 24_000), 0.7)
     near(10 * Math.log10(thirds.reduce((sum, band) => sum + 10 ** ((band.level ?? -300) / 10), 0)), level ?? 0, 0.5)
   })
   it('pink noise has the same power in every third octave, 0.6 dB from 125 Hz on', () => {
@@ -149,9 +167,22 @@ describe('a stretch’s spectrum', () => {
 
 describe('two channels', () => {
   const pulses = polarityPulses(rate, 5, 0.5, -12)
-  it.each([[0.37, 1], [-2.2, -1], [0, 1]])('that differ by %f dB with polarity %i', (difference, way) => {
+  it.each([
+    [0.37, 1],
+    [-2.2, -1],
+    [0, 1],
+  ])('that differ by %f dB with polarity %i', (difference, way) => {
     const noise = (seed: number) => whiteNoise(rate, 5, -90, seed)
-    const found = ok(measureBalance(plus(pulses, noise(1)), plus(pulses.map((x) => way * x * 10 ** (difference / 20)), noise(2)), rate))
+    const found = ok(
+      measureBalance(
+        plus(pulses, noise(1)),
+        plus(
+          pulses.map((x) => way * x * 10 ** (difference / 20)),
+          noise(2),
+        ),
+        rate,
+      ),
+    )
     near(found.difference, difference, 0.03)
     expect(found.sameWay).toBe(way === 1)
     expect(found.keepsPolarity).toEqual([true, way === 1])
@@ -161,19 +192,41 @@ describe('two channels', () => {
     for (const frames of [1234, 30_000]) {
       // Pulses come every 24 000 frames: which of them answers which cannot be told, and does not matter.
       const later = joined([new Float64Array(frames), pulses.map((x) => -0.8 * x)]).subarray(0, pulses.length)
-      const found = ok(measureBalance(plus(pulses, whiteNoise(rate, 5, -90, 1)), plus(later, whiteNoise(rate, 5, -90, 2)), rate))
+      const found = ok(
+        measureBalance(plus(pulses, whiteNoise(rate, 5, -90, 1)), plus(later, whiteNoise(rate, 5, -90, 2)), rate),
+      )
       near(found.difference, 20 * Math.log10(0.8), 0.03)
       near((found.lagFrames + 48_000) % 24_000, frames % 24_000, 0.05)
       expect(found).toMatchObject({ sameWay: false, keepsPolarity: [true, false] })
     }
   })
-  it('strangers are not alike', () => expect(ok(measureBalance(pulses, whiteNoise(rate, 5, -30, 3), rate)).likeness).toBeLessThan(0.5))
+  it('strangers are not alike', () =>
+    expect(ok(measureBalance(pulses, whiteNoise(rate, 5, -30, 3), rate)).likeness).toBeLessThan(0.5))
   it('by a tone only their difference is told', () => {
     const tone = sine(rate, 4, 997, -20)
-    expect(ok(measureBalance(tone, tone.map((x) => 0.5 * x), rate))).toMatchObject({ keepsPolarity: null, sameWay: true })
-    near(ok(measureBalance(tone, tone.map((x) => 0.5 * x), rate)).difference, -6.02, 0.01)
+    expect(
+      ok(
+        measureBalance(
+          tone,
+          tone.map((x) => 0.5 * x),
+          rate,
+        ),
+      ),
+    ).toMatchObject({ keepsPolarity: null, sameWay: true })
+    near(
+      ok(
+        measureBalance(
+          tone,
+          tone.map((x) => 0.5 * x),
+          rate,
+        ),
+      ).difference,
+      -6.02,
+      0.01,
+    )
   })
-  it('a silent one is told', () => expect(measureBalance(pulses, new Float64Array(pulses.length), rate)).toMatchObject({ code: 'silent' }))
+  it('a silent one is told', () =>
+    expect(measureBalance(pulses, new Float64Array(pulses.length), rate)).toMatchObject({ code: 'silent' }))
 })
 
 describe('repeats of a lag', () => {

@@ -5,7 +5,8 @@ import { example1, valid, withAt } from '../support/sessions'
 
 const routesOf = (file: object): Route[] => evaluateSession(valid(file)).strips[0]?.latency ?? []
 const named = (file: object, name: string) => routesOf(file).find((route) => route.route === name)
-const part = (file: object, name: string) => named(file, 'software')?.parts.find((each) => each.name === name)?.milliseconds
+const part = (file: object, name: string) =>
+  named(file, 'software')?.parts.find((each) => each.name === name)?.milliseconds
 
 describe('round trip ((b_in + b_out)·N + frames)/fs + fixed', () => {
   it('128 at 48 kHz, 1 + 1, 88 frames, 0.5 ms: 7.667 → with 20 + 24 + 24 + 20 frames in its parts', () => {
@@ -28,7 +29,11 @@ describe('round trip ((b_in + b_out)·N + frames)/fs + fixed', () => {
     expect(named(withAt(example1(), ['gear', 2, 'direct'], 'none'), 'direct')).toBeUndefined()
   })
   it('a double-buffering driver holds two each way', () => {
-    const file = withAt(withAt(example1(), ['gear', 2, 'latency', 'buffersIn'], 2), ['gear', 2, 'latency', 'buffersOut'], 2)
+    const file = withAt(
+      withAt(example1(), ['gear', 2, 'latency', 'buffersIn'], 2),
+      ['gear', 2, 'latency', 'buffersOut'],
+      2,
+    )
     expect(named(file, 'software')?.milliseconds).toBeCloseTo((4 * 128 + 88) / 48 + 0.5, 9)
   })
   it('air counts beyond 1 m: 2 m at 20 °C are 5.83 ms on both routes, 1 m none', () => {
@@ -39,7 +44,9 @@ describe('round trip ((b_in + b_out)·N + frames)/fs + fixed', () => {
     expect(part(near, 'air')).toBeUndefined()
   })
   it('cold air is slower: 0 °C, 331.3 m/s', () => {
-    const cold = withAt(withAt(example1(), ['strips', 0, 'stages', 0, 'settings', 'distance'], 2), ['room'], { temperature: 0 })
+    const cold = withAt(withAt(example1(), ['strips', 0, 'stages', 0, 'settings', 'distance'], 2), ['room'], {
+      temperature: 0,
+    })
     expect(part(cold, 'air')).toBeCloseTo(2000 / 331.3, 6)
   })
 })

@@ -70,7 +70,10 @@ describe('the thirteen ready-made chains', () => {
     near(point(voice, 1)?.average, wire)
     near(point(voice, 2)?.average, wire + 24)
     near(point(voice, 3)?.average, wire + 24 + load(120, 2400) - (15 - 34))
-    near(point(voice, 2)?.noise, sum(28 + mic(1.12) + load(320, 18_000), thermalA(320) + load(320, 18_000), excess(-129)) + 24)
+    near(
+      point(voice, 2)?.noise,
+      sum(28 + mic(1.12) + load(320, 18_000), thermalA(320) + load(320, 18_000), excess(-129)) + 24,
+    )
     expect(codes(voice)).not.toContain('phantom-missing')
   })
 

@@ -14,50 +14,90 @@ import { timeSession } from '#core/timing/time-session'
 import { framesToMilliseconds, frames, hz } from '#core/units'
 import { example1, valid } from '../support/sessions'
 
-const trip = (sampleRate: number, bufferFrames: number, milliseconds: number) => ({ sampleRate, bufferFrames, milliseconds }) as RoundTrip
+const trip = (sampleRate: number, bufferFrames: number, milliseconds: number) =>
+  ({ sampleRate, bufferFrames, milliseconds }) as RoundTrip
 const unit = example1().gear as unknown as AudioInterface[]
-const timed = (system: object, more: object = {}): Session => valid({ ...example1(), ...more, system: { sampleRate: 48000, bitDepth: 24, bufferFrames: 128, ...system } })
-const cell = (session: Session, rate: number, size: number) => timeSession(session).matrix.find((each) => each.sampleRate === rate && each.bufferFrames === size)
+const timed = (system: object, more: object = {}): Session =>
+  valid({ ...example1(), ...more, system: { sampleRate: 48000, bitDepth: 24, bufferFrames: 128, ...system } })
+const cell = (session: Session, rate: number, size: number) =>
+  timeSession(session).matrix.find((each) => each.sampleRate === rate && each.bufferFrames === size)
 const codes = (session: Session) => timeSession(session).findings.map((each) => each.code)
 
 describe('buffers and round trips (arithmetic of N/fs)', () => {
   it.each([
-    [44_100, [0.726, 1.451, 2.902, 5.805, 11.610]], [48_000, [0.667, 1.333, 2.667, 5.333, 10.667]], [96_000, [0.333, 0.667, 1.333, 2.667, 5.333]],
+    [44_100, [0.726, 1.451, 2.902, 5.805, 11.61]],
+    [48_000, [0.667, 1.333, 2.667, 5.333, 10.667]],
+    [96_000, [0.333, 0.667, 1.333, 2.667, 5.333]],
   ])('at %i Hz, 32 to 512 frames, to 0.001 ms', (rate, expected) => {
-    expected.forEach((each, i) => expect(Math.abs(framesToMilliseconds(frames(32 * 2 ** i), hz(rate)) - each)).toBeLessThan(0.0006))
-    expected.forEach((each, i) => expect(Math.abs((cell(timed({}), rate, 32 * 2 ** i)?.bufferMs ?? (1000 * 32 * 2 ** i) / rate) - each)).toBeLessThan(0.0006))
+    expected.forEach((each, i) =>
+      expect(Math.abs(framesToMilliseconds(frames(32 * 2 ** i), hz(rate)) - each)).toBeLessThan(0.0006),
+    )
+    expected.forEach((each, i) =>
+      expect(
+        Math.abs((cell(timed({}), rate, 32 * 2 ** i)?.bufferMs ?? (1000 * 32 * 2 ** i) / rate) - each),
+      ).toBeLessThan(0.0006),
+    )
   })
   it('128 at 48 kHz, 88 frames, 0.5 ms: 7.667; 512 at 44.1 kHz: 25.715', () => {
     expect(modelRoundTrip(unit[2] as AudioInterface, {}, 48_000, 128)).toBeCloseTo(7.667, 3)
     expect(modelRoundTrip(unit[2] as AudioInterface, {}, 44_100, 512)).toBeCloseTo(25.715, 3)
   })
   it('a driver’s 14.9 in and 14.7 out at 44.1 kHz and 512 frames predict 9.10 and 8.90 at 256 (common practice reading)', () => {
-    for (const [figure, predicted] of [[14.9, 9.10], [14.7, 8.90]] as const) {
+    for (const [figure, predicted] of [
+      [14.9, 9.1],
+      [14.7, 8.9],
+    ] as const) {
       const { fit } = fitRoundTrips([trip(44_100, 512, figure)], 1)
-      expect(fit?.fixedMs).toBeCloseTo(figure - 11.610, 2)
+      expect(fit?.fixedMs).toBeCloseTo(figure - 11.61, 2)
       expect(fit?.predict(44_100, 256).milliseconds).toBeCloseTo(predicted, 2)
     }
   })
   it('a shared driver adds its period on each way', () => {
-    expect(modelRoundTrip(unit[2] as AudioInterface, { driver: 'shared', sharedPeriod: 10 as never }, 48_000, 128)).toBeCloseTo(27.667, 3)
+    expect(
+      modelRoundTrip(unit[2] as AudioInterface, { driver: 'shared', sharedPeriod: 10 as never }, 48_000, 128),
+    ).toBeCloseTo(27.667, 3)
   })
 })
 
 describe('least squares', () => {
   it('agrees with an independent library (ml-matrix, QR) to 1e-9', () => {
-    const rows = Array.from({ length: 17 }, (_, i) => [1000 * (32 + 37 * i) / (i % 2 ? 48_000 : 44_100), 1000 / (i % 2 ? 48_000 : 44_100), 1])
+    const rows = Array.from({ length: 17 }, (_, i) => [
+      (1000 * (32 + 37 * i)) / (i % 2 ? 48_000 : 44_100),
+      1000 / (i % 2 ? 48_000 : 44_100),
+      1,
+    ])
     const y = rows.map(([a = 0, b = 0], i) => 2.1 * a + 91 * b + 0.43 + Math.sin(7 * i))
     const theirs = new QrDecomposition(new Matrix(rows)).solve(Matrix.columnVector(y)).to1DArray()
     const ours = leastSquares(rows, y)
-    ours?.coefficients.forEach((value, k) => expect(Math.abs(value - (theirs[k] ?? 0))).toBeLessThan(1e-9 * Math.max(1, Math.abs(value))))
+    ours?.coefficients.forEach((value, k) =>
+      expect(Math.abs(value - (theirs[k] ?? 0))).toBeLessThan(1e-9 * Math.max(1, Math.abs(value))),
+    )
     const inverse = new Matrix(rows).transpose().mmul(new Matrix(rows))
-    expect((ours?.inverse[0]?.[0] ?? 0) * inverse.get(0, 0) + (ours?.inverse[0]?.[1] ?? 0) * inverse.get(1, 0) + (ours?.inverse[0]?.[2] ?? 0) * inverse.get(2, 0)).toBeCloseTo(1, 6)
+    expect(
+      (ours?.inverse[0]?.[0] ?? 0) * inverse.get(0, 0) +
+        (ours?.inverse[0]?.[1] ?? 0) * inverse.get(1, 0) +
+        (ours?.inverse[0]?.[2] ?? 0) * inverse.get(2, 0),
+    ).toBeCloseTo(1, 6)
   })
   it('columns that cannot be told apart are refused', () => {
-    expect(leastSquares([[1, 2], [2, 4], [3, 6]], [1, 2, 3])).toBeNull()
+    expect(
+      leastSquares(
+        [
+          [1, 2],
+          [2, 4],
+          [3, 6],
+        ],
+        [1, 2, 3],
+      ),
+    ).toBeNull()
     expect(leastSquares([[1, 2]], [1])).toBeNull()
   })
-  it.each([[0.95, 10, 2.228], [0.95, 5, 2.571], [0.95, 1, 12.706], [0.99, 20, 2.845]])('Student’s t of %d and %i degrees: %d (tables)', (p, n, t) => {
+  it.each([
+    [0.95, 10, 2.228],
+    [0.95, 5, 2.571],
+    [0.95, 1, 12.706],
+    [0.99, 20, 2.845],
+  ])('Student’s t of %d and %i degrees: %d (tables)', (p, n, t) => {
     expect(studentQuantile(p, n)).toBeCloseTo(t, 2)
   })
 })
@@ -69,17 +109,32 @@ describe('the fit of measured round trips', () => {
     const planted = { buffers: 2, frames: 140, fixedMs: 1.2 }
     let inside = 0
     for (let run = 0; run < 1000; run++) {
-      const measured = [44_100, 48_000, 96_000].flatMap((rate) => [64, 128, 256, 512].map((size) =>
-        trip(rate, size, (1000 * (planted.buffers * size + planted.frames)) / rate + planted.fixedMs + 0.1 * (random() - 0.5))))
+      const measured = [44_100, 48_000, 96_000].flatMap((rate) =>
+        [64, 128, 256, 512].map((size) =>
+          trip(
+            rate,
+            size,
+            (1000 * (planted.buffers * size + planted.frames)) / rate + planted.fixedMs + 0.1 * (random() - 0.5),
+          ),
+        ),
+      )
       const { fit, outliers } = fitRoundTrips(measured, 2)
       expect(outliers).toEqual([])
       expect(fit?.separable).toBe(true)
-      if ((['buffers', 'frames', 'fixedMs'] as const).every((key) => Math.abs((fit?.[key] ?? 0) - planted[key]) <= (fit?.spreads[key] ?? 0))) inside++
+      if (
+        (['buffers', 'frames', 'fixedMs'] as const).every(
+          (key) => Math.abs((fit?.[key] ?? 0) - planted[key]) <= (fit?.spreads[key] ?? 0),
+        )
+      )
+        inside++
     }
     expect(inside).toBeGreaterThanOrEqual(950)
   })
   it('one rate: frames and fixed time stay a sum, and it says so', () => {
-    const { fit, remarks } = fitRoundTrips([64, 128, 256].map((size) => trip(48_000, size, (2000 * size) / 48_000 + 3)), 2)
+    const { fit, remarks } = fitRoundTrips(
+      [64, 128, 256].map((size) => trip(48_000, size, (2000 * size) / 48_000 + 3)),
+      2,
+    )
     expect(fit).toMatchObject({ separable: false, frames: 0 })
     expect(fit?.buffers).toBeCloseTo(2, 9)
     expect(fit?.fixedMs).toBeCloseTo(3, 9)
@@ -97,7 +152,9 @@ describe('the fit of measured round trips', () => {
     expect(remarks.join()).toContain('cannot be')
   })
   it('an outlier is named and left out', () => {
-    const good = [44_100, 48_000].flatMap((rate) => [64, 128, 256, 512].map((size, i) => trip(rate, size, (1000 * (2 * size + 100)) / rate + 0.5 + 0.02 * (i % 2))))
+    const good = [44_100, 48_000].flatMap((rate) =>
+      [64, 128, 256, 512].map((size, i) => trip(rate, size, (1000 * (2 * size + 100)) / rate + 0.5 + 0.02 * (i % 2))),
+    )
     const odd = trip(48_000, 128, 14)
     const { fit, outliers } = fitRoundTrips([...good, odd], 2)
     expect(outliers).toEqual([odd])
@@ -109,16 +166,22 @@ describe('the fit of measured round trips', () => {
 describe('the machine', () => {
   it('two readings give a + b·N and all other loads: 83 % at 128 and 61 % at 256 (arithmetic)', () => {
     // a + 128 b = 0.83 · 128/48, a + 256 b = 0.61 · 256/48.
-    const model = loadModel([{ sampleRate: 48_000, bufferFrames: 128, percent: 83 }, { sampleRate: 48_000, bufferFrames: 256, percent: 61 }] as never)
-    expect(model?.perFrameMs).toBeCloseTo((0.61 * 256 / 48 - 0.83 * 128 / 48) / 128, 9)
+    const model = loadModel([
+      { sampleRate: 48_000, bufferFrames: 128, percent: 83 },
+      { sampleRate: 48_000, bufferFrames: 256, percent: 61 },
+    ] as never)
+    expect(model?.perFrameMs).toBeCloseTo(((0.61 * 256) / 48 - (0.83 * 128) / 48) / 128, 9)
     expect(loadAt(model as never, 48_000, 128)).toBeCloseTo(83, 9)
     expect(loadAt(model as never, 48_000, 512)).toBeCloseTo(50, 9)
   })
   it('one reading says what it assumes', () => {
-    expect(loadModel([{ sampleRate: 48_000, bufferFrames: 128, percent: 60 }] as never)?.assumption).toContain('half of each')
+    expect(loadModel([{ sampleRate: 48_000, bufferFrames: 128, percent: 60 }] as never)?.assumption).toContain(
+      'half of each',
+    )
   })
   it('what was tried wins over the model', () => {
-    const trials = (dropouts: number, bufferFrames: number) => [{ sampleRate: 48_000, bufferFrames, minutes: 5, dropouts }] as never
+    const trials = (dropouts: number, bufferFrames: number) =>
+      [{ sampleRate: 48_000, bufferFrames, minutes: 5, dropouts }] as never
     expect(sustainable(trials(3, 128), 20, 48_000, 128)).toBe(false)
     expect(sustainable(trials(3, 256), 20, 48_000, 128)).toBe(false)
     expect(sustainable(trials(0, 64), 90, 48_000, 128)).toBe(true)
@@ -130,7 +193,15 @@ describe('the machine', () => {
     const session = timed({}, { strips: [{ ...(example1().strips as object[])[0], ...strip }] })
     // 8 ms: (2 · 128 + 88)/48 + 0.5 = 7.67 fits, 256 does not.
     expect(timeSession(session).recommendations[0]).toMatchObject({ route: 'software', bufferFrames: 128 })
-    const late = timed({ loads: [{ sampleRate: 48_000, bufferFrames: 128, percent: 95 }, { sampleRate: 48_000, bufferFrames: 256, percent: 60 }] }, { strips: [{ ...(example1().strips as object[])[0], ...strip }] })
+    const late = timed(
+      {
+        loads: [
+          { sampleRate: 48_000, bufferFrames: 128, percent: 95 },
+          { sampleRate: 48_000, bufferFrames: 256, percent: 60 },
+        ],
+      },
+      { strips: [{ ...(example1().strips as object[])[0], ...strip }] },
+    )
     const found = timeSession(late).recommendations[0]
     expect(found?.route).toBe('direct')
     expect(found?.milliseconds).toBeCloseTo(40 / 48, 6)
@@ -144,7 +215,10 @@ describe('the machine', () => {
     expect(codes(session)).toContain('measurements-differ')
   })
   it('overdub offset: measured less reported, in frames', () => {
-    const session = timed({ roundTrips: [trip(48_000, 128, 9)], reported: [{ sampleRate: 48_000, bufferFrames: 128, inMs: 3.5, outMs: 3.5 }] })
+    const session = timed({
+      roundTrips: [trip(48_000, 128, 9)],
+      reported: [{ sampleRate: 48_000, bufferFrames: 128, inMs: 3.5, outMs: 3.5 }],
+    })
     expect(timeSession(session).overdubOffsetFrames).toBe(96) // 2 ms at 48 kHz
   })
 })
@@ -153,7 +227,9 @@ describe('clock and disk', () => {
   it('48 kHz material at 44.1 kHz: 8.84 % longer, 1.47 semitones flat', () => {
     expect(rateMismatch(48_000, 44_100).longer).toBeCloseTo(8.84, 2)
     expect(rateMismatch(48_000, 44_100).semitones).toBeCloseTo(-1.47, 2)
-    const found = timeSession(timed({ devices: [{ name: 'Camera', sampleRate: 44_100 }] })).findings.find((each) => each.code === 'rate-mismatch')
+    const found = timeSession(timed({ devices: [{ name: 'Camera', sampleRate: 44_100 }] })).findings.find(
+      (each) => each.code === 'rate-mismatch',
+    )
     expect(found?.message).toContain('8.84 % longer and 1.47 semitones flat')
   })
   it('48 kHz, 24 bit, 2 channels, 1 h: 1.0368 GB; 96 kHz, 8 channels: 8.294 GB', () => {
@@ -167,37 +243,52 @@ describe('clock and disk', () => {
 describe('the guided trial', () => {
   const sizes = [32, 64, 96, 128, 192, 256, 512, 1024]
   /** A performer who feels everything above `late`, on a machine that crackles below `crackle`. */
-  const says = (crackle: number, late: number) => (i: number): TrialAnswer => (i < crackle ? 'crackles' : i > late ? 'late' : 'fine')
-  function run(school: TrialSchool, truth: (i: number) => TrialAnswer, lieAt?: number): { found: number | null, tries: number, lied: boolean } {
+  const says =
+    (crackle: number, late: number) =>
+    (i: number): TrialAnswer =>
+      i < crackle ? 'crackles' : i > late ? 'late' : 'fine'
+  function run(
+    school: TrialSchool,
+    truth: (i: number) => TrialAnswer,
+    lieAt?: number,
+  ): { found: number | null; tries: number; lied: boolean } {
     const answers: AnsweredTrial[] = []
     let lied = false
     for (let n = 0; n < 12; n++) {
       const state = guidedTrial(sizes, answers, school)
-      if (state.state !== 'try') return { found: state.state === 'found' ? sizes.indexOf(state.bufferFrames) : null, tries: n, lied }
+      if (state.state !== 'try')
+        return { found: state.state === 'found' ? sizes.indexOf(state.bufferFrames) : null, tries: n, lied }
       const i = sizes.indexOf(state.bufferFrames)
       const fine = answers.filter((each) => each.answer === 'fine').map((each) => sizes.indexOf(each.bufferFrames))
       // A lie that what was said before contradicts.
-      const lie: TrialAnswer | null = fine.some((each) => each < i) ? 'crackles' : fine.some((each) => each > i) ? 'late' : null
+      const lie: TrialAnswer | null = fine.some((each) => each < i)
+        ? 'crackles'
+        : fine.some((each) => each > i)
+          ? 'late'
+          : null
       if (n === lieAt && lie) lied = true
       answers.push({ bufferFrames: state.bufferFrames, answer: n === lieAt && lie ? lie : truth(i) })
     }
     throw new Error('it never ends')
   }
-  it.each(['smallest', 'largest'] as const)('%s: the best of 8 in at most 3 answers, 4 with one contradictory', (school) => {
-    let contradicted = 0
-    for (let best = 0; best < 8; best++) {
-      const truth = school === 'largest' ? says(0, best) : says(best, 7)
-      expect(run(school, truth)).toMatchObject({ found: best })
-      expect(run(school, truth).tries).toBeLessThanOrEqual(3)
-      for (const lieAt of [0, 1, 2]) {
-        const { found, tries, lied } = run(school, truth, lieAt)
-        if (lied) contradicted++
-        expect(found).toBe(best)
-        expect(tries).toBeLessThanOrEqual(4)
+  it.each(['smallest', 'largest'] as const)(
+    '%s: the best of 8 in at most 3 answers, 4 with one contradictory',
+    (school) => {
+      let contradicted = 0
+      for (let best = 0; best < 8; best++) {
+        const truth = school === 'largest' ? says(0, best) : says(best, 7)
+        expect(run(school, truth)).toMatchObject({ found: best })
+        expect(run(school, truth).tries).toBeLessThanOrEqual(3)
+        for (const lieAt of [0, 1, 2]) {
+          const { found, tries, lied } = run(school, truth, lieAt)
+          if (lied) contradicted++
+          expect(found).toBe(best)
+          expect(tries).toBeLessThanOrEqual(4)
+        }
       }
-    }
-    expect(contradicted).toBeGreaterThan(5)
-  })
+      expect(contradicted).toBeGreaterThan(5)
+    },
+  )
   it('where what does not crackle is late, it says so: listen direct', () => {
     expect(run('largest', (i) => (i < 4 ? 'crackles' : 'late')).found).toBeNull()
   })

@@ -7,13 +7,22 @@ import { recordTake } from '#core/standin/record'
 import type { StandIn } from '#core/standin/stand-in'
 
 /** Gives the bytes of a file to a meter in pieces, as a disk would. */
-export function fed<R>(meter: { push: (bytes: Uint8Array) => void, end: () => R }, bytes: Uint8Array, piece = 65_537): R {
+export function fed<R>(
+  meter: { push: (bytes: Uint8Array) => void; end: () => R },
+  bytes: Uint8Array,
+  piece = 65_537,
+): R {
   for (let at = 0; at < bytes.length; at += piece) meter.push(bytes.subarray(at, at + piece))
   return meter.end()
 }
 
 /** Does a procedure on a stand-in, through the WAV path, as the screen does. */
-export function tried(procedure: Procedure, bench: Bench, standIn: StandIn, more: Typed = {}): { rows: Row[], outcome: Outcome } {
+export function tried(
+  procedure: Procedure,
+  bench: Bench,
+  standIn: StandIn,
+  more: Typed = {},
+): { rows: Row[]; outcome: Outcome } {
   const typed = { ...procedure.initial(bench), ...more }
   const rows: Row[] = []
   for (const trial of procedure.standIn(bench, typed, standIn)) {
@@ -27,7 +36,13 @@ export function tried(procedure: Procedure, bench: Bench, standIn: StandIn, more
     if (!answer.ok) throw new Error(answer.fault.message)
     const found = 'found' in answer ? answer.found : answer.report
     for (const part of procedure.rows(found as never)) {
-      rows.push({ name: 'take', typed: { ...procedure.initialEach(bench, typed, rows.length), ...trial.typed }, found: part, sampleRate: trial.take.sampleRate, standIn })
+      rows.push({
+        name: 'take',
+        typed: { ...procedure.initialEach(bench, typed, rows.length), ...trial.typed },
+        found: part,
+        sampleRate: trial.take.sampleRate,
+        standIn,
+      })
     }
   }
   return { rows, outcome: procedure.outcome(bench, typed, rows) }
@@ -40,4 +55,5 @@ export function kept(session: Session, outcome: Outcome): Session {
   if (!reading.ok) throw new Error(JSON.stringify(reading.faults[0]))
   return reading.session
 }
-export const benchFor = (session: Session, strip = session.strips[0]?.id, choice = {}): Bench => benchOf(session, strip, choice) as Bench
+export const benchFor = (session: Session, strip = session.strips[0]?.id, choice = {}): Bench =>
+  benchOf(session, strip, choice) as Bench

@@ -5,5 +5,5 @@ declare module 'jstat' {
     inv: (p: number, ...parameters: number[]) => number
     pdf: (x: number, ...parameters: number[]) => number
   }
-  export const jStat: { weibull: Law, studentt: Law }
+  export const jStat: { weibull: Law; studentt: Law }
 }

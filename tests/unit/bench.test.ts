@@ -34,12 +34,25 @@ const said = (remarks: { text: string }[]) => remarks.map(({ text }) => text).jo
 
 describe('what stands on the bench', () => {
   it('the strip’s own unit and input, unless another is chosen', () => {
-    expect(bench).toMatchObject({ unit: { id: 'saltmarsh' }, input: { id: 'mic1' }, second: { id: 'mic2' }, output: { id: 'main' } })
-    expect(benchFor(session, 'narrator', { input: 'line5', output: 'phones' })).toMatchObject({ input: { id: 'line5' }, output: { id: 'phones' }, voice: null })
+    expect(bench).toMatchObject({
+      unit: { id: 'saltmarsh' },
+      input: { id: 'mic1' },
+      second: { id: 'mic2' },
+      output: { id: 'main' },
+    })
+    expect(benchFor(session, 'narrator', { input: 'line5', output: 'phones' })).toMatchObject({
+      input: { id: 'line5' },
+      output: { id: 'phones' },
+      voice: null,
+    })
     expect(benchFor(session, 'cello').voice).toMatchObject({ distance: 0.8, microphone: { id: 'eelgrass' }, gain: 24 })
   })
   it('without an interface there is none', () => {
-    const bare = { ...session, gear: session.gear.filter((gear) => gear.kind !== 'interface'), strips: session.strips.map((strip) => ({ ...strip, stages: strip.stages.slice(0, 1) })) }
+    const bare = {
+      ...session,
+      gear: session.gear.filter((gear) => gear.kind !== 'interface'),
+      strips: session.strips.map((strip) => ({ ...strip, stages: strip.stages.slice(0, 1) })),
+    }
     expect(benchOf(bare, 'narrator', {})).toBeNull()
   })
   it('what a procedure lacks is told in words', () => {
@@ -64,20 +77,38 @@ describe('output full scale', () => {
     expect(figures[0]?.spread).toBeCloseTo(Math.hypot((high - low) / 2, 20 * Math.log10(1.01)), 6)
   })
   it('6 dB too little: one leg was measured', () => {
-    expect(said(outputFullScale.outcome(bench, typed, [reading(0.7746 * 10 ** ((18 - 6.02 - 20) / 20))]).remarks)).toContain('one leg')
+    expect(
+      said(outputFullScale.outcome(bench, typed, [reading(0.7746 * 10 ** ((18 - 6.02 - 20) / 20))]).remarks),
+    ).toContain('one leg')
   })
 })
 
 describe('input full scale', () => {
   it('a known voltage, by hand: 0.1 V (−17.78 dBu) reads −32.38 dBFS at 0 dB: 14.60 dBu', () => {
-    const found = { frequency: 997, level: -32.38, deviation: 0.01, residual: -90, residualA: -92, thdN: -60, harmonics: [], seconds: 5, clipped: false }
+    const found = {
+      frequency: 997,
+      level: -32.38,
+      deviation: 0.01,
+      residual: -90,
+      residualA: -92,
+      thdN: -60,
+      harmonics: [],
+      seconds: 5,
+      clipped: false,
+    }
     const row = { name: 'a.wav', typed: { gain: 0, pad: 0 }, found, sampleRate: 48_000, standIn: null }
     const outcome = inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), voltage: 0.1 }, [row])
     expect(outcome.figures[0]?.value).toBeCloseTo(14.6, 2)
     // 10 dB more gain reads 10 dB more, a pad of 20 dB 20 dB less: the same input.
     const other = { ...row, typed: { gain: 10, pad: 20 }, found: { ...found, level: -42.38 } }
-    expect(inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), voltage: 0.1 }, [other]).figures[0]?.value).toBeCloseTo(14.6, 2)
-    expect(inForce(kept(session, outcome).gear.flatMap((gear) => (gear.kind === 'interface' ? gear.inputs : []))[0] as never)).toMatchObject({ fullScale: 14.6 })
+    expect(
+      inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), voltage: 0.1 }, [other]).figures[0]?.value,
+    ).toBeCloseTo(14.6, 2)
+    expect(
+      inForce(
+        kept(session, outcome).gear.flatMap((gear) => (gear.kind === 'interface' ? gear.inputs : []))[0] as never,
+      ),
+    ).toMatchObject({ fullScale: 14.6 })
   })
   it('on the stand-in with a known voltage, which needs no output that was measured', () => {
     const { outcome } = tried(inputFullScale as unknown as Procedure, bench, standIn, { voltage: 0.25 })
@@ -85,7 +116,23 @@ describe('input full scale', () => {
     expect(said(outcome.remarks)).not.toContain('Measure the output first')
   })
   it('a recording that clips is not kept', () => {
-    const row = { name: 'a.wav', typed: { gain: 0, pad: 0 }, found: { frequency: 997, level: -0.1, deviation: 0, residual: -20, residualA: -22, thdN: -20, harmonics: [], seconds: 5, clipped: true }, sampleRate: 48_000, standIn: null }
+    const row = {
+      name: 'a.wav',
+      typed: { gain: 0, pad: 0 },
+      found: {
+        frequency: 997,
+        level: -0.1,
+        deviation: 0,
+        residual: -20,
+        residualA: -22,
+        thdN: -20,
+        harmonics: [],
+        seconds: 5,
+        clipped: true,
+      },
+      sampleRate: 48_000,
+      standIn: null,
+    }
     expect(inputFullScale.outcome(bench, inputFullScale.initial(bench), [row])).toMatchObject({ keep: null })
   })
 })
@@ -98,41 +145,118 @@ describe('equivalent input noise', () => {
     expect(said(outcome.remarks)).toContain('shorted plug')
   })
   it('less than the resistor’s own noise cannot be', () => {
-    const row = (gain: number, level: number) => ({ name: 'n', typed: { gain }, found: { weighted: level, flat: level + 2, withoutHum: level, deviation: 0.1, peak: -70, seconds: 10, leftOut: 0, hum: null }, sampleRate: 48_000, standIn: null })
+    const row = (gain: number, level: number) => ({
+      name: 'n',
+      typed: { gain },
+      found: {
+        weighted: level,
+        flat: level + 2,
+        withoutHum: level,
+        deviation: 0.1,
+        peak: -70,
+        seconds: 10,
+        leftOut: 0,
+        hum: null,
+      },
+      sampleRate: 48_000,
+      standIn: null,
+    })
     const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [row(60, -134 - (14.6 - 60))])
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('that cannot be')
   })
   it('a highest gain of two decimals is no fault where it is prefilled with one', () => {
     const odd = { ...bench, input: { ...bench.input, specs: { ...bench.input.specs, gainMax: 58.85 as never } } }
-    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 10, leftOut: 0, hum: null }
+    const found = {
+      weighted: -80,
+      flat: -78,
+      withoutHum: -80,
+      deviation: 0.1,
+      peak: -70,
+      seconds: 10,
+      leftOut: 0,
+      hum: null,
+    }
     const typed = equivalentInputNoise.initialEach(odd, {}, 0)
     expect(typed.gain).toBe(58.9)
-    expect(said(equivalentInputNoise.outcome(odd, { channel: 1, resistor: 150 }, [{ name: 'n', typed, found, sampleRate: 48_000, standIn: null }]).remarks)).not.toContain('is no gain of')
+    expect(
+      said(
+        equivalentInputNoise.outcome(odd, { channel: 1, resistor: 150 }, [
+          { name: 'n', typed, found, sampleRate: 48_000, standIn: null },
+        ]).remarks,
+      ),
+    ).not.toContain('is no gain of')
   })
   it('says what of a recording was left out', () => {
-    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 7, leftOut: 8, hum: null }
-    const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [{ name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, standIn: null }])
-    expect(said(outcome.remarks)).toContain('“knock.wav” is alike: there is a knock, a click, a gap or a dropout. 8.0 s are left out, and the longest calm stretch of 7.0 s measured.')
+    const found = {
+      weighted: -80,
+      flat: -78,
+      withoutHum: -80,
+      deviation: 0.1,
+      peak: -70,
+      seconds: 7,
+      leftOut: 8,
+      hum: null,
+    }
+    const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [
+      { name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, standIn: null },
+    ])
+    expect(said(outcome.remarks)).toContain(
+      '“knock.wav” is alike: there is a knock, a click, a gap or a dropout. 8.0 s are left out, and the longest calm stretch of 7.0 s measured.',
+    )
   })
-  it.each([[equivalentInputNoise, { gain: 61 }], [inputFullScale, { gain: 61, pad: 0 }]])('a gain that the input does not have is refused, with those that it has', (procedure, typed) => {
-    const found = { weighted: -80, flat: -78, withoutHum: -80, deviation: 0.1, peak: -70, seconds: 10, leftOut: 0, hum: null, level: -20, frequency: 997, clipped: false }
-    const outcome = (procedure as unknown as Procedure).outcome(bench, { channel: 1, resistor: 150, played: -20, frequency: 997 }, [{ name: 'n', typed, found, sampleRate: 48_000, standIn: null }])
+  it.each([
+    [equivalentInputNoise, { gain: 61 }],
+    [inputFullScale, { gain: 61, pad: 0 }],
+  ])('a gain that the input does not have is refused, with those that it has', (procedure, typed) => {
+    const found = {
+      weighted: -80,
+      flat: -78,
+      withoutHum: -80,
+      deviation: 0.1,
+      peak: -70,
+      seconds: 10,
+      leftOut: 0,
+      hum: null,
+      level: -20,
+      frequency: 997,
+      clipped: false,
+    }
+    const outcome = (procedure as unknown as Procedure).outcome(
+      bench,
+      { channel: 1, resistor: 150, played: -20, frequency: 997 },
+      [{ name: 'n', typed, found, sampleRate: 48_000, standIn: null }],
+    )
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('61.0 dB is no gain of mic1: it gives from 0.0 to 60.0 dB')
   })
 })
 
 describe('gain at the knob’s marks', () => {
-  const plateau = (position: number, level: number, said_?: number): Row => ({ name: 'k', typed: { position, played: -70, said: said_ }, found: { at: 0, seconds: 3, level, deviation: 0.01, clipped: false }, sampleRate: 48_000, standIn: null })
+  const plateau = (position: number, level: number, said_?: number): Row => ({
+    name: 'k',
+    typed: { position, played: -70, said: said_ },
+    found: { at: 0, seconds: 3, level, deviation: 0.01, clipped: false },
+    sampleRate: 48_000,
+    standIn: null,
+  })
   it('differences of the levels are differences of gain; the marks go into the session', () => {
     const outcome = gainMarks.outcome(bench, {}, [plateau(7, -68), plateau(12, -40.5), plateau(17, -9)])
     const after = kept(session, outcome)
     const [input] = (after.gear.find((gear) => gear.id === 'saltmarsh') as AudioInterface).inputs
-    expect(input).toMatchObject({ knob: [{ position: 7, gain: 0 }, { position: 12, gain: 27.5 }, { position: 17, gain: 59 }], measured: { gainMax: { value: 59 } } })
+    expect(input).toMatchObject({
+      knob: [
+        { position: 7, gain: 0 },
+        { position: 12, gain: 27.5 },
+        { position: 17, gain: 59 },
+      ],
+      measured: { gainMax: { value: 59 } },
+    })
   })
   it('a scale whose decibels are too small', () => {
-    expect(said(gainMarks.outcome(bench, {}, [plateau(7, -68, 0), plateau(12, -48, 21), plateau(17, -10, 60)]).remarks)).toContain('at the worst it is −2.00 dB off')
+    expect(
+      said(gainMarks.outcome(bench, {}, [plateau(7, -68, 0), plateau(12, -48, 21), plateau(17, -10, 60)]).remarks),
+    ).toContain('at the worst it is −2.00 dB off')
   })
   it('a gain that falls while the knob rises is not kept', () => {
     expect(gainMarks.outcome(bench, {}, [plateau(7, -68), plateau(9, -70), plateau(17, -10)]).keep).toBeNull()
@@ -140,13 +264,35 @@ describe('gain at the knob’s marks', () => {
 })
 
 describe('balance and polarity', () => {
-  const row = (more: object): Row => ({ name: 'b', typed: {}, found: { difference: -0.3, deviation: 0.01, sameWay: true, keepsPolarity: [true, true], lagFrames: 0, likeness: 1, count: 9, ...more }, sampleRate: 48_000, standIn: null })
+  const row = (more: object): Row => ({
+    name: 'b',
+    typed: {},
+    found: {
+      difference: -0.3,
+      deviation: 0.01,
+      sameWay: true,
+      keepsPolarity: [true, true],
+      lagFrames: 0,
+      likeness: 1,
+      count: 9,
+      ...more,
+    },
+    sampleRate: 48_000,
+    standIn: null,
+  })
   it('the second input’s full scale is the first’s less their difference', () => {
-    const [first, second] = (kept(session, channelBalance.outcome(bench, {}, [row({})])).gear.find((gear) => gear.id === 'saltmarsh') as AudioInterface).inputs
+    const [first, second] = (
+      kept(session, channelBalance.outcome(bench, {}, [row({})])).gear.find(
+        (gear) => gear.id === 'saltmarsh',
+      ) as AudioInterface
+    ).inputs
     expect(second?.type !== 'digital' && second?.measured?.fullScale?.value).toBeCloseTo(14.6 + 0.3, 2)
     expect(first).toEqual(bench.input)
   })
-  it.each([[{ likeness: 0.4 }, 'do not hold the same signal'], [{ difference: -6.02 }, 'no imbalance of two inputs that are set alike']])('%o is not kept', (more, words) => {
+  it.each([
+    [{ likeness: 0.4 }, 'do not hold the same signal'],
+    [{ difference: -6.02 }, 'no imbalance of two inputs that are set alike'],
+  ])('%o is not kept', (more, words) => {
     const outcome = channelBalance.outcome(bench, {}, [row(more)])
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain(words)
@@ -154,19 +300,46 @@ describe('balance and polarity', () => {
 })
 
 describe('round trip', () => {
-  const row = (more: object): Row => ({ name: 'l', typed: { bufferFrames: 128 }, found: { lagFrames: 400, milliseconds: 8.333, polarity: 1, level: -3, confidence: 5, repeats: [400, 400.2, 399.8], spreadFrames: 0.2, driftPpm: 0, ...more }, sampleRate: 48_000, standIn: null })
+  const row = (more: object): Row => ({
+    name: 'l',
+    typed: { bufferFrames: 128 },
+    found: {
+      lagFrames: 400,
+      milliseconds: 8.333,
+      polarity: 1,
+      level: -3,
+      confidence: 5,
+      repeats: [400, 400.2, 399.8],
+      spreadFrames: 0.2,
+      driftPpm: 0,
+      ...more,
+    },
+    sampleRate: 48_000,
+    standIn: null,
+  })
   it('its repeats give the spread; it goes into the system’s list', () => {
     const outcome = roundTrip.outcome(bench, {}, [row({})])
     expect(outcome.figures[0]?.value).toBeCloseTo(400 / 48, 6)
     expect(outcome.figures[0]?.spread).toBeCloseTo(0.2 / 48, 6)
-    expect(kept(session, outcome).system.roundTrips?.at(-1)).toMatchObject({ sampleRate: 48_000, bufferFrames: 128, milliseconds: 8.333, unit: 'saltmarsh', on: '2026-11-25' })
+    expect(kept(session, outcome).system.roundTrips?.at(-1)).toMatchObject({
+      sampleRate: 48_000,
+      bufferFrames: 128,
+      milliseconds: 8.333,
+      unit: 'saltmarsh',
+      on: '2026-11-25',
+    })
   })
-  it.each([[{ confidence: 1.1 }, 'only 1.1 times'], [{ lagFrames: -20 }, 'before what was played'], [{ spreadFrames: 64 }, 'something was lost']])('%o is not kept', (more, words) => {
+  it.each([
+    [{ confidence: 1.1 }, 'only 1.1 times'],
+    [{ lagFrames: -20 }, 'before what was played'],
+    [{ spreadFrames: 64 }, 'something was lost'],
+  ])('%o is not kept', (more, words) => {
     const outcome = roundTrip.outcome(bench, {}, [row(more)])
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain(words)
   })
-  it('two clocks are told', () => expect(said(roundTrip.outcome(bench, {}, [row({ driftPpm: 25 })]).remarks)).toContain('25.0 ppm'))
+  it('two clocks are told', () =>
+    expect(said(roundTrip.outcome(bench, {}, [row({ driftPpm: 25 })]).remarks)).toContain('25.0 ppm'))
 })
 
 describe('the stand-in', () => {
@@ -178,20 +351,38 @@ describe('the stand-in', () => {
     expect(standInFor(bench.unit, bench.input, bench.output, session.system, 5)).not.toEqual(standIn)
   })
   const channel = (change: object, gain = 0): ChannelLevels => {
-    const result = fed(new LevelsMeter(), recordTake({ ...take, standIn: { ...standIn, ...change }, channels: [{ ...loop, gains: [gain] }] }))
+    const result = fed(
+      new LevelsMeter(),
+      recordTake({ ...take, standIn: { ...standIn, ...change }, channels: [{ ...loop, gains: [gain] }] }),
+    )
     if (!result.ok) throw new Error(result.fault.message)
     return result.report.channels[0] as ChannelLevels
   }
   it('clips at full scale', () => expect(channel({}, 40).clippedRunCount).toBeGreaterThan(1000))
-  it('has the DC it is said to have', () => expect(channel({ input: { ...standIn.input, dc: 0.01 } }).dc).toBeCloseTo(-40, 0))
+  it('has the DC it is said to have', () =>
+    expect(channel({ input: { ...standIn.input, dc: 0.01 } }).dc).toBeCloseTo(-40, 0))
   it('a short word is noisier: 16 bits against 24 in an idle input', () => {
-    const idle = (wordLength: 16 | 24) => fed(new LevelsMeter(), recordTake({ standIn: { ...standIn, wordLength }, sampleRate: 48_000, channels: [{ from: 'resistor', ohms: 150, seconds: 3, gain: 0 }] }))
+    const idle = (wordLength: 16 | 24) =>
+      fed(
+        new LevelsMeter(),
+        recordTake({
+          standIn: { ...standIn, wordLength },
+          sampleRate: 48_000,
+          channels: [{ from: 'resistor', ohms: 150, seconds: 3, gain: 0 }],
+        }),
+      )
     const [long, short] = [idle(24), idle(16)]
-    expect(short.ok && long.ok && (short.report.channels[0]?.rmsA ?? 0) - (long.report.channels[0]?.rmsA ?? 0)).toBeGreaterThan(8)
+    expect(
+      short.ok && long.ok && (short.report.channels[0]?.rmsA ?? 0) - (long.report.channels[0]?.rmsA ?? 0),
+    ).toBeGreaterThan(8)
   })
   it('No. 8 loses buffers, No. 7 has a clock of its own: both are found out in the round trip', () => {
     const remarks = (number: number) => {
-      const { outcome } = tried(roundTrip as unknown as Procedure, bench, standInFor(bench.unit, bench.input, bench.output, session.system, number))
+      const { outcome } = tried(
+        roundTrip as unknown as Procedure,
+        bench,
+        standInFor(bench.unit, bench.input, bench.output, session.system, number),
+      )
       return { words: said(outcome.remarks), kept: outcome.keep !== null }
     }
     expect(remarks(8)).toMatchObject({ kept: false, words: expect.stringContaining('something was lost') as string })
@@ -201,7 +392,9 @@ describe('the stand-in', () => {
 
 describe('units side by side', () => {
   const shelf = shelfGear().filter((gear): gear is AudioInterface => gear.kind === 'interface')
-  const shingle = shelf.find((gear) => gear.id === 'shingle') ?? shelf.find((gear) => gear.inputs.some((input) => input.type === 'mic')) as AudioInterface
+  const shingle =
+    shelf.find((gear) => gear.id === 'shingle') ??
+    (shelf.find((gear) => gear.inputs.some((input) => input.type === 'mic')) as AudioInterface)
   const units = [bench.unit, shingle]
   const comparison = compareUnits(session, units, 'mic', 'saltmarsh')
   const row = (title: string) => comparison.rows.find((each) => each.title === title)
@@ -221,7 +414,15 @@ describe('units side by side', () => {
     expect(table[0]?.[2]).toContain('Saltmarsh Four, mic1, printed')
   })
   it('in the strip’s place: the same as evaluating it there', () => {
-    const noisy = { ...bench.unit, id: 'noisy', name: 'Noisy', latency: { ...bench.unit.latency, safetyIn: 24 + 480 }, inputs: bench.unit.inputs.map((input) => (input.type === 'digital' ? input : { ...input, measured: undefined, specs: { ...input.specs, ein: -100 } })) } as never as AudioInterface
+    const noisy = {
+      ...bench.unit,
+      id: 'noisy',
+      name: 'Noisy',
+      latency: { ...bench.unit.latency, safetyIn: 24 + 480 },
+      inputs: bench.unit.inputs.map((input) =>
+        input.type === 'digital' ? input : { ...input, measured: undefined, specs: { ...input.specs, ein: -100 } },
+      ),
+    } as never as AudioInterface
     const [place] = inItsPlace(session, session.strips[0] as never, [bench.unit, noisy])
     const before = evaluateSession(session).strips[0]?.points.at(-1)?.snr as number
     expect(place?.quieter).toBeLessThan(-0.5)
@@ -232,19 +433,35 @@ describe('units side by side', () => {
   })
   it('each with the round trips that were measured of it', () => {
     const other = { ...bench.unit, id: 'other', name: 'Other' }
-    const measured = { ...session, system: { ...session.system, roundTrips: [...session.system.roundTrips ?? [], { sampleRate: 48_000, bufferFrames: 128, milliseconds: 5, unit: 'other' }] } } as Session
-    const rows = compareUnits(measured, [bench.unit, other], 'mic', 'saltmarsh').rows.find((each) => each.title === 'Round trip, 128 frames')
-    const own = evaluateSession(session).strips[0]?.latency.find((each) => each.route === 'software')?.milliseconds as number
-    const before = compareUnits(session, [bench.unit], 'mic', 'saltmarsh').rows.find((each) => each.title === 'Round trip, 128 frames')?.values[0]?.measured as number
+    const measured = {
+      ...session,
+      system: {
+        ...session.system,
+        roundTrips: [
+          ...(session.system.roundTrips ?? []),
+          { sampleRate: 48_000, bufferFrames: 128, milliseconds: 5, unit: 'other' },
+        ],
+      },
+    } as Session
+    const rows = compareUnits(measured, [bench.unit, other], 'mic', 'saltmarsh').rows.find(
+      (each) => each.title === 'Round trip, 128 frames',
+    )
+    const own = evaluateSession(session).strips[0]?.latency.find((each) => each.route === 'software')
+      ?.milliseconds as number
+    const before = compareUnits(session, [bench.unit], 'mic', 'saltmarsh').rows.find(
+      (each) => each.title === 'Round trip, 128 frames',
+    )?.values[0]?.measured as number
     expect(rows?.values[1]?.measured).toBe(5)
     expect(rows?.values[0]?.measured).toBe(before)
-    expect(evaluateSession(measured).strips[0]?.latency.find((each) => each.route === 'software')?.milliseconds).toBe(own)
+    expect(evaluateSession(measured).strips[0]?.latency.find((each) => each.route === 'software')?.milliseconds).toBe(
+      own,
+    )
     expect(inItsPlace(measured, session.strips[0] as never, [other])[0]?.sooner).toBeCloseTo(before - 5, 9)
   })
 })
 
 describe('a take check', () => {
-  const rehearsal = joined(Array.from({ length: 40 }, (_, i) => whiteNoise(48_000, 1, -32 + (i * 7) % 5, i + 1)))
+  const rehearsal = joined(Array.from({ length: 40 }, (_, i) => whiteNoise(48_000, 1, -32 + ((i * 7) % 5), i + 1)))
   const result = fed(new LevelsMeter(), writeWav([rehearsal, sine(48_000, 40, 500, -20)], 48_000, 24))
   const channels = result.ok ? result.report.channels : []
   it('level, crest, surge and signal-to-noise, and they go into the source', () => {
@@ -252,8 +469,22 @@ describe('a take check', () => {
     expect(check?.level).toBeCloseTo(68 + (channels[0]?.rms ?? 0) + 30, 9)
     expect(check?.surge).toBeGreaterThan(0)
     expect(check?.surge).toBeLessThan(12)
-    const after = readSession(keepTake(session, { id: 'narrator-voice', kind: 'sound-source' }, check as never, 'Take check of a.wav', '2026-11-25'))
-    expect(after.ok && after.session.gear.find((gear) => gear.id === 'narrator-voice')).toMatchObject({ measured: { level: { on: '2026-11-25' }, crest: {}, surge: { value: expect.closeTo(check?.surge ?? 0, 1) as number } } })
+    const after = readSession(
+      keepTake(
+        session,
+        { id: 'narrator-voice', kind: 'sound-source' },
+        check as never,
+        'Take check of a.wav',
+        '2026-11-25',
+      ),
+    )
+    expect(after.ok && after.session.gear.find((gear) => gear.id === 'narrator-voice')).toMatchObject({
+      measured: {
+        level: { on: '2026-11-25' },
+        crest: {},
+        surge: { value: expect.closeTo(check?.surge ?? 0, 1) as number },
+      },
+    })
   })
   it('a tone has level and crest, but no law of peaks: no surge is written', () => {
     const check = checkTake(channels[1] as ChannelLevels, 3600, { level: 68 }, { average: -30 })

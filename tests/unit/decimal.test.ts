@@ -1,24 +1,59 @@
 import { describe, expect, it } from 'vitest'
-import { readTypedNumber, readTypedNumbers, settingFields, soundSourceSpecs, sampleRateField, microphoneSpecs } from '#core/session'
+import {
+  readTypedNumber,
+  readTypedNumbers,
+  settingFields,
+  soundSourceSpecs,
+  sampleRateField,
+  microphoneSpecs,
+} from '#core/session'
 import { formatDecimal, formatShort, formatSigned, parseDecimal } from '#core/units'
 
 describe('decimals as people write them', () => {
-  it.each([['12.5', 12.5], ['12,5', 12.5], ['−12,5 dB', -12.5], ['+4 db', 4], [' 3 ', 3], ['.5', 0.5], ['1e3', null], ['abc', null], ['--3', null], ['3 m', null], ['', null]])('"%s"', (text, value) => {
+  it.each([
+    ['12.5', 12.5],
+    ['12,5', 12.5],
+    ['−12,5 dB', -12.5],
+    ['+4 db', 4],
+    [' 3 ', 3],
+    ['.5', 0.5],
+    ['1e3', null],
+    ['abc', null],
+    ['--3', null],
+    ['3 m', null],
+    ['', null],
+  ])('"%s"', (text, value) => {
     expect(parseDecimal(text, 'dB')).toBe(value)
   })
   it('never shows NaN, infinity or minus zero', () => {
-    expect([Number.NaN, Infinity, null, undefined].map((value) => formatDecimal(value, 1))).toEqual(['–', '–', '–', '–'])
+    expect([Number.NaN, Infinity, null, undefined].map((value) => formatDecimal(value, 1))).toEqual([
+      '–',
+      '–',
+      '–',
+      '–',
+    ])
     expect(formatDecimal(-0.04, 1)).toBe('0.0')
     expect(formatSigned(0.04, 1)).toBe('0.0')
-    expect([formatSigned(4, 1), formatDecimal(-12.34, 1), formatShort(150, 2), formatShort(-0.3, 2)]).toEqual(['+4.0', '−12.3', '150', '−0.3'])
+    expect([formatSigned(4, 1), formatDecimal(-12.34, 1), formatShort(150, 2), formatShort(-0.3, 2)]).toEqual([
+      '+4.0',
+      '−12.3',
+      '150',
+      '−0.3',
+    ])
   })
 })
 
 describe('typed numbers', () => {
   it('takes a value with its unit, refuses in words with the range', () => {
     expect(readTypedNumber(settingFields.distance, '0,3 m')).toEqual({ ok: true, value: 0.3 })
-    expect(readTypedNumber(settingFields.distance, '0')).toEqual({ ok: false, message: '0 is out of range. Enter 0.01 to 100 m.' })
-    expect(readTypedNumber(soundSourceSpecs.level, 'loud')).toEqual({ ok: false, message: '“loud” is not a number. Enter 0 to 160 dB SPL.' })
+    expect(readTypedNumber(settingFields.distance, '0')).toEqual({
+      ok: false,
+      message: '0 is out of range. Enter 0.01 to 100 m.',
+    })
+    expect(readTypedNumber(soundSourceSpecs.level, 'loud')).toEqual({
+      ok: false,
+      message: '“loud” is not a number. Enter 0 to 160 dB SPL.',
+    })
     expect(readTypedNumber(sampleRateField, '44100.5')).toMatchObject({ ok: false })
   })
   it('empty takes an optional value out and is refused for the others', () => {
@@ -26,7 +61,10 @@ describe('typed numbers', () => {
     expect(readTypedNumber(microphoneSpecs.sensitivity, '')).toMatchObject({ ok: false })
   })
   it('lists are sorted, each number once', () => {
-    expect(readTypedNumbers(sampleRateField, '96000, 44100 48000;44100')).toEqual({ ok: true, values: [44100, 48000, 96000] })
+    expect(readTypedNumbers(sampleRateField, '96000, 44100 48000;44100')).toEqual({
+      ok: true,
+      values: [44100, 48000, 96000],
+    })
     expect(readTypedNumbers(sampleRateField, '44100, fast')).toMatchObject({ ok: false })
   })
 })

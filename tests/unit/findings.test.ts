@@ -10,14 +10,19 @@ const specs: Path = ['gear', 2, 'inputs', 0, 'specs']
 
 const findings = (file: object, of = 0): Finding[] => evaluateSession(valid(file)).strips[of]?.findings ?? []
 const find = (file: object, code: string, of = 0) => findings(file, of).find((each) => each.code === code)
-const change = (...edits: [Path, unknown][]) => edits.reduce((file, [path, value]) => withAt(file, path, value), example1())
+const change = (...edits: [Path, unknown][]) =>
+  edits.reduce((file, [path, value]) => withAt(file, path, value), example1())
 
 describe('findings, each with what to do', () => {
   it('nothing but notes on worked example 1 with the planned gain', () => {
     expect(findings(change([[...settings, 'gain'], 39])).every((each) => each.severity === 'note')).toBe(true)
   })
   it('every finding says what to do', () => {
-    const wild = change([[...settings, 'gain'], 60], [[...settings, 'phantom'], false], [['gear', 0, 'specs', 'level'], 140])
+    const wild = change(
+      [[...settings, 'gain'], 60],
+      [[...settings, 'phantom'], false],
+      [['gear', 0, 'specs', 'level'], 140],
+    )
     expect(findings(wild).length).toBeGreaterThan(3)
     for (const each of findings(wild)) expect(each.action.length).toBeGreaterThan(10)
   })
@@ -32,7 +37,8 @@ describe('findings, each with what to do', () => {
     expect(find(change([['gear', 0, 'specs', 'level'], 110]), 'capsule-overload-surge')?.severity).toBe('caution')
   })
   it('an overdriven capsule is marked at itself and carried by what follows, whose peak is the clipped one', () => {
-    const points = evaluateSession(valid(change([['gear', 0, 'specs', 'level'], 125], [[...settings, 'gain'], 0]))).strips[0]?.points
+    const points = evaluateSession(valid(change([['gear', 0, 'specs', 'level'], 125], [[...settings, 'gain'], 0])))
+      .strips[0]?.points
     expect(points?.[1]?.clipped).toBe(true)
     expect(points?.[2]?.carriesClipping).toBe('narrator-mic')
     expect(points?.[2]?.peak).toBeCloseTo((points?.[1]?.ceiling ?? 0) - 15, 6)
@@ -45,7 +51,12 @@ describe('findings, each with what to do', () => {
     expect(find(change([[...settings, 'gain'], gain]), code)?.severity).toBe(severity)
   })
   it('little headroom is a note where the target means it', () => {
-    expect(find(change([[...settings, 'gain'], 51], [['target'], 'live-6-0'], [['gear', 0, 'specs', 'surge'], 0]), 'little-headroom')?.severity).toBe('note')
+    expect(
+      find(
+        change([[...settings, 'gain'], 51], [['target'], 'live-6-0'], [['gear', 0, 'specs', 'surge'], 0]),
+        'little-headroom',
+      )?.severity,
+    ).toBe('note')
   })
   it('target missed: by how much, which way, what to turn', () => {
     const under = find(example1(), 'target-missed')
@@ -66,8 +77,14 @@ describe('findings, each with what to do', () => {
     expect(found?.action).toContain('booster of 10 dB')
   })
   it('gain range exhausted below: the pad, as a change; without one, distance', () => {
-    const loud = change([['gear', 0, 'specs', 'level'], 110], [[...settings, 'gain'], 0], [['gear', 1, 'specs', 'sensitivity'], 50])
-    expect(find(loud, 'gain-range-exhausted')?.changes).toEqual([{ strip: 'narrator', stage: 'narrator-input', setting: 'pad', to: true }])
+    const loud = change(
+      [['gear', 0, 'specs', 'level'], 110],
+      [[...settings, 'gain'], 0],
+      [['gear', 1, 'specs', 'sensitivity'], 50],
+    )
+    expect(find(loud, 'gain-range-exhausted')?.changes).toEqual([
+      { strip: 'narrator', stage: 'narrator-input', setting: 'pad', to: true },
+    ])
     expect(find(withAt(loud, [...specs, 'pad'], 0), 'gain-range-exhausted')?.action).toContain('times the distance')
   })
   it('a pad that is not needed comes out with the gain set again to the same aim', () => {
@@ -76,8 +93,11 @@ describe('findings, each with what to do', () => {
     expect(find(example1(), 'pad-not-needed')).toBeUndefined()
   })
   it('a pad costs signal-to-noise where the preamp sets the floor: it stands before the preamp', () => {
-    const quiet = (pad: boolean, gain: number) => evaluateSession(valid(change([['room'], {}], [[...settings, 'pad'], pad], [[...settings, 'gain'], gain]))).strips[0]
-    const preamp = (pad: boolean, gain: number) => quiet(pad, gain)?.noise.find((each) => each.name === 'preamp')?.level ?? 0
+    const quiet = (pad: boolean, gain: number) =>
+      evaluateSession(valid(change([['room'], {}], [[...settings, 'pad'], pad], [[...settings, 'gain'], gain])))
+        .strips[0]
+    const preamp = (pad: boolean, gain: number) =>
+      quiet(pad, gain)?.noise.find((each) => each.name === 'preamp')?.level ?? 0
     expect(preamp(true, 55) - preamp(false, 35)).toBeCloseTo(20, 9)
     expect(quiet(true, 55)?.points[2]?.peak).toBeCloseTo(quiet(false, 35)?.points[2]?.peak ?? 0, 9)
   })
@@ -98,24 +118,50 @@ describe('findings, each with what to do', () => {
   })
   it('a rate or a buffer that the unit lacks, and a direct route that it lacks', () => {
     expect(find(change([['gear', 2, 'sampleRates'], [44100]]), 'rate-not-offered')?.action).toContain('44.1 kHz')
-    expect(find(change([['gear', 2, 'bufferSizes'], [64, 256]]), 'buffer-not-offered')?.action).toContain('64, 256')
-    expect(find(change([['gear', 2, 'direct'], 'none'], [['strips', 0, 'monitor'], { route: 'direct' }]), 'no-direct-route')?.severity).toBe('stop')
+    expect(
+      find(
+        change([
+          ['gear', 2, 'bufferSizes'],
+          [64, 256],
+        ]),
+        'buffer-not-offered',
+      )?.action,
+    ).toContain('64, 256')
+    expect(
+      find(change([['gear', 2, 'direct'], 'none'], [['strips', 0, 'monitor'], { route: 'direct' }]), 'no-direct-route')
+        ?.severity,
+    ).toBe('stop')
   })
   it('a unit without latency figures says that the truth is later', () => {
     expect(find(change([['gear', 2, 'latency'], undefined]), 'latency-unprinted')?.severity).toBe('note')
   })
   it('the gravest comes first', () => {
-    const order = findings(change([[...settings, 'gain'], 60], [[...settings, 'phantom'], false])).map((each) => each.severity)
-    expect(order).toEqual([...order].sort((a, b) => ['stop', 'caution', 'note'].indexOf(a) - ['stop', 'caution', 'note'].indexOf(b)))
+    const order = findings(change([[...settings, 'gain'], 60], [[...settings, 'phantom'], false])).map(
+      (each) => each.severity,
+    )
+    expect(order).toEqual(
+      [...order].sort((a, b) => ['stop', 'caution', 'note'].indexOf(a) - ['stop', 'caution', 'note'].indexOf(b)),
+    )
   })
 })
 
 describe('phantom power', () => {
-  const ribbon = { id: 'ribbon', kind: 'microphone', name: 'Ribbon', principle: 'ribbon', phantom: 'harmful', specs: { sensitivity: 2, impedance: 300 } }
+  const ribbon = {
+    id: 'ribbon',
+    kind: 'microphone',
+    name: 'Ribbon',
+    principle: 'ribbon',
+    phantom: 'harmful',
+    specs: { sensitivity: 2, impedance: 300 },
+  }
   /** A condenser and a second microphone on one unit, on one bank or on two. */
   function pair(banks: [string, string], second: object = ribbon) {
     const file = example1() as { gear: Record<string, unknown>[] }
-    const gear = [...file.gear.slice(0, 2), { ...second, id: 'second' }, { ...file.gear[2], inputs: [input('mic1', { phantomBank: banks[0] }), input('mic2', { phantomBank: banks[1] })] }]
+    const gear = [
+      ...file.gear.slice(0, 2),
+      { ...second, id: 'second' },
+      { ...file.gear[2], inputs: [input('mic1', { phantomBank: banks[0] }), input('mic2', { phantomBank: banks[1] })] },
+    ]
     return { ...file, gear, strips: [strip('one', 0.3, 35, true), strip('two', 0.3, 50, false, 'mic2', 'second')] }
   }
 
@@ -127,7 +173,10 @@ describe('phantom power', () => {
     expect(evaluateSession(mended).strips[0]?.findings.map((each) => each.code)).not.toContain('phantom-missing')
   })
   it('an input that cannot give it says so instead of offering the switch', () => {
-    const found = find(change([['gear', 2, 'inputs', 0, 'phantom'], false], [[...settings, 'phantom'], false]), 'phantom-missing')
+    const found = find(
+      change([['gear', 2, 'inputs', 0, 'phantom'], false], [[...settings, 'phantom'], false]),
+      'phantom-missing',
+    )
     expect(found?.changes).toBeUndefined()
     expect(found?.action).toContain('cannot give 48 V')
   })
@@ -153,7 +202,11 @@ describe('phantom power', () => {
     expect(endangered?.changes).toBeUndefined()
     expect(endangered?.action).toContain('"Ribbon"')
     const condenser = (example1().gear as object[])[1] as object
-    expect(find(off(pair(['A', 'A'], condenser)), 'phantom-missing', 0)?.changes?.map((each) => (each as SettingChange).stage)).toEqual(['one-input', 'two-input'])
+    expect(
+      find(off(pair(['A', 'A'], condenser)), 'phantom-missing', 0)?.changes?.map(
+        (each) => (each as SettingChange).stage,
+      ),
+    ).toEqual(['one-input', 'two-input'])
   })
   it('useless for one that does not mind it: a note', () => {
     expect(find(change([['gear', 1, 'phantom'], 'harmless']), 'phantom-unneeded')?.severity).toBe('note')

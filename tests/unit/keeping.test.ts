@@ -11,14 +11,21 @@ import { useSessionStore } from '~/stores/session'
 import { example1, valid } from '../support/sessions'
 
 const session = valid(example1())
-const louder = (level: number) => (each: Session): Session => ({ ...each, room: { ambient: dbSpl(level) } })
+const louder =
+  (level: number) =>
+  (each: Session): Session => ({ ...each, room: { ambient: dbSpl(level) } })
 let keys = 0
 const key = () => `k${keys++}`
 
 describe('the repository', () => {
   let now = 1_000_000
   const repository = new SessionRepository(new RemetraDatabase('test'), () => now)
-  const revision = (of: string, number: number, each = session) => ({ key: of, number, label: `change ${number}`, session: each })
+  const revision = (of: string, number: number, each = session) => ({
+    key: of,
+    number,
+    label: `change ${number}`,
+    session: each,
+  })
 
   it('keeps every committed change and reads them back in order', async () => {
     const k = key()

@@ -48,7 +48,11 @@ describe('the planner', () => {
     expect(loud.settings[0]?.reason).toContain('lowest gain')
   })
   it('counts the gain from gainMin: the same input labelled 10…70 dB is set 10 dB higher', () => {
-    const relabelled = withAt(withAt(withAt(example1(), [...specs, 'gainMin'], 10), [...specs, 'gainMax'], 70), ['strips', 0, 'stages', 2, 'settings', 'gain'], 45)
+    const relabelled = withAt(
+      withAt(withAt(example1(), [...specs, 'gainMin'], 10), [...specs, 'gainMax'], 70),
+      ['strips', 0, 'stages', 2, 'settings', 'gain'],
+      45,
+    )
     expect(gainOf(relabelled)).toBe(49)
   })
   it('answers with the evaluation of the planned session, and planning it again changes nothing', () => {

@@ -6,7 +6,8 @@ import { sectionModel } from '~/charts/section-model'
 import { example1, valid, withAt } from '../support/sessions'
 
 const points = (file: object = example1()) => evaluateSession(valid(file)).strips[0]?.points ?? []
-const model = (reading: 'ceiling' | 'own', file?: object) => sectionModel(points(file), reading, 'narrator-input', schools['peaks-18-12'])
+const model = (reading: 'ceiling' | 'own', file?: object) =>
+  sectionModel(points(file), reading, 'narrator-input', schools['peaks-18-12'])
 
 describe('the section', () => {
   it('under the ceiling every ceiling lies at zero and the peak at minus its headroom', () => {

@@ -26,28 +26,81 @@ describe('reading a session file', () => {
     expect(session.strips[0]?.stages[0]?.settings.distance).toBe(1)
   })
   it.each([
-    ['a stage whose gear is missing', ['strips', 0, 'stages', 1, 'gear'], 'nobody', 'strips[0].stages[1].gear: no-such-gear'],
+    [
+      'a stage whose gear is missing',
+      ['strips', 0, 'stages', 1, 'gear'],
+      'nobody',
+      'strips[0].stages[1].gear: no-such-gear',
+    ],
     ['a gain out of range', [...settings, 'gain'], 61, 'strips[0].stages[2].settings.gain: out-of-range'],
     ['a gain beyond any range', [...settings, 'gain'], 1e6, 'strips[0].stages[2].settings.gain: too-big'],
     ['a duplicate gear id', ['gear', 1, 'id'], 'voice', 'gear[1].id: duplicate-id'],
-    ['a duplicate stage id', ['strips', 0, 'stages', 1, 'id'], 'narrator-source', 'strips[0].stages[1].id: duplicate-id'],
+    [
+      'a duplicate stage id',
+      ['strips', 0, 'stages', 1, 'id'],
+      'narrator-source',
+      'strips[0].stages[1].id: duplicate-id',
+    ],
     ['1e309', ['gear', 0, 'specs', 'level'], JSON.parse('1e309'), 'gear[0].specs.level: wrong-type'],
     ['a 3 MB name', ['name'], 'x'.repeat(3e6), 'name: too-big'],
     ['an unknown key', ['gear', 0, 'colour'], 'red', 'gear[0].colour: unknown-key'],
-    ['a setting of another kind', ['strips', 0, 'stages', 1, 'settings'], { pad: true }, 'strips[0].stages[1].settings.pad: unknown-key'],
+    [
+      'a setting of another kind',
+      ['strips', 0, 'stages', 1, 'settings'],
+      { pad: true },
+      'strips[0].stages[1].settings.pad: unknown-key',
+    ],
     ['no port', ['strips', 0, 'stages', 2, 'port'], undefined, 'strips[0].stages[2].port: missing'],
     ['an unknown port', ['strips', 0, 'stages', 2, 'port'], 'mic9', 'strips[0].stages[2].port: no-such-port'],
     ['a microphone with a port', ['strips', 0, 'stages', 1, 'port'], 'mic1', 'strips[0].stages[1].port: no-such-port'],
-    ['phantom from an input without it', ['gear', 2, 'inputs', 0, 'phantom'], false, 'strips[0].stages[2].settings.phantom: not-available'],
-    ['a gain range upside down', ['gear', 2, 'inputs', 0, 'specs', 'gainMin'], 70, 'gear[2].inputs[0].specs.gainMax: range'],
-    ['a microphone input without EIN', ['gear', 2, 'inputs', 0, 'specs', 'ein'], undefined, 'gear[2].inputs[0].specs.ein: missing'],
+    [
+      'phantom from an input without it',
+      ['gear', 2, 'inputs', 0, 'phantom'],
+      false,
+      'strips[0].stages[2].settings.phantom: not-available',
+    ],
+    [
+      'a gain range upside down',
+      ['gear', 2, 'inputs', 0, 'specs', 'gainMin'],
+      70,
+      'gear[2].inputs[0].specs.gainMax: range',
+    ],
+    [
+      'a microphone input without EIN',
+      ['gear', 2, 'inputs', 0, 'specs', 'ein'],
+      undefined,
+      'gear[2].inputs[0].specs.ein: missing',
+    ],
     ['a window upside down', ['target'], { low: -6, high: -12 }, 'target.high: range'],
     ['an unknown school', ['target'], 'loud', 'target: not-an-option'],
-    ['an output that the unit lacks', ['strips', 0, 'monitor'], { output: 'balcony' }, 'strips[0].monitor.output: no-such-output'],
-    ['a strip that begins with a microphone', ['strips', 0, 'stages', 0, 'gear'], 'mic', 'strips[0].stages[0].gear: order'],
+    [
+      'an output that the unit lacks',
+      ['strips', 0, 'monitor'],
+      { output: 'balcony' },
+      'strips[0].monitor.output: no-such-output',
+    ],
+    [
+      'a strip that begins with a microphone',
+      ['strips', 0, 'stages', 0, 'gear'],
+      'mic',
+      'strips[0].stages[0].gear: order',
+    ],
     ['an unknown kind', ['gear', 0, 'kind'], 'teapot', 'gear[0].kind: not-an-option'],
-    ['knob positions out of order', ['gear', 2, 'inputs', 0, 'knob'], [{ position: 9, gain: 0 }, { position: 8, gain: 9 }], 'gear[2].inputs[0].knob[1].position: order'],
-    ['a measured value that is none of its specs', ['gear', 2, 'inputs', 0, 'measured'], { hum: { value: 3 } }, 'gear[2].inputs[0].measured.hum: unknown-key'],
+    [
+      'knob positions out of order',
+      ['gear', 2, 'inputs', 0, 'knob'],
+      [
+        { position: 9, gain: 0 },
+        { position: 8, gain: 9 },
+      ],
+      'gear[2].inputs[0].knob[1].position: order',
+    ],
+    [
+      'a measured value that is none of its specs',
+      ['gear', 2, 'inputs', 0, 'measured'],
+      { hum: { value: 3 } },
+      'gear[2].inputs[0].measured.hum: unknown-key',
+    ],
   ] as [string, (string | number)[], unknown, string][])('%s', (_, path, value, expected) => {
     expect(codes(withAt(example1(), path, value))).toContain(expected)
   })
@@ -57,16 +110,25 @@ describe('reading a session file', () => {
     file = withAt(file, ['strips', 0, 'stages', 1, 'gear'], 'nobody')
     file = withAt(file, [...settings, 'gain'], 61)
     expect(codes(file)).toEqual([
-      'name: too-small', 'gear[0].specs.crest: wrong-type', 'strips[0].stages[1].gear: no-such-gear', 'strips[0].stages[2].settings.gain: out-of-range',
+      'name: too-small',
+      'gear[0].specs.crest: wrong-type',
+      'strips[0].stages[1].gear: no-such-gear',
+      'strips[0].stages[2].settings.gain: out-of-range',
     ])
   })
   it('every message says what was found and what to do', () => {
     const [fault] = faultsOf(withAt(example1(), [...settings, 'gain'], 61))
-    expect(fault?.message).toBe('Gain 61 dB is outside the range of this input, 0 to 60 dB. Set one inside it, or correct the range.')
+    expect(fault?.message).toBe(
+      'Gain 61 dB is outside the range of this input, 0 to 60 dB. Set one inside it, or correct the range.',
+    )
   })
   it('a measured full scale wins over the printed one and moves the level', () => {
-    const file = withAt(example1(), ['gear', 2, 'inputs', 0, 'measured'], { fullScale: { value: 14.6, on: '2026-11-02', method: 'sine', spread: 0.1 } })
-    expect(valid(file).gear[2]).toMatchObject({ inputs: [{ specs: { fullScale: 15 }, measured: { fullScale: { value: 14.6 } } }] })
+    const file = withAt(example1(), ['gear', 2, 'inputs', 0, 'measured'], {
+      fullScale: { value: 14.6, on: '2026-11-02', method: 'sine', spread: 0.1 },
+    })
+    expect(valid(file).gear[2]).toMatchObject({
+      inputs: [{ specs: { fullScale: 15 }, measured: { fullScale: { value: 14.6 } } }],
+    })
   })
   it.each([
     ['not JSON', '{"format": ', 'not-json', ''],
@@ -76,23 +138,47 @@ describe('reading a session file', () => {
     ['version 99', '{"format":"remetra.session","version":99}', 'newer-version', 'version'],
     ['version "one"', '{"format":"remetra.session","version":"one"}', 'no-such-version', 'version'],
     ['a list of a million', `{"format":"remetra.session","version":1,"gear":[${'1,'.repeat(1e6)}1]}`, 'too-big', ''],
-    ['sixty thousand values', `{"format":"remetra.session","version":1,"gear":[${'[1,1,1,1,1,1,1,1,1,1,1,1],'.repeat(900)}[${'[1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1],'.repeat(800)}1]]}`, 'too-big', ''],
-    ['deep nesting', `{"format":"remetra.session","version":1,"gear":${'['.repeat(5000)}${']'.repeat(5000)}}`, 'too-deep', ''],
+    [
+      'sixty thousand values',
+      `{"format":"remetra.session","version":1,"gear":[${'[1,1,1,1,1,1,1,1,1,1,1,1],'.repeat(900)}[${'[1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1,1],'.repeat(800)}1]]}`,
+      'too-big',
+      '',
+    ],
+    [
+      'deep nesting',
+      `{"format":"remetra.session","version":1,"gear":${'['.repeat(5000)}${']'.repeat(5000)}}`,
+      'too-deep',
+      '',
+    ],
     ['a prototype key', '{"format":"remetra.session","version":1,"__proto__":{"x":1}}', 'unknown-key', '__proto__'],
   ])('%s', (_, text, code, path) => {
     const reading = readSessionText(text)
     expect(reading.ok ? [] : reading.faults.map((each) => `${each.path}: ${each.code}`)).toContain(`${path}: ${code}`)
   })
   it('any text gets an answer and never an exception', () => {
-    fc.assert(fc.property(fc.oneof(fc.string(), fc.json(), fc.jsonValue().map((value) => JSON.stringify({ ...example1(), gear: value, strips: value }))), (text) => {
-      const reading = readSessionText(text)
-      expect(reading.ok || reading.faults.every((fault) => fault.message.length > 0)).toBe(true)
-    }), { seed: 20261124, numRuns: 500 })
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.json(),
+          fc.jsonValue().map((value) => JSON.stringify({ ...example1(), gear: value, strips: value })),
+        ),
+        (text) => {
+          const reading = readSessionText(text)
+          expect(reading.ok || reading.faults.every((fault) => fault.message.length > 0)).toBe(true)
+        },
+      ),
+      { seed: 20261124, numRuns: 500 },
+    )
   })
 })
 
 describe('writing a session file', () => {
-  it.each([['the demo', demoSession()], ['a blank session', blankSession('b', 'Blank')], ['example 1', valid(example1())]])('%s comes back the same, byte for byte', (_, session) => {
+  it.each([
+    ['the demo', demoSession()],
+    ['a blank session', blankSession('b', 'Blank')],
+    ['example 1', valid(example1())],
+  ])('%s comes back the same, byte for byte', (_, session) => {
     const text = writeSession(session)
     const again = readSessionText(text)
     expect(again.ok && again.session).toEqual(session)
@@ -101,9 +187,16 @@ describe('writing a session file', () => {
   it('the order of the keys does not depend on how the session came about', () => {
     const session = valid(example1())
     const shuffled = { ...session, strips: session.strips, name: session.name, format: session.format }
-    expect(writeSession({ ...shuffled, gear: session.gear.map(({ name, ...rest }) => ({ ...rest, name })) as typeof session.gear })).toBe(writeSession(session))
+    expect(
+      writeSession({
+        ...shuffled,
+        gear: session.gear.map(({ name, ...rest }) => ({ ...rest, name })) as typeof session.gear,
+      }),
+    ).toBe(writeSession(session))
   })
   it('inputs of all types, with and without EIN', () => {
-    expect(codes(withAt(example1(), ['gear', 2, 'inputs', 0], input('mic1', { type: 'line' }, { ein: undefined })))).toEqual([])
+    expect(
+      codes(withAt(example1(), ['gear', 2, 'inputs', 0], input('mic1', { type: 'line' }, { ein: undefined }))),
+    ).toEqual([])
   })
 })

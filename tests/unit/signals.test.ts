@@ -6,8 +6,14 @@ import { longestSignal, makeSignal, signalFile, signalNames } from '#core/signal
 import { fed } from '../support/bench'
 
 const signals: Record<SignalKind, Signal> = {
-  sine: { kind: 'sine', frequency: 997, level: -20, seconds: 2 }, silence: { kind: 'silence', seconds: 1 }, white: { kind: 'white', level: -20, seconds: 2 }, pink: { kind: 'pink', level: -20, seconds: 2 },
-  sweep: { kind: 'sweep', level: -6, seconds: 2 }, pulses: { kind: 'pulses', level: -6, seconds: 4 }, polarity: { kind: 'polarity', level: -12, seconds: 2 }, sequence: { kind: 'sequence', level: -12 },
+  sine: { kind: 'sine', frequency: 997, level: -20, seconds: 2 },
+  silence: { kind: 'silence', seconds: 1 },
+  white: { kind: 'white', level: -20, seconds: 2 },
+  pink: { kind: 'pink', level: -20, seconds: 2 },
+  sweep: { kind: 'sweep', level: -6, seconds: 2 },
+  pulses: { kind: 'pulses', level: -6, seconds: 4 },
+  polarity: { kind: 'polarity', level: -12, seconds: 2 },
+  sequence: { kind: 'sequence', level: -12 },
   stairs: { kind: 'stairs', frequency: 200, levels: [-10, -30], stepSeconds: 1 },
 }
 function report(...made: Parameters<typeof signalFile>): LevelsReport {
@@ -17,21 +23,27 @@ function report(...made: Parameters<typeof signalFile>): LevelsReport {
 }
 
 describe('test signals', () => {
-  it.each(Object.keys(signalNames) as SignalKind[])('%s is the same every time, and within full scale at every rate', (kind) => {
-    for (const rate of [44_100, 192_000]) {
-      const samples = makeSignal(signals[kind], rate)
-      expect(samples).toEqual(makeSignal(signals[kind], rate))
-      expect(samples.every((x) => Math.abs(x) <= 1)).toBe(true)
-      expect(samples.some((x) => x !== 0)).toBe(kind !== 'silence')
-    }
-  })
-  it.each(['sine', 'sweep', 'pulses', 'polarity', 'sequence', 'stairs'] as const)('%s has the peak that was asked for, within 0.01 dB of it', (kind) => {
-    const signal = signals[kind]
-    const asked = 'level' in signal ? signal.level : -10
-    const peak = makeSignal(signal, 48_000).reduce((most, x) => Math.max(most, Math.abs(x)), 0)
-    expect(20 * Math.log10(peak)).toBeGreaterThan(asked - 0.02)
-    expect(20 * Math.log10(peak)).toBeLessThanOrEqual(asked + 1e-9)
-  })
+  it.each(Object.keys(signalNames) as SignalKind[])(
+    '%s is the same every time, and within full scale at every rate',
+    (kind) => {
+      for (const rate of [44_100, 192_000]) {
+        const samples = makeSignal(signals[kind], rate)
+        expect(samples).toEqual(makeSignal(signals[kind], rate))
+        expect(samples.every((x) => Math.abs(x) <= 1)).toBe(true)
+        expect(samples.some((x) => x !== 0)).toBe(kind !== 'silence')
+      }
+    },
+  )
+  it.each(['sine', 'sweep', 'pulses', 'polarity', 'sequence', 'stairs'] as const)(
+    '%s has the peak that was asked for, within 0.01 dB of it',
+    (kind) => {
+      const signal = signals[kind]
+      const asked = 'level' in signal ? signal.level : -10
+      const peak = makeSignal(signal, 48_000).reduce((most, x) => Math.max(most, Math.abs(x)), 0)
+      expect(20 * Math.log10(peak)).toBeGreaterThan(asked - 0.02)
+      expect(20 * Math.log10(peak)).toBeLessThanOrEqual(asked + 1e-9)
+    },
+  )
   it('begins and ends in silence where an edge would click', () => {
     for (const kind of ['sine', 'white', 'pink', 'sweep'] as const) {
       const samples = makeSignal(signals[kind], 48_000)
@@ -45,7 +57,8 @@ describe('test signals', () => {
     expect(Math.abs(samples.reduce((sum, x) => sum + x, 0))).toBeLessThan(1e-9)
   })
   it('stands on the channels that were chosen', () => {
-    const peaks = (layout: 'mono' | 'both' | 'left' | 'right') => report(signals.sine, 48_000, 'float', layout).channels.map(({ peak }) => peak !== null)
+    const peaks = (layout: 'mono' | 'both' | 'left' | 'right') =>
+      report(signals.sine, 48_000, 'float', layout).channels.map(({ peak }) => peak !== null)
     expect(peaks('mono')).toEqual([true])
     expect(peaks('both')).toEqual([true, true])
     expect(peaks('left')).toEqual([true, false])

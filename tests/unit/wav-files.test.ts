@@ -20,13 +20,31 @@ const patched = (bytes: Uint8Array, at: number, values: number[]) => {
   copy.set(values, at)
   return copy
 }
-const chunk = (name: string, body: number[]) => [...[...name].map((letter) => letter.charCodeAt(0)), body.length & 255, body.length >> 8, 0, 0, ...body, ...(body.length % 2 ? [0] : [])]
-const head = (kind = 'RIFF') => [...[...kind].map((letter) => letter.charCodeAt(0)), 255, 255, 255, 255, ...[...'WAVE'].map((letter) => letter.charCodeAt(0))]
+const chunk = (name: string, body: number[]) => [
+  ...[...name].map((letter) => letter.charCodeAt(0)),
+  body.length & 255,
+  body.length >> 8,
+  0,
+  0,
+  ...body,
+  ...(body.length % 2 ? [0] : []),
+]
+const head = (kind = 'RIFF') => [
+  ...[...kind].map((letter) => letter.charCodeAt(0)),
+  255,
+  255,
+  255,
+  255,
+  ...[...'WAVE'].map((letter) => letter.charCodeAt(0)),
+]
 
 /** The body of a broadcast extension (EBU Tech 3285, version 1). */
 const broadcast = () => {
   const body = new Uint8Array(602 + 27)
-  const write = (at: number, words: string) => [...words].forEach((letter, i) => { body[at + i] = letter.charCodeAt(0) })
+  const write = (at: number, words: string) =>
+    [...words].forEach((letter, i) => {
+      body[at + i] = letter.charCodeAt(0)
+    })
   write(0, 'Sluice at low water')
   write(256, 'Net loft')
   write(320, '2026-11-25')
@@ -45,15 +63,67 @@ describe('reading WAV files', () => {
   it('RF64 with its long size, extensible, with chunks before the samples and a broadcast extension', () => {
     const samples = [...file().slice(44)]
     const bytes = new Uint8Array([
-      ...head('RF64'), ...chunk('ds64', [0, 0, 0, 0, 0, 0, 0, 0, samples.length & 255, (samples.length >> 8) & 255, samples.length >> 16, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0]),
-      ...chunk('bext', broadcast()), ...chunk('LIST', [9]),
-      ...chunk('fmt ', [0xFE, 0xFF, 2, 0, 0x80, 0xBB, 0, 0, 0, 0, 0, 0, 6, 0, 24, 0, 22, 0, 24, 0, 3, 0, 0, 0, 1, 0, 0, 0, 0, 0, 16, 0, 128, 0, 0, 170, 0, 56, 155, 113]),
-      ...[...'data'].map((letter) => letter.charCodeAt(0)), 255, 255, 255, 255, ...samples,
+      ...head('RF64'),
+      ...chunk('ds64', [
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        samples.length & 255,
+        (samples.length >> 8) & 255,
+        samples.length >> 16,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+        0,
+      ]),
+      ...chunk('bext', broadcast()),
+      ...chunk('LIST', [9]),
+      ...chunk(
+        'fmt ',
+        [
+          0xfe, 0xff, 2, 0, 0x80, 0xbb, 0, 0, 0, 0, 0, 0, 6, 0, 24, 0, 22, 0, 24, 0, 3, 0, 0, 0, 1, 0, 0, 0, 0, 0, 16,
+          0, 128, 0, 0, 170, 0, 56, 155, 113,
+        ],
+      ),
+      ...[...'data'].map((letter) => letter.charCodeAt(0)),
+      255,
+      255,
+      255,
+      255,
+      ...samples,
     ])
     const result = measure(bytes)
     expect(result.ok && result.report.format).toMatchObject({
-      bits: 24, channels: 2, frames: 9600,
-      broadcast: { description: 'Sluice at low water', originator: 'Net loft', date: '2026-11-25', time: '03:30:00', timeReference: 604_800_000, version: 1, history: 'A=PCM,F=48000,W=24,M=stereo' },
+      bits: 24,
+      channels: 2,
+      frames: 9600,
+      broadcast: {
+        description: 'Sluice at low water',
+        originator: 'Net loft',
+        date: '2026-11-25',
+        time: '03:30:00',
+        timeReference: 604_800_000,
+        version: 1,
+        history: 'A=PCM,F=48000,W=24,M=stereo',
+      },
     })
     expect(result.ok && result.report.channels[0]?.peak).toBeCloseTo(-6, 1)
   })
@@ -81,10 +151,15 @@ describe('reading WAV files', () => {
     expect(result.ok && result.report.channels[0]?.peak).toBeCloseTo(-6, 1)
   })
   it.each([
-    ['nothing', new Uint8Array(0), 'not-wav'], ['text', new TextEncoder().encode('This is no recording at all, but a letter.'), 'not-wav'],
-    ['only a header', file().slice(0, 44), 'no-samples'], ['a compressed format', patched(file(), 20, [0x55, 0]), 'compressed'],
-    ['no channels', patched(file(), 22, [0, 0]), 'channels'], ['a wrong frame size', patched(file(), 32, [5, 0]), 'frame-size'], ['12 bits', patched(file(), 34, [12, 0]), 'bits'],
-    ['no format', new Uint8Array([...head(), ...chunk('data', [1, 2])]), 'no-format'], ['a rate of 0', patched(file(), 24, [0, 0, 0, 0]), 'sample-rate'],
+    ['nothing', new Uint8Array(0), 'not-wav'],
+    ['text', new TextEncoder().encode('This is no recording at all, but a letter.'), 'not-wav'],
+    ['only a header', file().slice(0, 44), 'no-samples'],
+    ['a compressed format', patched(file(), 20, [0x55, 0]), 'compressed'],
+    ['no channels', patched(file(), 22, [0, 0]), 'channels'],
+    ['a wrong frame size', patched(file(), 32, [5, 0]), 'frame-size'],
+    ['12 bits', patched(file(), 34, [12, 0]), 'bits'],
+    ['no format', new Uint8Array([...head(), ...chunk('data', [1, 2])]), 'no-format'],
+    ['a rate of 0', patched(file(), 24, [0, 0, 0, 0]), 'sample-rate'],
   ])('%s is answered in words', (_, bytes, code) => {
     expect(fault(bytes)?.code).toBe(code)
     expect(fault(bytes)?.message.length).toBeGreaterThan(30)
@@ -94,7 +169,8 @@ describe('reading WAV files', () => {
     const whole = file().slice(0, 44 + 6 * 600)
     for (let i = 0; i < 2000; i++) {
       const bytes = whole.slice(0, random() < 0.3 ? Math.floor(random() * whole.length) : whole.length)
-      for (let k = 0; k < 1 + 6 * random(); k++) bytes[Math.floor(random() * (random() < 0.7 ? 44 : bytes.length))] = Math.floor(256 * random())
+      for (let k = 0; k < 1 + 6 * random(); k++)
+        bytes[Math.floor(random() * (random() < 0.7 ? 44 : bytes.length))] = Math.floor(256 * random())
       const result = measure(bytes, 512)
       if (result.ok) expect(JSON.stringify(result.report)).not.toMatch(/NaN|Infinity/)
       else expect(result.fault.message.length).toBeGreaterThan(20)

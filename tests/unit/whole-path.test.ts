@@ -16,7 +16,8 @@ const find = (session: Session, code: string) => only(session).findings.find((ea
 const curve = (raw: object) => blockCurve(block.parse(raw) as Block)
 
 describe('static curves (handbook figures)', () => {
-  it('compressor: −10 through −20, 4 : 1: −17.5', () => expect(curve({ type: 'compressor', threshold: -20, ratio: 4 })(-10)).toBeCloseTo(-17.5, 9))
+  it('compressor: −10 through −20, 4 : 1: −17.5', () =>
+    expect(curve({ type: 'compressor', threshold: -20, ratio: 4 })(-10)).toBeCloseTo(-17.5, 9))
   it('expander: −40 through −30, 2 : 1: −50; its range holds it', () => {
     expect(curve({ type: 'expander', threshold: -30, ratio: 2 })(-40)).toBeCloseTo(-50, 9)
     expect(curve({ type: 'expander', threshold: -30, ratio: 2, range: 6 })(-40)).toBeCloseTo(-46, 9)
@@ -34,12 +35,13 @@ describe('static curves (handbook figures)', () => {
 })
 
 describe('clipping on the way', () => {
-  const hot = (more: object = {}) => chain([
-    { gear: line({ level: 4, maxOutput: 30 }) },
-    { gear: preamp({ gainMin: 0, maxOutput: 20 }), settings: { gain: 20 }, ...more },
-    { gear: { kind: 'fader', specs: { gainMin: -60, gainMax: 10 } }, settings: { gain: -30 } },
-    { gear: interfaceWith(lineInput()), port: 'in1', settings: { gain: 0 } },
-  ])
+  const hot = (more: object = {}) =>
+    chain([
+      { gear: line({ level: 4, maxOutput: 30 }) },
+      { gear: preamp({ gainMin: 0, maxOutput: 20 }), settings: { gain: 20 }, ...more },
+      { gear: { kind: 'fader', specs: { gainMin: -60, gainMax: 10 } }, settings: { gain: -30 } },
+      { gear: interfaceWith(lineInput()), port: 'in1', settings: { gain: 0 } },
+    ])
   it('is told at its stage, is not mended by a later fader, and is carried to the file', () => {
     const { points } = only(hot())
     expect(points.map((each) => each.clipped)).toEqual([false, true, false, false])
@@ -62,7 +64,10 @@ describe('clipping on the way', () => {
     expect(only(session).points[3]?.carriesClipping).toBe('s1')
   })
   it('the input’s limit falls as the gain rises', () => {
-    const at = (gain: number) => only(chain([{ gear: line({ level: -40 }) }, { gear: preamp({ maxInput: 10, maxOutput: 40 }), settings: { gain } }])).points[1]?.headroom ?? 0
+    const at = (gain: number) =>
+      only(
+        chain([{ gear: line({ level: -40 }) }, { gear: preamp({ maxInput: 10, maxOutput: 40 }), settings: { gain } }]),
+      ).points[1]?.headroom ?? 0
     expect(at(30) - at(40)).toBeCloseTo(10, 9)
     // 10 dBu at 0 dB; at 30 dB −20 dBu. In: −40 − 0.42 of loading, +9 of crest.
     expect(at(30)).toBeCloseTo(-20 - (-40 - 20 * Math.log10(1.05) + 12 - 3.0103), 3)
@@ -71,7 +76,11 @@ describe('clipping on the way', () => {
 
 describe('joints', () => {
   const xlr = { connector: 'xlr', balance: 'balanced' }
-  const two = (out: object, input: object) => chain([{ gear: line({}, { plugs: { out } }) }, { gear: interfaceWith(lineInput({}, { plug: input })), port: 'in1' }])
+  const two = (out: object, input: object) =>
+    chain([
+      { gear: line({}, { plugs: { out } }) },
+      { gear: interfaceWith(lineInput({}, { plug: input })), port: 'in1' },
+    ])
   it('one leg of a balanced output: 6.02 dB less; an impedance-balanced one loses nothing', () => {
     const level = (balance: string) => only(two({ balance }, { balance: 'one-leg' })).points[1]?.average ?? 0
     expect(level('impedance-balanced') - level('balanced')).toBeCloseTo(6.02, 2)
@@ -82,19 +91,36 @@ describe('joints', () => {
     expect(find(two(xlr, { connector: 'combo' }), 'connector')).toBeUndefined()
   })
   it('two preamps in a row: into the line input instead', () => {
-    const session = chain([{ gear: voice() }, { gear: microphone() }, { gear: preamp(), settings: { gain: 30 } }, { gear: interfaceWith(micInput(), lineInput()), port: 'in1' }])
+    const session = chain([
+      { gear: voice() },
+      { gear: microphone() },
+      { gear: preamp(), settings: { gain: 30 } },
+      { gear: interfaceWith(micInput(), lineInput()), port: 'in1' },
+    ])
     const found = find(session, 'double-preamp')
     expect(found?.changes).toEqual([{ do: 'port', strip: 's', stage: 's3', port: 'in2' }])
     expect(find(applyChanges(session, found?.changes ?? []), 'double-preamp')).toBeUndefined()
   })
   it('microphone level into a line input: a microphone input, or a preamp between', () => {
-    const session = chain([{ gear: voice() }, { gear: microphone() }, { gear: interfaceWith(lineInput()), port: 'in1' }])
+    const session = chain([
+      { gear: voice() },
+      { gear: microphone() },
+      { gear: interfaceWith(lineInput()), port: 'in1' },
+    ])
     const mended = applyChanges(session, find(session, 'mic-into-line')?.changes ?? [])
-    expect(mended.strips[0]?.stages.map((stage) => mended.gear.find((item) => item.id === stage.gear)?.kind)).toEqual(['sound-source', 'microphone', 'preamp', 'interface'])
+    expect(mended.strips[0]?.stages.map((stage) => mended.gear.find((item) => item.id === stage.gear)?.kind)).toEqual([
+      'sound-source',
+      'microphone',
+      'preamp',
+      'interface',
+    ])
     expect(find(mended, 'mic-into-line')).toBeUndefined()
   })
   it('line level into an instrument input, with a free microphone input: a DI box and that', () => {
-    const session = chain([{ gear: line() }, { gear: interfaceWith({ ...lineInput(), type: 'instrument' }, micInput()), port: 'in1' }])
+    const session = chain([
+      { gear: line() },
+      { gear: interfaceWith({ ...lineInput(), type: 'instrument' }, micInput()), port: 'in1' },
+    ])
     const mended = applyChanges(session, find(session, 'line-into-instrument')?.changes ?? [])
     expect(mended.strips[0]?.stages.at(-1)?.port).toBe('in2')
     expect(mended.gear.map((item) => item.kind)).toContain('di-box')
@@ -103,8 +129,14 @@ describe('joints', () => {
   })
   it('a passive pickup into 10 kΩ is a stop that names the loss and the lead’s corner', () => {
     const session = chain([
-      { gear: { kind: 'electric-source', output: 'passive-pickup', specs: { level: -20, crest: 15, impedance: 7000 } } },
-      { gear: interfaceWith(lineInput({ impedance: 10_000 }), { ...lineInput({ impedance: 1e6 }), type: 'instrument' }), port: 'in1', settings: { cable: 6 } },
+      {
+        gear: { kind: 'electric-source', output: 'passive-pickup', specs: { level: -20, crest: 15, impedance: 7000 } },
+      },
+      {
+        gear: interfaceWith(lineInput({ impedance: 10_000 }), { ...lineInput({ impedance: 1e6 }), type: 'instrument' }),
+        port: 'in1',
+        settings: { cable: 6 },
+      },
     ])
     const found = find(session, 'loading')
     expect(found?.severity).toBe('stop')
@@ -114,23 +146,61 @@ describe('joints', () => {
   })
   it('48 V comes from the first active box, passes no jack, and no booster', () => {
     const condenser = microphone({ selfNoise: 14 }, { principle: 'condenser', phantom: 'needed', plugs: { out: xlr } })
-    const through = (...between: Parameters<typeof chain>[0]) => chain([{ gear: voice() }, { gear: condenser }, ...between, { gear: interfaceWith(micInput({}, { plug: { connector: 'combo' } })), port: 'in1', settings: { phantom: true } }])
+    const through = (...between: Parameters<typeof chain>[0]) =>
+      chain([
+        { gear: voice() },
+        { gear: condenser },
+        ...between,
+        {
+          gear: interfaceWith(micInput({}, { plug: { connector: 'combo' } })),
+          port: 'in1',
+          settings: { phantom: true },
+        },
+      ])
     expect(find(through(), 'phantom-missing')).toBeUndefined()
     expect(find(through({ gear: { kind: 'pad', specs: { loss: 20 } } }), 'phantom-missing')).toBeUndefined()
-    expect(find(through({ gear: preamp(), settings: { gain: 10, phantom: false } }), 'phantom-missing')?.stage).toBe('s2')
-    expect(find(through({ gear: { kind: 'booster', specs: { gain: 20, ein: -128 } } }), 'phantom-missing')?.action).toContain('booster takes its 48 V for itself')
-    const jack = chain([{ gear: voice() }, { gear: condenser }, { gear: interfaceWith(micInput({}, { plug: { connector: 'jack' } })), port: 'in1', settings: { phantom: true } }])
+    expect(find(through({ gear: preamp(), settings: { gain: 10, phantom: false } }), 'phantom-missing')?.stage).toBe(
+      's2',
+    )
+    expect(
+      find(through({ gear: { kind: 'booster', specs: { gain: 20, ein: -128 } } }), 'phantom-missing')?.action,
+    ).toContain('booster takes its 48 V for itself')
+    const jack = chain([
+      { gear: voice() },
+      { gear: condenser },
+      { gear: interfaceWith(micInput({}, { plug: { connector: 'jack' } })), port: 'in1', settings: { phantom: true } },
+    ])
     expect(find(jack, 'phantom-missing')?.action).toContain('never through a jack')
   })
   it('two strips on one input are a stop', () => {
     const session = chain([{ gear: line() }, { gear: interfaceWith(lineInput()), port: 'in1' }])
     const [strip] = session.strips
-    const twice = { ...session, strips: [...session.strips, { ...strip, id: 't', name: 'Other', stages: (strip?.stages ?? []).map((stage) => ({ ...stage, id: `${stage.id}t` })) }] } as Session
+    const twice = {
+      ...session,
+      strips: [
+        ...session.strips,
+        {
+          ...strip,
+          id: 't',
+          name: 'Other',
+          stages: (strip?.stages ?? []).map((stage) => ({ ...stage, id: `${stage.id}t` })),
+        },
+      ],
+    } as Session
     expect(find(twice, 'input-shared')?.severity).toBe('stop')
   })
   it('at 96 kHz an optical link carries four channels', () => {
     const digital = Array.from({ length: 8 }, () => ({ type: 'digital' }))
-    const second = (port: string, sampleRate: number) => chain([{ gear: line() }, { gear: interfaceWith(lineInput()), port: 'in1' }, { gear: { kind: 'link', medium: 'optical', specs: {} } }, { gear: interfaceWith(...digital), port }], { system: { sampleRate } })
+    const second = (port: string, sampleRate: number) =>
+      chain(
+        [
+          { gear: line() },
+          { gear: interfaceWith(lineInput()), port: 'in1' },
+          { gear: { kind: 'link', medium: 'optical', specs: {} } },
+          { gear: interfaceWith(...digital), port },
+        ],
+        { system: { sampleRate } },
+      )
     expect(find(second('in5', 48_000), 'link-capacity')).toBeUndefined()
     expect(find(second('in5', 96_000), 'link-capacity')?.severity).toBe('stop')
     expect(find(second('in4', 96_000), 'link-capacity')).toBeUndefined()
@@ -139,14 +209,27 @@ describe('joints', () => {
 
 describe('the boxes that mend', () => {
   const session = chain([{ gear: line() }, { gear: interfaceWith(lineInput()), port: 'in1' }])
-  it.each([['pad', padOf(session, 20)], ['booster', boosterOf(session, 99)], ['DI box', diBoxOf(session)], ['preamp', preampOf(session)]])('the %s is what a file would hold, complete', (_, gear) => {
+  it.each([
+    ['pad', padOf(session, 20)],
+    ['booster', boosterOf(session, 99)],
+    ['DI box', diBoxOf(session)],
+    ['preamp', preampOf(session)],
+  ])('the %s is what a file would hold, complete', (_, gear) => {
     const reading = readGear(JSON.parse(JSON.stringify(gear)))
     expect(reading.ok && reading.gear).toEqual(gear)
   })
 })
 
 describe('what it costs and what would help', () => {
-  const session = chain([{ gear: voice() }, { gear: microphone(), settings: {} }, { gear: preamp({ gainMax: 75 }), settings: { gain: 40 } }, { gear: interfaceWith(lineInput()), port: 'in1', settings: { gain: 0 } }], { room: { ambient: 20 } })
+  const session = chain(
+    [
+      { gear: voice() },
+      { gear: microphone(), settings: {} },
+      { gear: preamp({ gainMax: 75 }), settings: { gain: 40 } },
+      { gear: interfaceWith(lineInput()), port: 'in1', settings: { gain: 0 } },
+    ],
+    { room: { ambient: 20 } },
+  )
   it('the budget refers every noise to the air: the room is the room', () => {
     const { lines, total } = noiseBudget(session, 's')
     expect(lines.find((each) => each.name === 'room')?.inAir).toBeCloseTo(20, 9)
@@ -156,7 +239,10 @@ describe('what it costs and what would help', () => {
     const { lines, helps } = noiseBudget(session, 's')
     expect(helps.find((each) => each.words.startsWith('half the distance'))?.snr).toBeCloseTo(6.02, 2)
     const share = lines.find((each) => each.name === 'preamp')?.share ?? 0
-    expect(helps.find((each) => each.words.startsWith('a preamp'))?.snr).toBeCloseTo(-10 * Math.log10(1 - share * (1 - 10 ** -0.3)), 2)
+    expect(helps.find((each) => each.words.startsWith('a preamp'))?.snr).toBeCloseTo(
+      -10 * Math.log10(1 - share * (1 - 10 ** -0.3)),
+      2,
+    )
   })
   it('every school on this chain reads what it wants, or says that it cannot', () => {
     const rows = compareSchools(session, 's')

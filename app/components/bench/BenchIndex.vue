@@ -8,7 +8,13 @@ const store = useBenchStore()
 const groups = computed(() => [
   { title: 'Prepare', pages: [{ id: 'signals', title: 'Test signals' }] },
   { title: 'The unit', pages: procedures.slice(0, -1).map(({ id, title }) => ({ id, title })) },
-  { title: 'The source', pages: [...procedures.slice(-1).map(({ id, title }) => ({ id, title })), { id: 'recording', title: 'Recording and take check' }] },
+  {
+    title: 'The source',
+    pages: [
+      ...procedures.slice(-1).map(({ id, title }) => ({ id, title })),
+      { id: 'recording', title: 'Recording and take check' },
+    ],
+  },
   { title: 'Choose', pages: [{ id: 'compare', title: 'Compare units' }] },
 ])
 const number = (id: string) => {
@@ -29,8 +35,21 @@ const state = (id: string) => {
       <h2 class="px-4 pt-1.5 text-xs text-muted">{{ group.title }}</h2>
       <ul>
         <li v-for="page in group.pages" :key="page.id">
-          <button type="button" class="flex w-full gap-2 border-l-3 py-1 pr-3 pl-3 text-left hover:bg-sheet" :class="store.page === page.id ? 'border-change bg-sheet font-semibold' : 'border-transparent'" :aria-current="store.page === page.id ? 'page' : undefined" :data-page="page.id" @click="store.page = page.id">
-            <span class="figure w-4 shrink-0 text-right text-muted" aria-hidden="true">{{ number(page.id) }}</span><span class="grow">{{ page.title }}</span><span v-if="state(page.id)" class="text-change" :title="state(page.id)?.words"><span aria-hidden="true">{{ state(page.id)?.mark }}</span><span class="sr-only"> {{ state(page.id)?.words }}</span></span>
+          <button
+            type="button"
+            class="flex w-full gap-2 border-l-3 py-1 pr-3 pl-3 text-left hover:bg-sheet"
+            :class="store.page === page.id ? 'border-change bg-sheet font-semibold' : 'border-transparent'"
+            :aria-current="store.page === page.id ? 'page' : undefined"
+            :data-page="page.id"
+            @click="store.page = page.id"
+          >
+            <span class="figure w-4 shrink-0 text-right text-muted" aria-hidden="true">{{ number(page.id) }}</span><span
+              class="grow"
+              >{{ page.title }}</span
+            ><span v-if="state(page.id)" class="text-change" :title="state(page.id)?.words"
+              ><span aria-hidden="true">{{ state(page.id)?.mark }}</span
+              ><span class="sr-only"> {{ state(page.id)?.words }}</span></span
+            >
           </button>
         </li>
       </ul>

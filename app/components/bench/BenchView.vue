@@ -21,8 +21,16 @@ const procedure = computed(() => procedures.find((each) => each.id === store.pag
       <TestSignals v-if="store.page === 'signals'" />
       <RecordingPage v-else-if="store.page === 'recording'" />
       <CompareUnits v-else-if="store.page === 'compare'" />
-      <ProcedurePage v-else-if="procedure && store.bench" :key="procedure.id" :procedure="procedure" :bench="store.bench" />
-      <p v-else class="text-muted">Nothing to measure yet: the session has no interface with an analogue input. Add one at the end of a strip on Path.</p>
+      <ProcedurePage
+        v-else-if="procedure && store.bench"
+        :key="procedure.id"
+        :procedure="procedure"
+        :bench="store.bench"
+      />
+      <p v-else class="text-muted">
+        Nothing to measure yet: the session has no interface with an analogue input. Add one at the end of a strip on
+        Path.
+      </p>
     </div>
   </div>
 </template>

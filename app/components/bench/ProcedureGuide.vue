@@ -6,7 +6,7 @@ import { formatShort } from '#core/units'
 import { useSignalFile } from '~/composables/use-signal-file'
 
 /** What the engineer does: cautions first, then leads, then settings, with the signal to be played. */
-const props = defineProps<{ guide: Guide, signal: Signal | null, sampleRate: number }>()
+const props = defineProps<{ guide: Guide; signal: Signal | null; sampleRate: number }>()
 
 function words(signal: Signal): string {
   const level = 'level' in signal ? ` at ${formatShort(signal.level)} dBFS` : ''
@@ -26,7 +26,12 @@ async function save() {
     </div>
     <ol class="list-decimal space-y-1 pl-5">
       <li v-for="each in guide.connect" :key="each">{{ each }}</li>
-      <li v-if="signal">Play <strong>{{ words(signal) }}</strong>, {{ formatShort(sampleRate / 1000) }} kHz, 24 bits. <button type="button" class="action" @click="save">Save it as WAV</button><span v-if="making" role="status" class="text-muted"> Making the file…</span><span v-if="trouble" role="alert" class="text-ceiling"> {{ trouble }}</span></li>
+      <li v-if="signal">
+        Play <strong>{{ words(signal) }}</strong>, {{ formatShort(sampleRate / 1000) }} kHz, 24 bits.
+        <button type="button" class="action" @click="save">Save it as WAV</button
+        ><span v-if="making" role="status" class="text-muted"> Making the file…</span
+        ><span v-if="trouble" role="alert" class="text-ceiling"> {{ trouble }}</span>
+      </li>
       <li v-for="each in guide.set" :key="each">{{ each }}</li>
     </ol>
   </div>

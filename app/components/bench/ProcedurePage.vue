@@ -12,8 +12,11 @@ import RowTable from './RowTable.vue'
 import StandInNumber from './StandInNumber.vue'
 
 /** One guided measurement: what to do on the left, what was recorded and what comes of it on the right. */
-const props = defineProps<{ procedure: Procedure, bench: Bench }>()
-const work = useProcedure(() => props.procedure, () => props.bench)
+const props = defineProps<{ procedure: Procedure; bench: Bench }>()
+const work = useProcedure(
+  () => props.procedure,
+  () => props.bench,
+)
 const { progress, trouble, name, known, missing, typed, rows, outcome, kept, played } = work
 </script>
 
@@ -22,17 +25,43 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
     <header class="mb-2 flex flex-wrap items-baseline justify-between gap-x-6 border-b border-ink pb-1">
       <h2 :id="`${procedure.id}-title`" class="text-[15px]">{{ procedure.title }}</h2>
       <BenchChoice :bench="bench" :procedure="procedure" />
-      <p class="basis-full text-muted">{{ procedure.purpose }}<span v-if="known" class="block text-ink" data-known>In the session: <strong class="figure">{{ known.words }}</strong>{{ known.on ? `, ${known.on}` : '' }}{{ known.method ? `; ${known.method}` : '' }}</span></p>
+      <p class="basis-full text-muted">
+        {{ procedure.purpose
+        }}<span v-if="known" class="block text-ink" data-known
+          >In the session: <strong class="figure">{{ known.words }}</strong>{{ known.on ? `, ${known.on}` : ''
+          }}{{ known.method ? `; ${known.method}` : '' }}</span
+        >
+      </p>
     </header>
     <p v-if="missing" class="text-ceiling">{{ missing }}</p>
     <div v-else class="grid grid-cols-[minmax(0,21rem)_minmax(0,1fr)] gap-x-8">
-      <ProcedureGuide :guide="procedure.guide(bench, typed)" :signal="procedure.signal(bench, typed)" :sample-rate="bench.session.system.sampleRate" />
+      <ProcedureGuide
+        :guide="procedure.guide(bench, typed)"
+        :signal="procedure.signal(bench, typed)"
+        :sample-rate="bench.session.system.sampleRate"
+      />
       <div class="min-w-0">
-        <p class="flex flex-wrap gap-x-5 gap-y-1"><label v-for="(field, key) in procedure.settings" :key="key">{{ field.label }} <NumberInput :value="typed[key]" :field="field" :commit="(value) => work.type(String(key), value)" /></label></p>
+        <p class="flex flex-wrap gap-x-5 gap-y-1">
+          <label v-for="(field, key) in procedure.settings" :key="key"
+            >{{ field.label }}
+            <NumberInput :value="typed[key]" :field="field" :commit="(value) => work.type(String(key), value)"
+          /></label>
+        </p>
         <ReadingField v-if="!procedure.question" :fields="procedure.each" @read="work.read" />
         <template v-else>
           <div class="mt-2"><FilePick label="Choose recordings" several @files="work.takeFiles" /></div>
-          <p v-if="procedure.playedApart" class="mt-1 text-muted">Where the recording does not hold what was played: <label class="action cursor-pointer">{{ played ? played.name : 'choose the played file' }}<input type="file" accept=".wav,.wave,audio/wav" class="sr-only" aria-label="Played file" @change="played = ($event.target as HTMLInputElement).files?.[0] ?? null"></label><button v-if="played" type="button" class="action ml-2" @click="played = null">none</button></p>
+          <p v-if="procedure.playedApart" class="mt-1 text-muted">
+            Where the recording does not hold what was played:
+            <label class="action cursor-pointer"
+              >{{ played ? played.name : 'choose the played file'
+              }}<input
+                type="file"
+                accept=".wav,.wave,audio/wav"
+                class="sr-only"
+                aria-label="Played file"
+                @change="played = ($event.target as HTMLInputElement).files?.[0] ?? null" /></label
+            ><button v-if="played" type="button" class="action ml-2" @click="played = null">none</button>
+          </p>
         </template>
         <p class="mt-1.5 flex flex-wrap items-baseline gap-3">
           <button type="button" class="push" @click="work.tryStandIn">Try it on the stand-in</button>
@@ -40,8 +69,20 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
           <button v-if="rows.length > 0" type="button" class="action" @click="work.clear">Begin anew</button>
         </p>
         <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="work.cancel" />
-        <RowTable v-if="rows.length > 0" :procedure="procedure" :rows="rows" :change="work.typeRow" :remove="work.remove" />
-        <OutcomeSheet v-if="rows.length > 0" :outcome="outcome" :kept="kept" :practice="rows.some((row) => row.standIn !== null)" @keep="work.keep" />
+        <RowTable
+          v-if="rows.length > 0"
+          :procedure="procedure"
+          :rows="rows"
+          :change="work.typeRow"
+          :remove="work.remove"
+        />
+        <OutcomeSheet
+          v-if="rows.length > 0"
+          :outcome="outcome"
+          :kept="kept"
+          :practice="rows.some((row) => row.standIn !== null)"
+          @keep="work.keep"
+        />
       </div>
     </div>
   </article>

@@ -28,7 +28,17 @@ function add() {
 
 <template>
   <form class="mt-2 flex flex-wrap items-baseline gap-3" @submit.prevent="add">
-    <label v-for="(field, key) in fields" :key="key">{{ field.label }} <input v-model="texts[key]" class="figure w-20 border-b border-dotted border-rule bg-sheet px-1 py-0.5 text-right" inputmode="decimal" :aria-label="`${field.label}, ${field.unit}`" :title="field.help"> <span class="text-muted">{{ field.unit }}</span></label>
+    <label v-for="(field, key) in fields" :key="key"
+      >{{ field.label }}
+      <input
+        v-model="texts[key]"
+        class="figure w-20 border-b border-dotted border-rule bg-sheet px-1 py-0.5 text-right"
+        inputmode="decimal"
+        :aria-label="`${field.label}, ${field.unit}`"
+        :title="field.help"
+      />
+      <span class="text-muted">{{ field.unit }}</span></label
+    >
     <button type="submit" class="push">Add the reading</button>
     <p v-if="refusal" role="alert" class="basis-full text-ceiling">{{ refusal }}</p>
   </form>

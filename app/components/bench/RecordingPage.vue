@@ -30,7 +30,9 @@ async function open(title: string, source: Blob | Take) {
   channel.value = 0
   store.recording = { name: title, source, report: found.report }
 }
-const rehearsal = computed(() => (store.standIn && store.bench && view.strip ? rehearsalOn(store.standIn, store.bench.session, view.strip.id) : null))
+const rehearsal = computed(() =>
+  store.standIn && store.bench && view.strip ? rehearsalOn(store.standIn, store.bench.session, view.strip.id) : null,
+)
 const practice = computed(() => store.recording !== null && !(store.recording.source instanceof Blob))
 const own = computed(() => report.value?.channels[channel.value] ?? null)
 </script>
@@ -39,20 +41,51 @@ const own = computed(() => report.value?.channels[channel.value] ?? null)
   <section aria-labelledby="levels-title" data-levels>
     <h2 id="levels-title" class="border-b border-ink pb-1 text-[15px]">Recording and take check</h2>
     <div class="mt-1.5"><FilePick label="Choose a recording" @files="([file]) => file && open(file.name, file)" /></div>
-    <p v-if="rehearsal" class="mt-1.5 flex items-baseline gap-3"><button type="button" class="push" @click="open(`rehearsal on stand-in ${store.standInNumber}`, rehearsal)">Try it on the stand-in</button><StandInNumber /></p>
+    <p v-if="rehearsal" class="mt-1.5 flex items-baseline gap-3">
+      <button type="button" class="push" @click="open(`rehearsal on stand-in ${store.standInNumber}`, rehearsal)">
+        Try it on the stand-in</button
+      ><StandInNumber />
+    </p>
     <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="cancel" />
-    <p v-if="!report && progress === null" class="mt-2 max-w-2xl text-muted">Give it a rehearsal, a take or anything else: levels, loudness and clipping of every channel, the level over time, the spectrum of any stretch; and, as a rehearsal of the strip that is selected on the left, the source’s level and the chance that the take clips.</p>
+    <p v-if="!report && progress === null" class="mt-2 max-w-2xl text-muted">
+      Give it a rehearsal, a take or anything else: levels, loudness and clipping of every channel, the level over time,
+      the spectrum of any stretch; and, as a rehearsal of the strip that is selected on the left, the source’s level and
+      the chance that the take clips.
+    </p>
     <template v-if="store.recording && report && own">
-      <p class="mt-1"><strong>{{ store.recording.name }}</strong>: {{ report.format.channels }} × {{ formatShort(report.format.sampleRate / 1000) }} kHz, {{ report.format.bits }} bits{{ report.format.encoding === 'float' ? ' float' : '' }}, {{ formatDecimal(report.format.seconds, 2) }} s. Together <span class="figure">{{ formatDecimal(report.programme.integrated, 1) }}</span> LUFS.</p>
-      <BroadcastLines v-if="report.format.broadcast" :broadcast="report.format.broadcast" :sample-rate="report.format.sampleRate" />
+      <p class="mt-1">
+        <strong>{{ store.recording.name }}</strong>: {{ report.format.channels }} ×
+        {{ formatShort(report.format.sampleRate / 1000) }} kHz, {{ report.format.bits }} bits{{
+          report.format.encoding === 'float' ? ' float' : ''
+        }}, {{ formatDecimal(report.format.seconds, 2) }} s. Together
+        <span class="figure">{{ formatDecimal(report.programme.integrated, 1) }}</span> LUFS.
+      </p>
+      <BroadcastLines
+        v-if="report.format.broadcast"
+        :broadcast="report.format.broadcast"
+        :sample-rate="report.format.sampleRate"
+      />
       <p v-for="remark in report.remarks" :key="remark" class="text-ceiling">{{ remark }}</p>
       <div class="mt-1 grid grid-cols-[minmax(0,22rem)_minmax(0,1fr)] gap-x-8">
         <div class="space-y-2">
           <LevelsTable v-model="channel" :report="report" />
         </div>
         <div class="min-w-0 space-y-2">
-          <TakeCheck :key="`${store.recording.name} ${channel}`" :channel="own" :number="channel + 1" :name="store.recording.name" :practice="practice" />
-          <StretchView :key="`${store.recording.name} ${channel}`" :source="store.recording.source" :name="store.recording.name" :overview="own.overview" :seconds="report.format.seconds" :channel="channel + 1" />
+          <TakeCheck
+            :key="`${store.recording.name} ${channel}`"
+            :channel="own"
+            :number="channel + 1"
+            :name="store.recording.name"
+            :practice="practice"
+          />
+          <StretchView
+            :key="`${store.recording.name} ${channel}`"
+            :source="store.recording.source"
+            :name="store.recording.name"
+            :overview="own.overview"
+            :seconds="report.format.seconds"
+            :channel="channel + 1"
+          />
         </div>
       </div>
     </template>

@@ -5,4 +5,11 @@ import { useBenchStore } from '~/stores/bench'
 const store = useBenchStore()
 </script>
 
-<template><label class="text-muted">No. <select v-model="store.standInNumber" class="bg-sheet text-ink" aria-label="Which stand-in"><option v-for="n in 9" :key="n" :value="n">{{ n }}</option></select></label></template>
+<template>
+  <label class="text-muted"
+    >No.
+    <select v-model="store.standInNumber" class="bg-sheet text-ink" aria-label="Which stand-in">
+      <option v-for="n in 9" :key="n" :value="n">{{ n }}</option>
+    </select></label
+  >
+</template>

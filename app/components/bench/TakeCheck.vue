@@ -13,7 +13,7 @@ import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
 /** The recording as a rehearsal of the selected strip: what its source is, and whether the take will clip. */
-const props = defineProps<{ channel: ChannelLevels, number: number, name: string, practice: boolean }>()
+const props = defineProps<{ channel: ChannelLevels; number: number; name: string; practice: boolean }>()
 const view = useViewStore()
 const store = useSessionStore()
 const edit = useStageEdit()
@@ -36,32 +36,80 @@ const unit = computed(() => (source.value?.kind === 'sound-source' ? 'dB SPL' : 
 const chance = computed(() => (check.value && isChance(check.value.clipping) ? check.value.clipping : null))
 const why = computed(() => (check.value && !isChance(check.value.clipping) ? check.value.clipping.message : null))
 const perCent = (part: number) => (part < 0.0001 ? 'under 0.01' : formatDecimal(100 * part, part < 0.1 ? 2 : 0))
-const range = ([low, high]: readonly [number, number]) => (perCent(low) === perCent(high) ? 'all of its interval' : `${perCent(low)} to ${perCent(high)} %`)
-const turn = (change: number) => (change < 0 ? `${formatDecimal(-change, 1)} dB down` : `up by ${formatDecimal(change, 1)} dB at most`)
+const range = ([low, high]: readonly [number, number]) =>
+  perCent(low) === perCent(high) ? 'all of its interval' : `${perCent(low)} to ${perCent(high)} %`
+const turn = (change: number) =>
+  change < 0 ? `${formatDecimal(-change, 1)} dB down` : `up by ${formatDecimal(change, 1)} dB at most`
 function keep() {
   const [gear, values] = [source.value, check.value]
   if (!gear || !values) return
   const method = `Take check of ${props.name}${props.practice ? ', for practice' : ''}`.slice(0, 200)
   const on = formatISO(new Date(), { representation: 'date' })
-  kept.value = edit.session('Take check', (session) => keepTake(session, { id: gear.id, kind: gear.kind as RehearsedKind }, values, method, on)) ?? 'Kept as measured; the printed values stay beside them.'
+  kept.value =
+    edit.session('Take check', (session) =>
+      keepTake(session, { id: gear.id, kind: gear.kind as RehearsedKind }, values, method, on),
+    ) ?? 'Kept as measured; the printed values stay beside them.'
 }
 </script>
 
 <template>
   <div class="plate px-3 py-2" data-take>
     <h3>As a rehearsal of {{ view.strip?.name }}, channel {{ number }}</h3>
-    <p v-if="!source" class="text-muted">The strip does not begin with a sound source or an electric one: select one that does, in the list of strips.</p>
+    <p v-if="!source" class="text-muted">
+      The strip does not begin with a sound source or an electric one: select one that does, in the list of strips.
+    </p>
     <p v-else-if="!check" class="text-muted">The strip does not reach the recorder, or the channel is silent.</p>
     <template v-else>
-      <p>Recorded with the gains as they are set, its source is at <span class="figure">{{ formatDecimal(check.level, 1) }}</span> {{ unit }} with a crest of <span class="figure">{{ formatDecimal(check.crest, 1) }}</span> dB; the average stands <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.<template v-if="practice"> The stand-in’s source is truly at <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span> {{ unit }}; it was made to be tried, so keep it for practice only.</template></p>
-      <p class="mt-1">In a take of <NumberInput :value="minutes" :field="{ ...timingFields.takeMinutes, min: 0.1 }" name="Length of the take" :commit="(value) => { if (value !== undefined) minutes = value; return null }" />
-        <template v-if="chance"> the chance of clipping is <strong class="figure" data-chance>{{ perCent(chance.chance) }} %</strong> ({{ range(chance.between) }}).</template></p>
+      <p>
+        Recorded with the gains as they are set, its source is at
+        <span class="figure">{{ formatDecimal(check.level, 1) }}</span> {{ unit }} with a crest of
+        <span class="figure">{{ formatDecimal(check.crest, 1) }}</span> dB; the average stands
+        <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.<template
+          v-if="practice"
+        >
+          The stand-in’s source is truly at <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span>
+          {{ unit }}; it was made to be tried, so keep it for practice only.</template
+        >
+      </p>
+      <p class="mt-1">
+        In a take of
+        <NumberInput
+          :value="minutes"
+          :field="{ ...timingFields.takeMinutes, min: 0.1 }"
+          name="Length of the take"
+          :commit="
+            (value) => {
+              if (value !== undefined) minutes = value
+              return null
+            }
+          "
+        />
+        <template v-if="chance">
+          the chance of clipping is <strong class="figure" data-chance>{{ perCent(chance.chance) }} %</strong> ({{
+            range(chance.between)
+          }}).</template
+        >
+      </p>
       <p v-if="why" class="text-ceiling" data-no-chance>{{ why }}</p>
       <template v-if="chance">
-        <p>With 1 % it passes <span class="figure">{{ formatDecimal(chance.seldomPassed, 1) }}</span> dBFS (<span class="figure">{{ formatDecimal(chance.seldomBetween[0], 1) }}</span> to <span class="figure">{{ formatDecimal(chance.seldomBetween[1], 1) }}</span>), a surge of <span class="figure">{{ formatDecimal(check.surge, 1) }}</span> dB: for 1 % the gain may go <strong>{{ turn(chance.change) }}</strong>; to be on the safe side, {{ turn(chance.safeChange) }}.</p>
-        <p class="text-xs text-muted">From the greatest peaks of {{ chance.blocks }} blocks of {{ formatDecimal(chance.blockSeconds, 1) }} s (Gumbel law); 95 % intervals. It holds for a take that is played as the rehearsal was.</p>
+        <p>
+          With 1 % it passes <span class="figure">{{ formatDecimal(chance.seldomPassed, 1) }}</span> dBFS (<span
+            class="figure"
+            >{{ formatDecimal(chance.seldomBetween[0], 1) }}</span
+          >
+          to <span class="figure">{{ formatDecimal(chance.seldomBetween[1], 1) }}</span>), a surge of
+          <span class="figure">{{ formatDecimal(check.surge, 1) }}</span> dB: for 1 % the gain may go
+          <strong>{{ turn(chance.change) }}</strong>; to be on the safe side, {{ turn(chance.safeChange) }}.
+        </p>
+        <p class="text-xs text-muted">
+          From the greatest peaks of {{ chance.blocks }} blocks of {{ formatDecimal(chance.blockSeconds, 1) }} s (Gumbel
+          law); 95 % intervals. It holds for a take that is played as the rehearsal was.
+        </p>
       </template>
-      <p class="mt-1.5 flex items-baseline gap-3"><button type="button" class="push-main" @click="keep">Keep as measured</button><span v-if="kept" role="status" class="text-muted">{{ kept }}</span></p>
+      <p class="mt-1.5 flex items-baseline gap-3">
+        <button type="button" class="push-main" @click="keep">Keep as measured</button
+        ><span v-if="kept" role="status" class="text-muted">{{ kept }}</span>
+      </p>
     </template>
   </div>
 </template>

@@ -14,7 +14,12 @@ const fields = {
   level: { label: 'Level', unit: 'dBFS', min: -120, max: 0, help: 'AES17: a sine of 0 dBFS just touches full scale.' },
   minutes: { label: 'Length', unit: 'min', min: 0.01, max: 20, help: 'In minutes.' },
 } as const satisfies Record<string, NumberField>
-const presets = [{ text: '997 Hz, −1', frequency: 997, level: -1 }, { text: '997 Hz, −20', frequency: 997, level: -20 }, { text: '997 Hz, −60', frequency: 997, level: -60 }, { text: '100 Hz, −20, for a multimeter', frequency: 100, level: -20 }]
+const presets = [
+  { text: '997 Hz, −1', frequency: 997, level: -1 },
+  { text: '997 Hz, −20', frequency: 997, level: -20 },
+  { text: '997 Hz, −60', frequency: 997, level: -60 },
+  { text: '100 Hz, −20, for a multimeter', frequency: 100, level: -20 },
+]
 const uses: Record<SignalKind, string> = {
   sine: 'Full scale, gain, distortion. 997 Hz divides no sample rate; 60 to 400 Hz for a hand multimeter.',
   silence: 'Keeps the way open while noise is recorded.',
@@ -40,12 +45,21 @@ const hasLevel = computed(() => kind.value !== 'silence' && kind.value !== 'stai
 
 function asked(frequency: number, level: number, seconds: number): Signal {
   switch (kind.value) {
-    case 'sine': return { kind: 'sine', frequency, level, seconds }
-    case 'silence': return { kind: 'silence', seconds }
-    case 'sequence': return { kind: 'sequence', level }
-    case 'stairs': return { kind: 'stairs', frequency, ...STAIRS }
-    default: return { kind: kind.value, level, seconds }
+    case 'sine':
+      return { kind: 'sine', frequency, level, seconds }
+    case 'silence':
+      return { kind: 'silence', seconds }
+    case 'sequence':
+      return { kind: 'sequence', level }
+    case 'stairs':
+      return { kind: 'stairs', frequency, ...STAIRS }
+    default:
+      return { kind: kind.value, level, seconds }
   }
+}
+function take({ frequency, level }: { frequency: number; level: number }) {
+  typed.frequency = String(frequency)
+  typed.level = String(level)
 }
 async function save() {
   const values: Record<string, number> = {}
@@ -68,7 +82,12 @@ async function save() {
     return
   }
   refusal.value = null
-  await saveSignal({ signal: asked(frequency, level, 60 * minutes), sampleRate: rate.value, format: format.value, layout: layout.value })
+  await saveSignal({
+    signal: asked(frequency, level, 60 * minutes),
+    sampleRate: rate.value,
+    format: format.value,
+    layout: layout.value,
+  })
 }
 </script>
 
@@ -77,20 +96,64 @@ async function save() {
     <h2 id="signals-title" class="border-b border-ink pb-1 text-[15px]">Test signals</h2>
     <form class="mt-1.5 space-y-1.5" @submit.prevent="save">
       <p class="flex flex-wrap gap-2">
-        <select v-model="kind" class="border-b border-dotted border-rule bg-sheet" aria-label="Signal"><option v-for="(words, key) in signalNames" :key="key" :value="key">{{ words }}</option></select>
-        <select v-model="rate" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample rate of the signal"><option v-for="each in [44100, 48000, 88200, 96000, 176400, 192000]" :key="each" :value="each">{{ each / 1000 }} kHz</option></select>
-        <select v-model="format" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample format"><option :value="16">16 bits</option><option :value="24">24 bits</option><option value="float">32, float</option></select>
-        <select v-model="layout" class="border-b border-dotted border-rule bg-sheet" aria-label="Channels of the signal"><option v-for="(words, key) in layouts" :key="key" :value="key">{{ words }}</option></select>
+        <select v-model="kind" class="border-b border-dotted border-rule bg-sheet" aria-label="Signal">
+          <option v-for="(words, key) in signalNames" :key="key" :value="key">{{ words }}</option>
+        </select>
+        <select
+          v-model="rate"
+          class="border-b border-dotted border-rule bg-sheet"
+          aria-label="Sample rate of the signal"
+        >
+          <option v-for="each in [44100, 48000, 88200, 96000, 176400, 192000]" :key="each" :value="each">
+            {{ each / 1000 }} kHz
+          </option>
+        </select>
+        <select v-model="format" class="border-b border-dotted border-rule bg-sheet" aria-label="Sample format">
+          <option :value="16">16 bits</option>
+          <option :value="24">24 bits</option>
+          <option value="float">32, float</option>
+        </select>
+        <select
+          v-model="layout"
+          class="border-b border-dotted border-rule bg-sheet"
+          aria-label="Channels of the signal"
+        >
+          <option v-for="(words, key) in layouts" :key="key" :value="key">{{ words }}</option>
+        </select>
       </p>
       <p class="flex flex-wrap items-end gap-2">
-        <template v-for="(field, key) in fields" :key="key"><label v-if="key === 'frequency' ? hasFrequency : key === 'level' ? hasLevel : kind !== 'sequence' && kind !== 'stairs'" class="text-xs text-muted">{{ field.label }}, {{ field.unit }}<input v-model="typed[key]" class="figure block w-20 border-b border-dotted border-rule bg-sheet px-1 py-0.5 text-right text-[13px] text-ink" inputmode="decimal" :aria-label="`${field.label} of the signal, ${field.unit}`"></label></template>
+        <template v-for="(field, key) in fields" :key="key"
+          ><label
+            v-if="
+              key === 'frequency' ? hasFrequency : key === 'level' ? hasLevel : kind !== 'sequence' && kind !== 'stairs'
+            "
+            class="text-xs text-muted"
+            >{{ field.label }}, {{ field.unit
+            }}<input
+              v-model="typed[key]"
+              class="figure block w-20 border-b border-dotted border-rule bg-sheet px-1 py-0.5 text-right text-[13px] text-ink"
+              inputmode="decimal"
+              :aria-label="`${field.label} of the signal, ${field.unit}`" /></label
+        ></template>
         <button type="submit" class="push-main">Save as WAV</button>
       </p>
-      <p v-if="kind === 'sine'" class="flex flex-wrap gap-2"><button v-for="preset in presets" :key="preset.text" type="button" class="push" @click="typed.frequency = String(preset.frequency); typed.level = String(preset.level)">{{ preset.text }}</button></p>
+      <p v-if="kind === 'sine'" class="flex flex-wrap gap-2">
+        <button v-for="preset in presets" :key="preset.text" type="button" class="push" @click="take(preset)">
+          {{ preset.text }}
+        </button>
+      </p>
       <p v-if="making" role="status" class="text-muted">Making the file…</p>
       <p v-if="refusal ?? trouble" role="alert" class="text-ceiling">{{ refusal ?? trouble }}</p>
     </form>
-    <dl class="mt-3 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5 text-muted"><template v-for="(use, key) in uses" :key="key"><dt :class="{ 'text-ink font-semibold': kind === key }">{{ signalNames[key] }}</dt><dd :class="{ 'text-ink': kind === key }">{{ use }}</dd></template></dl>
-    <p class="mt-3 border-l-3 border-ceiling pl-2">Before playing one: monitors and headphones down, phantom power off, amplifiers off; never an amplifier’s loudspeaker output into an input. Come up slowly from silence.</p>
+    <dl class="mt-3 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5 text-muted">
+      <template v-for="(use, key) in uses" :key="key"
+        ><dt :class="{ 'text-ink font-semibold': kind === key }">{{ signalNames[key] }}</dt>
+        <dd :class="{ 'text-ink': kind === key }">{{ use }}</dd></template
+      >
+    </dl>
+    <p class="mt-3 border-l-3 border-ceiling pl-2">
+      Before playing one: monitors and headphones down, phantom power off, amplifiers off; never an amplifier’s
+      loudspeaker output into an input. Come up slowly from silence.
+    </p>
   </section>
 </template>

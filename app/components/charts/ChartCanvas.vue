@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import type { ChartConfiguration } from 'chart.js'
-import { Chart, Filler, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip } from 'chart.js'
+import {
+  Chart,
+  Filler,
+  LineController,
+  LineElement,
+  LinearScale,
+  LogarithmicScale,
+  PointElement,
+  ScatterController,
+  Tooltip,
+} from 'chart.js'
 import { useTimeoutFn } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useColorMode } from '#imports'
@@ -8,9 +18,18 @@ import type { Palette } from '~/charts/palette'
 import { readPalette } from '~/charts/palette'
 
 /** A canvas for a chart: what is drawn, `config` says, from the theme’s palette. */
-const props = defineProps<{ config: (palette: Palette) => ChartConfiguration, label: string }>()
+const props = defineProps<{ config: (palette: Palette) => ChartConfiguration; label: string }>()
 
-Chart.register(LineController, ScatterController, LineElement, PointElement, LinearScale, LogarithmicScale, Filler, Tooltip)
+Chart.register(
+  LineController,
+  ScatterController,
+  LineElement,
+  PointElement,
+  LinearScale,
+  LogarithmicScale,
+  Filler,
+  Tooltip,
+)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const theme = useColorMode()
 let chart: Chart | null = null

@@ -19,7 +19,9 @@ const props = defineProps<{
 }>()
 
 const id = useId()
-const kept = computed(() => (props.value === undefined ? 'It stays empty.' : `Kept ${formatShort(props.value, 4)} ${props.field.unit}.`))
+const kept = computed(() =>
+  props.value === undefined ? 'It stays empty.' : `Kept ${formatShort(props.value, 4)} ${props.field.unit}.`,
+)
 const { typed, refusal, type, take, giveBack } = useTypedField((text) => {
   const read = readTypedNumber(props.field, text)
   return explained(read.ok ? props.commit(read.value) : read.message)
@@ -44,17 +46,25 @@ async function nudge(event: KeyboardEvent, direction: number) {
     <input
       :id="id"
       class="field-number figure min-w-12 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
-      type="text" inputmode="decimal" autocomplete="off" spellcheck="false"
+      type="text"
+      inputmode="decimal"
+      autocomplete="off"
+      spellcheck="false"
       :aria-label="[name ?? field.label, field.unit].filter(Boolean).join(', ')"
-      :aria-invalid="refusal !== null" :aria-describedby="refusal ? `${id}-why` : undefined"
+      :aria-invalid="refusal !== null"
+      :aria-describedby="refusal ? `${id}-why` : undefined"
       :title="`${field.help} ${rangeInWords(field)}`"
       :placeholder="field.optional ? 'none' : undefined"
-      :value="shown" :style="{ width: `${shown.length + 1.5}ch` }"
+      :value="shown"
+      :style="{ width: `${shown.length + 1.5}ch` }"
       @focus="($event.target as HTMLInputElement).select()"
       @input="type"
-      @blur="take" @keydown.enter.prevent="take" @keydown.esc="giveBack"
-      @keydown.up="nudge($event, 1)" @keydown.down="nudge($event, -1)"
-    >
+      @blur="take"
+      @keydown.enter.prevent="take"
+      @keydown.esc="giveBack"
+      @keydown.up="nudge($event, 1)"
+      @keydown.down="nudge($event, -1)"
+    />
     <span class="text-muted whitespace-nowrap">{{ field.unit }}</span>
     <span v-if="refusal" :id="`${id}-why`" role="alert" class="refusal">{{ refusal }}</span>
   </span>

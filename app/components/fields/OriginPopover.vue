@@ -22,35 +22,82 @@ const props = defineProps<{
 const anchor = ref(null)
 const panel = ref(null)
 const { floatingStyles } = useFloating(anchor, panel, {
-  placement: 'bottom-end', strategy: 'fixed', middleware: [offset(4), flip(), shift({ padding: 8 })], whileElementsMounted: autoUpdate,
+  placement: 'bottom-end',
+  strategy: 'fixed',
+  middleware: [offset(4), flip(), shift({ padding: 8 })],
+  whileElementsMounted: autoUpdate,
 })
 
 const measuredField = computed<NumberField>(() => ({ ...props.field, optional: true, label: `${props.name} measured` }))
-const spreadField = computed<NumberField>(() => ({ label: 'Spread', unit: props.field.unit, min: 0, max: 100, optional: true, help: 'Half the spread of the repeats.' }))
+const spreadField = computed<NumberField>(() => ({
+  label: 'Spread',
+  unit: props.field.unit,
+  min: 0,
+  max: 100,
+  optional: true,
+  help: 'Half the spread of the repeats.',
+}))
 const origin = computed(() => (props.measured ? 'measured' : props.printed === undefined ? 'not given' : 'printed'))
-const difference = computed(() => (props.measured && props.printed !== undefined ? props.measured.value - props.printed : null))
+const difference = computed(() =>
+  props.measured && props.printed !== undefined ? props.measured.value - props.printed : null,
+)
 
-const setValue = (value: number | undefined) => props.editMeasured(value === undefined ? undefined : { ...props.measured, value })
-const setPart = (part: Partial<Measurement>) => (props.measured ? props.editMeasured({ ...props.measured, ...part }) : null)
+const setValue = (value: number | undefined) =>
+  props.editMeasured(value === undefined ? undefined : { ...props.measured, value })
+const setPart = (part: Partial<Measurement>) =>
+  props.measured ? props.editMeasured({ ...props.measured, ...part }) : null
 const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement).value || undefined })
 </script>
 
 <template>
   <Popover class="w-14.5">
-    <PopoverButton ref="anchor" :aria-label="`${origin}: where ${name} is from`" class="text-left text-xs underline decoration-dotted underline-offset-2" :class="measured ? 'text-change' : 'text-muted'">
+    <PopoverButton
+      ref="anchor"
+      :aria-label="`${origin}: where ${name} is from`"
+      class="text-left text-xs underline decoration-dotted underline-offset-2"
+      :class="measured ? 'text-change' : 'text-muted'"
+    >
       {{ origin }}
     </PopoverButton>
     <PopoverPanel ref="panel" :style="floatingStyles" class="plate z-40 w-72 space-y-1.5 p-3 shadow-lg">
       <h4 class="font-semibold">{{ name }}</h4>
       <p class="text-muted">{{ field.help }} {{ rangeInWords(field) }}.</p>
-      <p class="flex justify-between"><span class="text-muted">Printed</span><NumberInput :value="printed" :field="field" :name="`${name}, printed`" :commit="editPrinted" /></p>
-      <p class="flex justify-between"><span class="text-muted">Measured here</span><NumberInput :value="measured?.value" :field="measuredField" :commit="setValue" /></p>
+      <p class="flex justify-between">
+        <span class="text-muted">Printed</span
+        ><NumberInput :value="printed" :field="field" :name="`${name}, printed`" :commit="editPrinted" />
+      </p>
+      <p class="flex justify-between">
+        <span class="text-muted">Measured here</span
+        ><NumberInput :value="measured?.value" :field="measuredField" :commit="setValue" />
+      </p>
       <template v-if="measured">
-        <p v-if="difference !== null" class="flex justify-between"><span class="text-muted">Differs by</span><span class="figure">{{ formatSigned(difference, 2) }} <span class="font-sans text-muted">{{ field.unit }}</span></span></p>
-        <p class="flex justify-between"><span class="text-muted">Spread ±</span><NumberInput :value="measured.spread" :field="spreadField" :commit="(spread) => setPart({ spread })" /></p>
-        <label class="flex justify-between"><span class="text-muted">On</span><input type="date" class="bg-transparent" :value="measured.on" @change="setDay"></label>
-        <p class="flex gap-2"><span class="text-muted">How</span><TextInput class="grow" :value="measured.method ?? ''" :label="`How ${name} was measured`" optional :commit="(method) => setPart({ method: method || undefined })" /></p>
-        <button type="button" class="action" @click="editMeasured(undefined)">Go back to the printed value, {{ formatDecimal(printed, 2) }}</button>
+        <p v-if="difference !== null" class="flex justify-between">
+          <span class="text-muted">Differs by</span
+          ><span class="figure"
+            >{{ formatSigned(difference, 2) }} <span class="font-sans text-muted">{{ field.unit }}</span></span
+          >
+        </p>
+        <p class="flex justify-between">
+          <span class="text-muted">Spread ±</span
+          ><NumberInput :value="measured.spread" :field="spreadField" :commit="(spread) => setPart({ spread })" />
+        </p>
+        <label class="flex justify-between"
+          ><span class="text-muted">On</span
+          ><input type="date" class="bg-transparent" :value="measured.on" @change="setDay"
+        /></label>
+        <p class="flex gap-2">
+          <span class="text-muted">How</span
+          ><TextInput
+            class="grow"
+            :value="measured.method ?? ''"
+            :label="`How ${name} was measured`"
+            optional
+            :commit="(method) => setPart({ method: method || undefined })"
+          />
+        </p>
+        <button type="button" class="action" @click="editMeasured(undefined)">
+          Go back to the printed value, {{ formatDecimal(printed, 2) }}
+        </button>
       </template>
       <p v-else class="text-muted">A measured value wins over the printed one; both are kept.</p>
     </PopoverPanel>

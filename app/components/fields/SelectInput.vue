@@ -3,7 +3,7 @@
 const props = defineProps<{
   value: T
   label: string
-  options: readonly { value: T, text: string }[]
+  options: readonly { value: T; text: string }[]
   commit: (value: T) => string | null
 }>()
 
@@ -16,8 +16,10 @@ function choose(event: Event) {
 
 <template>
   <select
-    class="max-w-full border-b border-dotted border-rule bg-sheet py-px hover:border-change" :aria-label="label"
-    :value="value" @change="choose"
+    class="max-w-full border-b border-dotted border-rule bg-sheet py-px hover:border-change"
+    :aria-label="label"
+    :value="value"
+    @change="choose"
   >
     <option v-for="option in options" :key="option.value" :value="option.value">{{ option.text }}</option>
   </select>

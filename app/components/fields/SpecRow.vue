@@ -20,11 +20,12 @@ const props = defineProps<{
 }>()
 
 const printed = computed(() => (props.owner.specs as Record<string, number | undefined>)[props.spec])
-const measured = computed(() => (props.owner.measured as Record<string, Measurement | undefined> | undefined)?.[props.spec])
+const measured = computed(
+  () => (props.owner.measured as Record<string, Measurement | undefined> | undefined)?.[props.spec],
+)
 const name = computed(() => props.label ?? props.field.label)
 
-const editPrinted = (value: number | undefined) =>
-  props.edit(name.value, (owner) => withSpec(owner, props.spec, value))
+const editPrinted = (value: number | undefined) => props.edit(name.value, (owner) => withSpec(owner, props.spec, value))
 const editMeasured = (measurement: Measurement | undefined) =>
   props.edit(`${name.value}, measured`, (owner) => withMeasurement(owner, props.spec, measurement))
 const editInForce = (value: number | undefined) =>
@@ -36,7 +37,14 @@ const editInForce = (value: number | undefined) =>
     <span class="truncate text-muted" :title="field.help">{{ name }}<slot /></span>
     <span class="flex shrink-0 items-baseline gap-1.5">
       <NumberInput :value="measured?.value ?? printed" :field="field" :name="name" :commit="editInForce" />
-      <OriginPopover :name="name" :field="field" :printed="printed" :measured="measured" :edit-printed="editPrinted" :edit-measured="editMeasured" />
+      <OriginPopover
+        :name="name"
+        :field="field"
+        :printed="printed"
+        :measured="measured"
+        :edit-printed="editPrinted"
+        :edit-measured="editMeasured"
+      />
     </span>
   </div>
 </template>

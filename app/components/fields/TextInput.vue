@@ -23,12 +23,24 @@ const { typed, refusal, type, take, giveBack } = useTypedField((typedText) => {
   <span class="relative inline-block min-w-0">
     <input
       class="w-full min-w-0 truncate border-b border-transparent bg-transparent hover:border-dotted hover:border-rule focus:border-change"
-      type="text" autocomplete="off" maxlength="200"
-      :aria-label="label" :aria-invalid="refusal !== null" :aria-describedby="refusal ? id : undefined"
+      type="text"
+      autocomplete="off"
+      maxlength="200"
+      :aria-label="label"
+      :aria-invalid="refusal !== null"
+      :aria-describedby="refusal ? id : undefined"
       :value="typed ?? value"
       @input="type"
-      @blur="take" @keydown.enter.prevent="($event.target as HTMLInputElement).blur()" @keydown.esc="giveBack"
+      @blur="take"
+      @keydown.enter.prevent="($event.target as HTMLInputElement).blur()"
+      @keydown.esc="giveBack"
+    />
+    <span
+      v-if="refusal"
+      :id="id"
+      role="alert"
+      class="plate absolute top-full left-0 z-30 px-2 py-1 text-xs font-normal text-ceiling"
+      >{{ refusal }}</span
     >
-    <span v-if="refusal" :id="id" role="alert" class="plate absolute top-full left-0 z-30 px-2 py-1 text-xs font-normal text-ceiling">{{ refusal }}</span>
   </span>
 </template>

@@ -15,32 +15,57 @@ const shelf = useShelfStore()
 const search = ref('')
 onMounted(shelf.open)
 
-const matches = (gear: Gear) => chain.portFor(gear) !== null && `${gear.name} ${kindWords[gear.kind].title}`.toLowerCase().includes(search.value.trim().toLowerCase())
+const matches = (gear: Gear) =>
+  chain.portFor(gear) !== null &&
+  `${gear.name} ${kindWords[gear.kind].title}`.toLowerCase().includes(search.value.trim().toLowerCase())
 const lists = computed(() => [
   { from: 'session' as const, title: 'In this session', items: (store.session?.gear ?? []).filter(matches) },
   { from: 'shelf' as const, title: 'On the shelf', items: shelf.items.filter(matches) },
 ])
-const WANTED = { sound: 'takes sound', analogue: 'takes an analogue signal', digital: 'takes a digital signal' } as const
+const WANTED = {
+  sound: 'takes sound',
+  analogue: 'takes an analogue signal',
+  digital: 'takes a digital signal',
+} as const
 const wanted = computed(() => (chain.needed.value === null ? 'is a source' : WANTED[chain.needed.value]))
 </script>
 
 <template>
-  <ModalDialog :title="chain.picking.value?.do === 'replace' ? 'Replace by' : 'Insert'" closing="Cancel" @close="chain.picking.value = null">
+  <ModalDialog
+    :title="chain.picking.value?.do === 'replace' ? 'Replace by' : 'Insert'"
+    closing="Cancel"
+    @close="chain.picking.value = null"
+  >
     <div class="w-[34rem] pt-3">
-      <label class="block">Search <input v-model="search" type="search" class="ml-2 w-64 border border-rule bg-paper px-2 py-1"></label>
-      <p class="mt-1 text-muted">Listed is what {{ wanted }}: it can stand here. <NuxtLink class="action" to="/shelf" @click="chain.picking.value = null">Enter other gear on the shelf</NuxtLink>.</p>
+      <label class="block"
+        >Search <input v-model="search" type="search" class="ml-2 w-64 border border-rule bg-paper px-2 py-1"
+      /></label>
+      <p class="mt-1 text-muted">
+        Listed is what {{ wanted }}: it can stand here.
+        <NuxtLink class="action" to="/shelf" @click="chain.picking.value = null">Enter other gear on the shelf</NuxtLink
+        >.
+      </p>
       <div class="mt-2 h-80 overflow-y-auto" tabindex="0" aria-label="Gear that fits">
         <template v-for="list in lists" :key="list.from">
           <h3 v-if="list.items.length > 0" class="mt-2 border-b border-line text-muted">{{ list.title }}</h3>
           <ul>
             <li v-for="item in list.items" :key="item.id">
-              <button type="button" class="flex w-full justify-between gap-4 px-1 py-1 text-left hover:bg-change-soft focus:bg-change-soft" :data-pick="item.id" @click="chain.pick(item, list.from)">
-                <span class="font-semibold">{{ item.name }}</span><span class="text-muted">{{ kindWords[item.kind].title }}{{ chain.portFor(item) ? `, ${chain.portFor(item)}` : '' }}</span>
+              <button
+                type="button"
+                class="flex w-full justify-between gap-4 px-1 py-1 text-left hover:bg-change-soft focus:bg-change-soft"
+                :data-pick="item.id"
+                @click="chain.pick(item, list.from)"
+              >
+                <span class="font-semibold">{{ item.name }}</span><span class="text-muted"
+                  >{{ kindWords[item.kind].title }}{{ chain.portFor(item) ? `, ${chain.portFor(item)}` : '' }}</span
+                >
               </button>
             </li>
           </ul>
         </template>
-        <p v-if="lists.every((list) => list.items.length === 0)" class="mt-3 text-muted">Nothing of that name fits here.</p>
+        <p v-if="lists.every((list) => list.items.length === 0)" class="mt-3 text-muted">
+          Nothing of that name fits here.
+        </p>
       </div>
     </div>
   </ModalDialog>

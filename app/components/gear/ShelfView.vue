@@ -13,12 +13,17 @@ const exchange = useShelfExchange()
 const search = ref('')
 const kind = ref<GearKind | ''>('')
 const wanted = ref<string | null>(null)
-const removed = ref<{ id: string, name: string } | null>(null)
+const removed = ref<{ id: string; name: string } | null>(null)
 onMounted(shelf.open)
 
 const title = (each: GearKind) => (each === 'interface' ? 'Interface' : kindWords[each].title)
-const shown = computed(() => shelf.items.filter((item) => (kind.value === '' || item.kind === kind.value)
-  && `${item.name} ${title(item.kind)} ${item.origin ?? ''}`.toLowerCase().includes(search.value.trim().toLowerCase())))
+const shown = computed(() =>
+  shelf.items.filter(
+    (item) =>
+      (kind.value === '' || item.kind === kind.value) &&
+      `${item.name} ${title(item.kind)} ${item.origin ?? ''}`.toLowerCase().includes(search.value.trim().toLowerCase()),
+  ),
+)
 const selected = computed(() => shown.value.find((item) => item.id === wanted.value) ?? shown.value[0] ?? null)
 
 async function add(event: Event) {
@@ -31,7 +36,9 @@ async function add(event: Event) {
   kind.value = ''
   wanted.value = item.id
 }
-async function duplicate(id: string) { wanted.value = await shelf.duplicate(id) }
+async function duplicate(id: string) {
+  wanted.value = await shelf.duplicate(id)
+}
 async function remove(id: string, name: string) {
   await shelf.remove(id)
   removed.value = { id, name }
@@ -46,26 +53,58 @@ async function restore() {
   <div class="flex min-h-0 grow flex-col px-5 pb-3">
     <div class="flex flex-wrap items-center gap-3 border-b border-ink py-2">
       <h2 class="grow text-lg">Gear shelf</h2>
-      <select class="push-main" aria-label="Add an item" value="" @change="add"><option value="">Add an item…</option><option v-for="each in gearKinds" :key="each" :value="each">{{ title(each) }}</option></select>
+      <select class="push-main" aria-label="Add an item" value="" @change="add">
+        <option value="">Add an item…</option>
+        <option v-for="each in gearKinds" :key="each" :value="each">{{ title(each) }}</option>
+      </select>
       <button type="button" class="push" @click="exchange.chooseFile">Import…</button>
       <button type="button" class="push" @click="exchange.save(shown, 'json')">Export as JSON</button>
       <button type="button" class="push" @click="exchange.save(shown, 'csv')">Export as CSV</button>
     </div>
     <p v-if="shelf.trouble" role="alert" class="mt-2 text-ceiling">{{ shelf.trouble }}</p>
     <div v-if="exchange.refusal.value" role="alert" class="plate mt-2 border-ceiling p-2" data-notice="gear-refused">
-      <p><strong>“{{ exchange.refusal.value.name }}” was not taken; nothing was changed.</strong> <button type="button" class="action" @click="exchange.refusal.value = null">Close</button></p>
-      <ul class="mt-1 max-h-32 list-disc overflow-y-auto pl-5"><li v-for="(fault, i) in exchange.refusal.value.faults" :key="i"><code v-if="fault.path" class="figure">{{ fault.path }}</code> {{ fault.message }}</li></ul>
+      <p>
+        <strong>“{{ exchange.refusal.value.name }}” was not taken; nothing was changed.</strong>
+        <button type="button" class="action" @click="exchange.refusal.value = null">Close</button>
+      </p>
+      <ul class="mt-1 max-h-32 list-disc overflow-y-auto pl-5">
+        <li v-for="(fault, i) in exchange.refusal.value.faults" :key="i">
+          <code v-if="fault.path" class="figure">{{ fault.path }}</code> {{ fault.message }}
+        </li>
+      </ul>
     </div>
     <p v-if="exchange.told.value" role="status" class="mt-2 text-muted">{{ exchange.told.value }}</p>
-    <p v-if="removed" role="status" class="plate mt-2 flex gap-3 px-3 py-1.5">“{{ removed.name }}” was taken off the shelf. <button type="button" class="action" @click="restore">Undo</button></p>
+    <p v-if="removed" role="status" class="plate mt-2 flex gap-3 px-3 py-1.5">
+      “{{ removed.name }}” was taken off the shelf. <button type="button" class="action" @click="restore">Undo</button>
+    </p>
     <div class="grid min-h-0 grow grid-cols-[17rem_minmax(0,1fr)] gap-6 pt-3">
       <div class="flex min-h-0 flex-col">
-        <p class="flex gap-2"><input v-model="search" type="search" placeholder="Search" aria-label="Search the shelf" class="min-w-0 grow border border-rule bg-sheet px-2 py-1">
-          <select v-model="kind" aria-label="Kind" class="w-28 border border-rule bg-sheet"><option value="">every kind</option><option v-for="each in gearKinds" :key="each" :value="each">{{ title(each) }}</option></select></p>
-        <p class="py-1 text-xs text-muted">{{ shown.length }} of {{ shelf.items.length }}. Export takes what is listed.</p>
+        <p class="flex gap-2">
+          <input
+            v-model="search"
+            type="search"
+            placeholder="Search"
+            aria-label="Search the shelf"
+            class="min-w-0 grow border border-rule bg-sheet px-2 py-1"
+          />
+          <select v-model="kind" aria-label="Kind" class="w-28 border border-rule bg-sheet">
+            <option value="">every kind</option>
+            <option v-for="each in gearKinds" :key="each" :value="each">{{ title(each) }}</option>
+          </select>
+        </p>
+        <p class="py-1 text-xs text-muted">
+          {{ shown.length }} of {{ shelf.items.length }}. Export takes what is listed.
+        </p>
         <ul class="min-h-0 grow overflow-y-auto border-t border-line" tabindex="0" aria-label="Items">
           <li v-for="item in shown" :key="item.id">
-            <button type="button" class="block w-full border-b border-line px-2 py-1 text-left hover:bg-change-soft" :class="{ 'bg-sheet font-semibold': item.id === selected?.id }" :aria-current="item.id === selected?.id ? 'true' : undefined" :data-item="item.id" @click="wanted = item.id">
+            <button
+              type="button"
+              class="block w-full border-b border-line px-2 py-1 text-left hover:bg-change-soft"
+              :class="{ 'bg-sheet font-semibold': item.id === selected?.id }"
+              :aria-current="item.id === selected?.id ? 'true' : undefined"
+              :data-item="item.id"
+              @click="wanted = item.id"
+            >
               {{ item.name }}<span class="block text-xs font-normal text-muted">{{ title(item.kind) }}</span>
             </button>
           </li>
@@ -74,12 +113,18 @@ async function restore() {
       <div class="min-h-0 overflow-y-auto" tabindex="0" aria-label="The chosen item">
         <template v-if="selected">
           <p class="float-right flex gap-3">
-            <button type="button" class="action" @click="duplicate(selected.id)"><Copy class="inline size-3.5" aria-hidden="true" /> Duplicate</button>
-            <button type="button" class="action" @click="remove(selected.id, selected.name)"><Trash2 class="inline size-3.5" aria-hidden="true" /> Take off the shelf</button>
+            <button type="button" class="action" @click="duplicate(selected.id)">
+              <Copy class="inline size-3.5" aria-hidden="true" /> Duplicate
+            </button>
+            <button type="button" class="action" @click="remove(selected.id, selected.name)">
+              <Trash2 class="inline size-3.5" aria-hidden="true" /> Take off the shelf
+            </button>
           </p>
           <GearForm :key="selected.id" :item="selected" />
         </template>
-        <p v-else class="text-muted">Nothing here is called that. Clear the search, add an item, or import a gear file.</p>
+        <p v-else class="text-muted">
+          Nothing here is called that. Clear the search, add an item, or import a gear file.
+        </p>
       </div>
     </div>
   </div>

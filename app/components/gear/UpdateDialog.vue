@@ -15,11 +15,17 @@ onMounted(shelf.open)
 const mine = computed(() => chain.updating.value)
 const theirs = computed(() => (mine.value?.shelf ? shelf.get(mine.value.shelf) : null))
 const differences = computed(() => (mine.value && theirs.value ? gearDifferences(mine.value, theirs.value) : []))
-const close = () => { chain.updating.value = null }
+const close = () => {
+  chain.updating.value = null
+}
 
 function take() {
   const [from, own] = [theirs.value, mine.value]
-  if (from && own) chain.told.value = edit.session('Update from the shelf', (session) => ({ ...session, gear: session.gear.map((item) => (item.id === own.id ? { ...from, id: own.id, shelf: from.id } : item)) }))
+  if (from && own)
+    chain.told.value = edit.session('Update from the shelf', (session) => ({
+      ...session,
+      gear: session.gear.map((item) => (item.id === own.id ? { ...from, id: own.id, shelf: from.id } : item)),
+    }))
   close()
 }
 </script>
@@ -31,10 +37,24 @@ function take() {
       <p v-else-if="differences.length === 0">Nothing would change: the copy is the same as the shelf’s.</p>
       <template v-else>
         <table class="w-full">
-          <thead><tr class="border-b border-ink text-left"><th class="py-1 font-semibold">What</th><th class="text-right font-semibold">Here</th><th class="text-right font-semibold">On the shelf</th></tr></thead>
-          <tbody><tr v-for="each in differences" :key="each.path" class="border-b border-line" data-difference><td class="py-1 figure">{{ each.path }}</td><td class="figure text-right">{{ each.from }}</td><td class="figure text-right">{{ each.to }}</td></tr></tbody>
+          <thead>
+            <tr class="border-b border-ink text-left">
+              <th class="py-1 font-semibold">What</th>
+              <th class="text-right font-semibold">Here</th>
+              <th class="text-right font-semibold">On the shelf</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="each in differences" :key="each.path" class="border-b border-line" data-difference>
+              <td class="py-1 figure">{{ each.path }}</td>
+              <td class="figure text-right">{{ each.from }}</td>
+              <td class="figure text-right">{{ each.to }}</td>
+            </tr>
+          </tbody>
         </table>
-        <p class="mt-3 flex justify-end"><button type="button" class="push-main" @click="take">Take the shelf’s</button></p>
+        <p class="mt-3 flex justify-end">
+          <button type="button" class="push-main" @click="take">Take the shelf’s</button>
+        </p>
       </template>
     </div>
   </ModalDialog>

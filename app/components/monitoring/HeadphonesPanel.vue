@@ -22,41 +22,127 @@ const view = useViewStore()
 const edit = useStageEdit()
 const system = useSystemEdit()
 
-const outputs = computed(() => [{ value: '', text: 'not said' }, ...(props.monitor.unit?.outputs ?? []).map(({ id, type }) => ({ value: id, text: `${id}, ${type}` }))])
+const outputs = computed(() => [
+  { value: '', text: 'not said' },
+  ...(props.monitor.unit?.outputs ?? []).map(({ id, type }) => ({ value: id, text: `${id}, ${type}` })),
+])
 const NEW = '+'
-const models = computed(() => [{ value: '', text: 'not said' }, ...(store.session?.gear ?? []).filter((item) => item.kind === 'headphones').map(({ id, name }) => ({ value: id, text: name })), { value: NEW, text: 'others…' }])
+const models = computed(() => [
+  { value: '', text: 'not said' },
+  ...(store.session?.gear ?? [])
+    .filter((item) => item.kind === 'headphones')
+    .map(({ id, name }) => ({ value: id, text: name })),
+  { value: NEW, text: 'others…' },
+])
 function setHeadphones(id: string) {
   if (id !== NEW) return system.monitor('Headphones', { headphones: id || undefined })
   return edit.session('Add headphones', (session) => {
     const gear = blankGear('headphones', freeGearId(session, 'headphones'), 'My headphones')
-    return { ...session, gear: [...session.gear, gear], strips: session.strips.map((strip) => (strip.id === view.strip?.id ? { ...strip, monitor: { ...strip.monitor, headphones: gear.id } } : strip)) }
+    return {
+      ...session,
+      gear: [...session.gear, gear],
+      strips: session.strips.map((strip) =>
+        strip.id === view.strip?.id ? { ...strip, monitor: { ...strip.monitor, headphones: gear.id } } : strip,
+      ),
+    }
   })
 }
-const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) => edit.gear(props.monitor.headphones?.id ?? '', 'headphones')(label, change)
+const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
+  edit.gear(props.monitor.headphones?.id ?? '', 'headphones')(label, change)
 const setVolume = (value: number | undefined) => system.monitor('Volume', { volume: value as never })
-const hours = (value: number) => (value >= 24 ? 'over 24 h' : value >= 1 ? `${formatDecimal(value, 1)} h` : `${formatDecimal(60 * value, 0)} min`)
-const grades = { calm: 'below every action value', caution: 'caution: over an action value', danger: 'danger: harmful within an hour' } as const
+const hours = (value: number) =>
+  value >= 24 ? 'over 24 h' : value >= 1 ? `${formatDecimal(value, 1)} h` : `${formatDecimal(60 * value, 0)} min`
+const grades = {
+  calm: 'below every action value',
+  caution: 'caution: over an action value',
+  danger: 'danger: harmful within an hour',
+} as const
 </script>
 
 <template>
   <section aria-labelledby="phones-title" data-headphones>
     <h2 id="phones-title" class="border-b border-ink pb-0.5">Headphones</h2>
-    <p class="mt-1.5 flex flex-wrap gap-x-4"><span><span class="text-muted">from </span><SelectInput :value="view.strip?.monitor.output ?? ''" label="Output" :options="outputs" :commit="(output) => system.monitor('Output', { output: output || undefined })" /></span>
-      <span><span class="text-muted">into </span><SelectInput :value="view.strip?.monitor.headphones ?? ''" label="Headphones" :options="models" :commit="setHeadphones" /></span></p>
+    <p class="mt-1.5 flex flex-wrap gap-x-4">
+      <span
+        ><span class="text-muted">from </span
+        ><SelectInput
+          :value="view.strip?.monitor.output ?? ''"
+          label="Output"
+          :options="outputs"
+          :commit="(output) => system.monitor('Output', { output: output || undefined })"
+      /></span>
+      <span
+        ><span class="text-muted">into </span
+        ><SelectInput
+          :value="view.strip?.monitor.headphones ?? ''"
+          label="Headphones"
+          :options="models"
+          :commit="setHeadphones"
+      /></span>
+    </p>
     <template v-if="monitor.headphones">
-      <p class="mt-1"><TextInput class="w-full font-semibold" :value="monitor.headphones.name" label="Name of the headphones" :commit="(name) => edit.gear(monitor.headphones?.id ?? '', 'headphones')('Name', (gear) => ({ ...gear, name }))" /></p>
-      <SpecRow v-for="(field, key) in headphonesSpecs" :key="key" :owner="monitor.headphones" :spec="key" :field="field" :edit="editSpecs" />
-    </template>
-    <p v-if="!monitor.ear" class="mt-1 text-muted">Say which output feeds the performer and which headphones hang on it, on a strip that reaches the recorder: then the level at the ear stands here.</p>
-    <template v-else>
-      <p class="flex justify-between py-px"><span class="font-semibold">Volume</span><NumberInput :value="view.strip?.monitor.volume" :field="monitorFields.volume" :step="1" :commit="setVolume" /></p>
-      <p v-if="monitor.volumeIsProposed" class="text-muted">Not set; shown is {{ formatDecimal(monitor.volume, 1) }} dB, which keeps the average at 75 dBA or below.</p>
-      <p class="mt-1" :class="monitor.ear.grade === 'calm' ? '' : 'plate border-l-4 border-l-ceiling px-2 py-1'" data-ear>
-        <strong><span class="figure">{{ formatDecimal(monitor.ear.average, 1) }}</span> dBA average, <span class="figure">{{ formatDecimal(monitor.ear.peak, 1) }}</span> dB peak: {{ grades[monitor.ear.grade] }}.</strong>
-        By NIOSH {{ hours(monitor.ear.nioshHours) }} a day; by the WHO’s measure {{ formatDecimal(Math.min(168, monitor.ear.weeklyHours), monitor.ear.weeklyHours < 10 ? 1 : 0) }} h a week (from memory). European action values {{ EUROPEAN.lower }} and {{ EUROPEAN.upper }} dB(A), limit {{ EUROPEAN.limit }}.
+      <p class="mt-1">
+        <TextInput
+          class="w-full font-semibold"
+          :value="monitor.headphones.name"
+          label="Name of the headphones"
+          :commit="
+            (name) => edit.gear(monitor.headphones?.id ?? '', 'headphones')('Name', (gear) => ({ ...gear, name }))
+          "
+        />
       </p>
-      <p class="mt-1 flex flex-wrap gap-2"><button v-for="wished in [70, 75, 80]" :key="wished" type="button" class="push" @click="setVolume(Math.round(10 * monitor.ear.volumeFor(wished)) / 10)">{{ wished }} dBA: {{ formatDecimal(monitor.ear.volumeFor(wished), 1) }} dB</button></p>
-      <p class="mt-1 text-xs text-muted">Turn the headphones down before switching phantom power, plugging or testing, and put them on afterwards. Nothing over {{ MOST_PROPOSED }} dBA is ever proposed. These are cautions, not advice on anyone’s hearing: local rules and a qualified person decide. Output {{ formatDecimal(monitor.output ? inForce(monitor.output).fullScale : null, 1) }} dBu at full scale.</p>
+      <SpecRow
+        v-for="(field, key) in headphonesSpecs"
+        :key="key"
+        :owner="monitor.headphones"
+        :spec="key"
+        :field="field"
+        :edit="editSpecs"
+      />
+    </template>
+    <p v-if="!monitor.ear" class="mt-1 text-muted">
+      Say which output feeds the performer and which headphones hang on it, on a strip that reaches the recorder: then
+      the level at the ear stands here.
+    </p>
+    <template v-else>
+      <p class="flex justify-between py-px">
+        <span class="font-semibold">Volume</span
+        ><NumberInput :value="view.strip?.monitor.volume" :field="monitorFields.volume" :step="1" :commit="setVolume" />
+      </p>
+      <p v-if="monitor.volumeIsProposed" class="text-muted">
+        Not set; shown is {{ formatDecimal(monitor.volume, 1) }} dB, which keeps the average at 75 dBA or below.
+      </p>
+      <p
+        class="mt-1"
+        :class="monitor.ear.grade === 'calm' ? '' : 'plate border-l-4 border-l-ceiling px-2 py-1'"
+        data-ear
+      >
+        <strong
+          ><span class="figure">{{ formatDecimal(monitor.ear.average, 1) }}</span> dBA average,
+          <span class="figure">{{ formatDecimal(monitor.ear.peak, 1) }}</span> dB peak:
+          {{ grades[monitor.ear.grade] }}.</strong
+        >
+        By NIOSH {{ hours(monitor.ear.nioshHours) }} a day; by the WHO’s measure
+        {{ formatDecimal(Math.min(168, monitor.ear.weeklyHours), monitor.ear.weeklyHours < 10 ? 1 : 0) }} h a week (from
+        memory). European action values {{ EUROPEAN.lower }} and {{ EUROPEAN.upper }} dB(A), limit {{ EUROPEAN.limit }}.
+      </p>
+      <p class="mt-1 flex flex-wrap gap-2">
+        <button
+          v-for="wished in [70, 75, 80]"
+          :key="wished"
+          type="button"
+          class="push"
+          @click="setVolume(Math.round(10 * monitor.ear.volumeFor(wished)) / 10)"
+        >
+          {{ wished }} dBA: {{ formatDecimal(monitor.ear.volumeFor(wished), 1) }} dB
+        </button>
+      </p>
+      <p class="mt-1 text-xs text-muted">
+        Turn the headphones down before switching phantom power, plugging or testing, and put them on afterwards.
+        Nothing over {{ MOST_PROPOSED }} dBA is ever proposed. These are cautions, not advice on anyone’s hearing: local
+        rules and a qualified person decide. Output
+        {{ formatDecimal(monitor.output ? inForce(monitor.output).fullScale : null, 1) }} dBu at full scale.
+      </p>
     </template>
   </section>
 </template>

@@ -16,7 +16,7 @@ import { controlName } from './control-name'
 import GainHandle from './GainHandle.vue'
 
 /** The strip as a river in section, with a handle on every gain. */
-const props = defineProps<{ model: SectionModel, stages: readonly ResolvedStage[], summary: string }>()
+const props = defineProps<{ model: SectionModel; stages: readonly ResolvedStage[]; summary: string }>()
 
 Chart.register(LineController, LineElement, LinearScale, PointElement, Filler)
 
@@ -41,7 +41,11 @@ function draw() {
 
 /** A drag changes levels only: as long as the ruler and the columns stay, the chart keeps its options. */
 function redraw(now: SectionModel, before: SectionModel) {
-  const same = now.top === before.top && now.bottom === before.bottom && now.reading === before.reading && now.columns.length === before.columns.length
+  const same =
+    now.top === before.top &&
+    now.bottom === before.bottom &&
+    now.reading === before.reading &&
+    now.columns.length === before.columns.length
   if (!chart || !same) return draw()
   sectionChart(scene()).data.datasets.forEach((dataset, i) => {
     const drawn = chart?.data.datasets[i]
@@ -59,16 +63,20 @@ const columnWidth = computed(() => area.value.width / Math.max(1, props.model.co
 /** Below this a column has no room for a handle with its unit, px. */
 const NARROW = 130
 const controls = computed(() => stripControls(props.stages))
-const handles = computed(() => controls.value.flatMap((control) => {
-  const i = props.stages.findIndex((stage) => stage.id === control.stage)
-  const column = props.model.columns[i]
-  if (!column) return []
-  const level = (of: number) => area.value.top + (props.model.top - of) * pixelsPerDb.value
-  const left = RULER + i * columnWidth.value
-  const key = `${control.stage} ${control.setting}`
-  // A channel's gain is met at its joint, its fader behind: there it hangs under the band.
-  return control.setting === 'gain' ? [{ control, key, left, top: level(column.peak) }] : [{ control, key, left: left + columnWidth.value / 2, top: level(column.average) + 16 }]
-}))
+const handles = computed(() =>
+  controls.value.flatMap((control) => {
+    const i = props.stages.findIndex((stage) => stage.id === control.stage)
+    const column = props.model.columns[i]
+    if (!column) return []
+    const level = (of: number) => area.value.top + (props.model.top - of) * pixelsPerDb.value
+    const left = RULER + i * columnWidth.value
+    const key = `${control.stage} ${control.setting}`
+    // A channel's gain is met at its joint, its fader behind: there it hangs under the band.
+    return control.setting === 'gain'
+      ? [{ control, key, left, top: level(column.peak) }]
+      : [{ control, key, left: left + columnWidth.value / 2, top: level(column.average) + 16 }]
+  }),
+)
 const nameOf = (control: GainControl) => controlName(control, controls.value.length, props.stages)
 
 onMounted(async () => {
@@ -76,15 +84,23 @@ onMounted(async () => {
   palette.value = readPalette(frame.value)
   draw()
   // Text on a canvas does not change by itself when its font arrives.
-  await Promise.all(['450 12px "JetBrains Mono Variable"', '450 12px "Instrument Sans Variable"'].map((font) => document.fonts.load(font)))
+  await Promise.all(
+    ['450 12px "JetBrains Mono Variable"', '450 12px "Instrument Sans Variable"'].map((font) =>
+      document.fonts.load(font),
+    ),
+  )
   draw()
 })
 watch(() => props.model, redraw)
-watch([() => theme.value, printing], () => {
-  if (!frame.value) return
-  palette.value = readPalette(frame.value)
-  draw()
-}, { flush: 'post' })
+watch(
+  [() => theme.value, printing],
+  () => {
+    if (!frame.value) return
+    palette.value = readPalette(frame.value)
+    draw()
+  },
+  { flush: 'post' },
+)
 useResizeObserver(frame, place)
 onBeforeUnmount(() => chart?.destroy())
 </script>
@@ -93,7 +109,12 @@ onBeforeUnmount(() => chart?.destroy())
   <div ref="frame" class="relative h-full min-h-0">
     <canvas ref="canvas" role="img" :aria-label="summary" />
     <GainHandle
-      v-for="handle in handles" :key="handle.key" :control="handle.control" :name="nameOf(handle.control)" :small="columnWidth < NARROW" :pixels-per-db="pixelsPerDb"
+      v-for="handle in handles"
+      :key="handle.key"
+      :control="handle.control"
+      :name="nameOf(handle.control)"
+      :small="columnWidth < NARROW"
+      :pixels-per-db="pixelsPerDb"
       :style="{ left: `${handle.left}px`, top: `${handle.top}px` }"
     />
   </div>

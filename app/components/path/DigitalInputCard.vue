@@ -12,6 +12,10 @@ const number = computed(() => props.stage.gear.inputs.findIndex((input) => input
 
 <template>
   <SelectInput :value="stage.input.id" label="Input" :options="ports" :commit="setPort" />
-  <p class="mt-1">The recorder counts it as input <span class="figure">{{ number }}</span> of {{ stage.gear.inputs.length }}.</p>
-  <p class="text-muted">Numbers come in as they are: no gain, no converter. One unit gives the clock, the other follows.</p>
+  <p class="mt-1">
+    The recorder counts it as input <span class="figure">{{ number }}</span> of {{ stage.gear.inputs.length }}.
+  </p>
+  <p class="text-muted">
+    Numbers come in as they are: no gain, no converter. One unit gives the clock, the other follows.
+  </p>
 </template>

@@ -12,7 +12,8 @@ function mend() {
   emit('done')
 }
 /** Switching 48 V is done by hand at the box; here only the record of it is changed. */
-const word = (changes: readonly Change[]) => (changes.some((change) => 'setting' in change && change.setting === 'phantom') ? 'It is done' : 'Do it')
+const word = (changes: readonly Change[]) =>
+  changes.some((change) => 'setting' in change && change.setting === 'phantom') ? 'It is done' : 'Do it'
 </script>
 
 <template>

@@ -16,12 +16,26 @@ const kinds = {
 <template>
   <section aria-labelledby="findings-title" class="flex min-h-0 flex-col">
     <h2 id="findings-title" class="border-b border-ink pb-0.5">To see to</h2>
-    <p v-if="view.evaluated?.findings.length === 0" class="mt-1 text-muted">Nothing. Play the loudest passage once more and begin.</p>
+    <p v-if="view.evaluated?.findings.length === 0" class="mt-1 text-muted">
+      Nothing. Play the loudest passage once more and begin.
+    </p>
     <ul v-else class="mt-1.5 space-y-1.5">
       <!-- A note without anything to press is one line until it is asked for. -->
-      <li v-for="finding in view.evaluated?.findings" :key="finding.code + finding.message" class="plate px-2 py-1" :class="kinds[finding.severity].tone" :data-finding="finding.code">
+      <li
+        v-for="finding in view.evaluated?.findings"
+        :key="finding.code + finding.message"
+        class="plate px-2 py-1"
+        :class="kinds[finding.severity].tone"
+        :data-finding="finding.code"
+      >
         <details :open="finding.severity !== 'note' || finding.changes !== undefined" class="group">
-          <summary class="cursor-pointer list-none truncate group-open:whitespace-normal"><component :is="kinds[finding.severity].icon" class="mr-1 inline size-3.5 align-[-2px]" aria-hidden="true" /><strong>{{ kinds[finding.severity].word }}.</strong> {{ finding.message }}</summary>
+          <summary class="cursor-pointer list-none truncate group-open:whitespace-normal">
+            <component
+              :is="kinds[finding.severity].icon"
+              class="mr-1 inline size-3.5 align-[-2px]"
+              aria-hidden="true"
+            /><strong>{{ kinds[finding.severity].word }}.</strong> {{ finding.message }}
+          </summary>
           <p class="text-muted">{{ finding.action }} <FindingAction :finding="finding" /></p>
         </details>
       </li>

@@ -20,18 +20,34 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
 
 <template>
   <section id="floor-panel" tabindex="-1" aria-labelledby="floor-title">
-    <h2 id="floor-title" class="flex justify-between border-b border-ink pb-0.5">What sets the floor <span class="text-xs font-normal text-muted">dBFS(A), recorded</span></h2>
+    <h2 id="floor-title" class="flex justify-between border-b border-ink pb-0.5">
+      What sets the floor <span class="text-xs font-normal text-muted">dBFS(A), recorded</span>
+    </h2>
     <ol class="mt-1 leading-snug">
-      <li v-for="each in noise" :key="`${each.stage} ${each.name}`" class="grid grid-cols-[minmax(0,1fr)_auto_3.2rem] items-baseline gap-x-2" :data-noise="each.name">
-        <span class="min-w-0 truncate" :title="gearName(each.stage)">{{ noiseWords[each.name] }}<span v-if="isLong && each.name !== 'room'" class="ml-1 text-xs text-muted">{{ gearName(each.stage) }}</span></span>
+      <li
+        v-for="each in noise"
+        :key="`${each.stage} ${each.name}`"
+        class="grid grid-cols-[minmax(0,1fr)_auto_3.2rem] items-baseline gap-x-2"
+        :data-noise="each.name"
+      >
+        <span class="min-w-0 truncate" :title="gearName(each.stage)"
+          >{{ noiseWords[each.name]
+          }}<span v-if="isLong && each.name !== 'room'" class="ml-1 text-xs text-muted">{{
+            gearName(each.stage)
+          }}</span></span
+        >
         <span class="figure text-right">{{ formatDecimal(each.level, 1) }}</span>
         <span class="figure text-right">{{ percent(each.share) }} %</span>
-        <span class="col-span-3 mb-1 h-[3px] bg-floor" :style="{ width: `${Math.max(0.6, 100 * each.share)}%` }" aria-hidden="true" />
+        <span
+          class="col-span-3 mb-1 h-[3px] bg-floor"
+          :style="{ width: `${Math.max(0.6, 100 * each.share)}%` }"
+          aria-hidden="true"
+        />
       </li>
     </ol>
     <p v-if="trade" class="mt-1" data-trade>
-      {{ formatShort(trade.gain, 1) }} dB more gain: <span class="figure">{{ formatDecimal(trade.snr, 2) }}</span> dB less noise,
-      <span class="figure">{{ formatDecimal(trade.headroom, 1) }}</span> dB less headroom.
+      {{ formatShort(trade.gain, 1) }} dB more gain: <span class="figure">{{ formatDecimal(trade.snr, 2) }}</span> dB
+      less noise, <span class="figure">{{ formatDecimal(trade.headroom, 1) }}</span> dB less headroom.
     </p>
     <p v-else class="mt-1">The gain is at the end of its range; there is no more to buy.</p>
   </section>

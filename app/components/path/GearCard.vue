@@ -18,18 +18,39 @@ const edit = useStageEdit()
 
 const choices = computed(() => choicesOf(props.stage.gear))
 /** A slope without a low cut is nothing to fill in. */
-const fields = computed(() => Object.entries(specFields[props.stage.kind]).filter(([key]) => key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined)))
+const fields = computed(() =>
+  Object.entries(specFields[props.stage.kind]).filter(
+    ([key]) => key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined),
+  ),
+)
 const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
   edit.gear(props.stage.gear.id, props.stage.kind)(label, (gear) => change(gear as never) as never)
 const choose = (key: string, label: string) => (value: string) =>
-  edit.gear(props.stage.gear.id, props.stage.kind)(label, (gear) => ({ ...gear, [key]: value === 'true' ? true : value === 'false' ? false : value }) as never)
+  edit.gear(props.stage.gear.id, props.stage.kind)(
+    label,
+    (gear) => ({ ...gear, [key]: value === 'true' ? true : value === 'false' ? false : value }) as never,
+  )
 </script>
 
 <template>
   <StageSwitches :stage="stage">
-    <SelectInput v-for="choice in choices" :key="choice.key" :value="choice.value" :label="choice.label" :options="choice.options" :commit="choose(choice.key, choice.label)" />
+    <SelectInput
+      v-for="choice in choices"
+      :key="choice.key"
+      :value="choice.value"
+      :label="choice.label"
+      :options="choice.options"
+      :commit="choose(choice.key, choice.label)"
+    />
   </StageSwitches>
   <StageGains :stage="stage" />
   <BlocksEditor v-if="stage.kind === 'processor'" :processor="stage.gear" />
-  <SpecRow v-for="[key, field] in fields" :key="key" :owner="(stage.gear as Specified)" :spec="key" :field="field" :edit="editSpecs" />
+  <SpecRow
+    v-for="[key, field] in fields"
+    :key="key"
+    :owner="stage.gear as Specified"
+    :spec="key"
+    :field="field"
+    :edit="editSpecs"
+  />
 </template>

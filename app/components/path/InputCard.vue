@@ -18,12 +18,18 @@ const props = defineProps<{ stage: ResolvedInput }>()
 const edit = useStageEdit()
 const { ports, setPort } = usePortChange(() => props.stage)
 const unitOpen = ref(false)
-const weightings = [{ value: 'A', text: 'A' }, { value: 'Z', text: 'Z' }] as const
+const weightings = [
+  { value: 'A', text: 'A' },
+  { value: 'Z', text: 'Z' },
+] as const
 
 const editInput = (label: string, change: <T extends Specified>(input: T) => T) =>
   edit.input(props.stage.gear.id, props.stage.input.id)(label, change)
 const setWeighting = (einWeighting: 'A' | 'Z') =>
-  edit.input(props.stage.gear.id, props.stage.input.id)('EIN weighting', (input) => ({ ...input, specs: { ...input.specs, einWeighting } }))
+  edit.input(props.stage.gear.id, props.stage.input.id)('EIN weighting', (input) => ({
+    ...input,
+    specs: { ...input.specs, einWeighting },
+  }))
 </script>
 
 <template>
@@ -32,12 +38,33 @@ const setWeighting = (einWeighting: 'A' | 'Z') =>
     <template #after><button type="button" class="action ml-auto" @click="unitOpen = true">Unit…</button></template>
   </StageSwitches>
   <StageGains :stage="stage" />
-  <p class="mb-1 text-muted">0 dBFS is at <span class="figure text-ink">{{ formatSigned(fullScaleAt(stage), 1) }}</span> dBu.</p>
+  <p class="mb-1 text-muted">
+    0 dBFS is at <span class="figure text-ink">{{ formatSigned(fullScaleAt(stage), 1) }}</span> dBu.
+  </p>
 
-  <SpecRow :owner="stage.input" spec="fullScale" :field="inputSpecs.fullScale" :label="`0 dBFS, gain ${formatShort(stage.specs.gainMin, 1)}`" :edit="editInput" />
+  <SpecRow
+    :owner="stage.input"
+    spec="fullScale"
+    :field="inputSpecs.fullScale"
+    :label="`0 dBFS, gain ${formatShort(stage.specs.gainMin, 1)}`"
+    :edit="editInput"
+  />
   <SpecRow :owner="stage.input" spec="ein" :field="inputSpecs.ein" :edit="editInput">
-    <SelectInput class="ml-1.5 text-xs text-ink" :value="stage.input.specs.einWeighting" label="EIN weighting" :options="weightings" :commit="setWeighting" />
+    <SelectInput
+      class="ml-1.5 text-xs text-ink"
+      :value="stage.input.specs.einWeighting"
+      label="EIN weighting"
+      :options="weightings"
+      :commit="setWeighting"
+    />
   </SpecRow>
-  <SpecRow v-for="key in (['dynamicRange', 'impedance', 'pad'] as const)" :key="key" :owner="stage.input" :spec="key" :field="inputSpecs[key]" :edit="editInput" />
+  <SpecRow
+    v-for="key in ['dynamicRange', 'impedance', 'pad'] as const"
+    :key="key"
+    :owner="stage.input"
+    :spec="key"
+    :field="inputSpecs[key]"
+    :edit="editInput"
+  />
   <UnitDialog v-if="unitOpen" :unit="stage.gear" :input="stage.input" @close="unitOpen = false" />
 </template>

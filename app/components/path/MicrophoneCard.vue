@@ -7,5 +7,7 @@ defineProps<{ stage: ResolvedMicrophone }>()
 
 <template>
   <GearCard :stage="stage" />
-  <p v-if="stage.specs.selfNoise === undefined" class="mt-1 text-xs text-muted">Passive: its impedance makes its noise.</p>
+  <p v-if="stage.specs.selfNoise === undefined" class="mt-1 text-xs text-muted">
+    Passive: its impedance makes its noise.
+  </p>
 </template>

@@ -18,35 +18,63 @@ const span = computed(() => {
   const top = Math.ceil((Math.max(...levels) + 3) / 10) * 10
   return { top, bottom: Math.max(Math.floor((Math.min(...levels) - 3) / 10) * 10, top - 90) }
 })
-const width = (level: number) => `${Math.max(0.5, (100 * (level - span.value.bottom)) / (span.value.top - span.value.bottom))}%`
+const width = (level: number) =>
+  `${Math.max(0.5, (100 * (level - span.value.bottom)) / (span.value.top - span.value.bottom))}%`
 </script>
 
 <template>
-  <div v-if="budget" class="grid h-full grid-cols-[minmax(0,1fr)_15rem] gap-6 overflow-y-auto pl-13" tabindex="0" aria-label="Noise budget">
-    <p v-if="budget.lines.length === 0" class="text-muted">Nothing on this strip is known to make noise. Give the room’s and the gear’s.</p>
+  <div
+    v-if="budget"
+    class="grid h-full grid-cols-[minmax(0,1fr)_15rem] gap-6 overflow-y-auto pl-13"
+    tabindex="0"
+    aria-label="Noise budget"
+  >
+    <p v-if="budget.lines.length === 0" class="text-muted">
+      Nothing on this strip is known to make noise. Give the room’s and the gear’s.
+    </p>
     <table v-else class="w-full self-start text-right">
-      <caption class="sr-only">Noises of the strip, the loudest first</caption>
+      <caption class="sr-only">
+        Noises of the strip, the loudest first
+      </caption>
       <thead>
         <tr class="border-b border-ink">
-          <th scope="col" class="py-1 text-left font-semibold">Noise</th><th scope="col" class="w-[24%] text-left font-semibold"><span class="sr-only">Level as a bar</span></th>
-          <th scope="col" class="pl-2 font-semibold">{{ unit }}</th><th scope="col" class="pl-2 font-semibold">Share</th><th scope="col" class="pl-2 font-semibold whitespace-nowrap">In air, dBA</th>
+          <th scope="col" class="py-1 text-left font-semibold">Noise</th>
+          <th scope="col" class="w-[24%] text-left font-semibold"><span class="sr-only">Level as a bar</span></th>
+          <th scope="col" class="pl-2 font-semibold">{{ unit }}</th>
+          <th scope="col" class="pl-2 font-semibold">Share</th>
+          <th scope="col" class="pl-2 font-semibold whitespace-nowrap">In air, dBA</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="line in budget.lines" :key="line.stage + line.name" class="border-b border-line" :data-budget="line.name">
-          <th scope="row" class="max-w-0 w-[44%] truncate py-1 text-left font-normal" :title="line.gear">{{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }}</span></th>
+        <tr
+          v-for="line in budget.lines"
+          :key="line.stage + line.name"
+          class="border-b border-line"
+          :data-budget="line.name"
+        >
+          <th scope="row" class="max-w-0 w-[44%] truncate py-1 text-left font-normal" :title="line.gear">
+            {{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }}</span>
+          </th>
           <td><span class="block h-2.5 bg-floor" :style="{ width: width(line.level) }" aria-hidden="true" /></td>
           <td class="figure pl-2">{{ formatDecimal(line.level, 1) }}</td>
           <td class="figure pl-2 whitespace-nowrap">{{ formatDecimal(100 * line.share, 1) }} %</td>
           <td class="figure pl-2">{{ formatDecimal(line.inAir, 1) }}</td>
         </tr>
-        <tr class="border-t border-ink font-semibold"><th scope="row" class="py-1 text-left">together</th><td /><td class="figure pl-2">{{ formatDecimal(budget.total, 1) }}</td><td class="figure pl-2">100 %</td><td /></tr>
+        <tr class="border-t border-ink font-semibold">
+          <th scope="row" class="py-1 text-left">together</th>
+          <td />
+          <td class="figure pl-2">{{ formatDecimal(budget.total, 1) }}</td>
+          <td class="figure pl-2">100 %</td>
+          <td />
+        </tr>
       </tbody>
     </table>
     <section aria-labelledby="helps-title">
       <h3 id="helps-title" class="border-b border-ink pb-0.5">What would help</h3>
       <ul>
-        <li v-for="help in budget.helps" :key="help.words" class="flex justify-between gap-2 border-b border-line py-1"><span>{{ help.words }}</span><span class="figure shrink-0">{{ formatSigned(help.snr, 2) }} dB</span></li>
+        <li v-for="help in budget.helps" :key="help.words" class="flex justify-between gap-2 border-b border-line py-1">
+          <span>{{ help.words }}</span><span class="figure shrink-0">{{ formatSigned(help.snr, 2) }} dB</span>
+        </li>
       </ul>
       <p class="mt-1 text-muted">Signal-to-noise gained at the recorder, one change at a time.</p>
     </section>

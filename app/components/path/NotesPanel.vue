@@ -15,6 +15,13 @@ function keep(event: Event) {
 <template>
   <details v-if="store.session">
     <summary class="cursor-pointer border-b border-ink pb-0.5 font-semibold">Notes</summary>
-    <textarea class="mt-1.5 w-full border border-rule bg-sheet p-1.5" rows="5" maxlength="20000" aria-label="Notes on the session" :value="store.session.notes" @change="keep" />
+    <textarea
+      class="mt-1.5 w-full border border-rule bg-sheet p-1.5"
+      rows="5"
+      maxlength="20000"
+      aria-label="Notes on the session"
+      :value="store.session.notes"
+      @change="keep"
+    />
   </details>
 </template>

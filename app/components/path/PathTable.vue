@@ -4,18 +4,25 @@ import type { ResolvedStage } from '#core/chain/resolve'
 import { formatDecimal } from '#core/units'
 
 /** The figures behind the section, for reading, copying and screen readers. */
-defineProps<{ points: readonly Point[], stages: readonly ResolvedStage[] }>()
+defineProps<{ points: readonly Point[]; stages: readonly ResolvedStage[] }>()
 
 const units = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' } as const
 const columns = [
-  { key: 'average', title: 'Average' }, { key: 'peak', title: 'Peak' }, { key: 'surgePeak', title: 'Peak with surge' },
-  { key: 'ceiling', title: 'Ceiling' }, { key: 'headroom', title: 'Headroom, dB' }, { key: 'noise', title: 'Noise (A)' }, { key: 'snr', title: 'SNR, dB' },
+  { key: 'average', title: 'Average' },
+  { key: 'peak', title: 'Peak' },
+  { key: 'surgePeak', title: 'Peak with surge' },
+  { key: 'ceiling', title: 'Ceiling' },
+  { key: 'headroom', title: 'Headroom, dB' },
+  { key: 'noise', title: 'Noise (A)' },
+  { key: 'snr', title: 'SNR, dB' },
 ] as const
 </script>
 
 <template>
   <table class="w-full border-collapse text-right">
-    <caption class="sr-only">Levels at the output of every stage</caption>
+    <caption class="sr-only">
+      Levels at the output of every stage
+    </caption>
     <thead>
       <tr class="border-b border-ink">
         <th scope="col" class="py-1 text-left font-semibold">At the output of</th>
@@ -25,9 +32,18 @@ const columns = [
     </thead>
     <tbody>
       <tr v-for="(point, i) in points" :key="point.stage" class="border-b border-line">
-        <th scope="row" class="py-1 text-left font-normal">{{ stages[i]?.gear.name }}<strong v-if="point.clipped" class="text-ceiling"> – clips</strong></th>
+        <th scope="row" class="py-1 text-left font-normal">
+          {{ stages[i]?.gear.name }}<strong v-if="point.clipped" class="text-ceiling"> – clips</strong>
+        </th>
         <td class="text-left text-muted">{{ units[point.unit] }}</td>
-        <td v-for="column in columns" :key="column.key" class="figure pl-3" :data-point="`${point.stage}.${column.key}`">{{ formatDecimal(point[column.key], 2) }}</td>
+        <td
+          v-for="column in columns"
+          :key="column.key"
+          class="figure pl-3"
+          :data-point="`${point.stage}.${column.key}`"
+        >
+          {{ formatDecimal(point[column.key], 2) }}
+        </td>
       </tr>
     </tbody>
   </table>

@@ -29,7 +29,9 @@ function settingWords(stage: ResolvedStage): string {
   const knob = gainControls(stage).find((each) => each.setting === 'gain' && each.knob)
   const position = knob?.knob && gainToPosition(knob.knob, knob.value)
   const words = [
-    gain === undefined ? null : `gain ${formatShort(gain, 1)} dB${position ? ` (knob about ${positionInWords(position)})` : ''}`,
+    gain === undefined
+      ? null
+      : `gain ${formatShort(gain, 1)} dB${position ? ` (knob about ${positionInWords(position)})` : ''}`,
     fader === undefined ? null : `fader ${formatShort(fader, 1)} dB`,
     phantom === undefined ? null : `48 V ${phantom ? 'on' : 'off'}`,
     pad === undefined ? null : `pad ${pad ? 'in' : 'out'}`,
@@ -49,28 +51,90 @@ function settingWords(stage: ResolvedStage): string {
       <p>Remetra, {{ format(Date.now(), 'd MMMM yyyy, HH:mm') }}</p>
     </header>
     <ul>
-      <li v-for="each in statements" :key="each.headline"><strong>{{ each.headline }}</strong>, {{ each.detail }}</li>
-      <li>{{ formatShort(store.session.system.sampleRate / 1000) }} kHz, {{ store.session.system.bitDepth }} bits, buffer {{ store.session.system.bufferFrames }} frames</li>
+      <li v-for="each in statements" :key="each.headline">
+        <strong>{{ each.headline }}</strong>, {{ each.detail }}
+      </li>
+      <li>
+        {{ formatShort(store.session.system.sampleRate / 1000) }} kHz, {{ store.session.system.bitDepth }} bits, buffer
+        {{ store.session.system.bufferFrames }} frames
+      </li>
     </ul>
-    <section><h2 class="mb-1 text-base">Settings</h2>
-      <table class="w-full"><tbody><tr v-for="(each, i) in settings" :key="i" class="border-b border-line"><th scope="row" class="w-1/2 py-1 text-left font-semibold">{{ i + 1 }} {{ each.name }}</th><td>{{ each.words }}</td></tr></tbody></table>
+    <section>
+      <h2 class="mb-1 text-base">Settings</h2>
+      <table class="w-full">
+        <tbody>
+          <tr v-for="(each, i) in settings" :key="i" class="border-b border-line">
+            <th scope="row" class="w-1/2 py-1 text-left font-semibold">{{ i + 1 }} {{ each.name }}</th>
+            <td>{{ each.words }}</td>
+          </tr>
+        </tbody>
+      </table>
     </section>
-    <section><h2 class="mb-1 text-base">Levels</h2><PathTable :points="view.evaluated.points" :stages="stages" /></section>
-    <section><h2 class="mb-1 text-base">Noise at the recorder, dBFS(A)</h2>
-      <table><tbody><tr v-for="each in view.evaluated.noise" :key="each.stage + each.name"><th scope="row" class="pr-6 text-left font-normal">{{ noiseWords[each.name] }}</th><td class="figure pr-6 text-right">{{ formatDecimal(each.level, 1) }}</td><td class="figure text-right">{{ formatDecimal(100 * each.share, 1) }} %</td></tr></tbody></table>
+    <section>
+      <h2 class="mb-1 text-base">Levels</h2>
+      <PathTable :points="view.evaluated.points" :stages="stages" />
     </section>
-    <section v-if="view.evaluated.latency.length > 0"><h2 class="mb-1 text-base">Timing and monitoring</h2>
-      <table class="w-full"><tbody>
-        <tr v-for="route in view.evaluated.latency" :key="route.route" class="border-b border-line"><th scope="row" class="w-1/2 py-1 text-left font-semibold">{{ route.route === 'direct' ? 'Direct' : 'Through the host' }}{{ route.route === view.strip.monitor.route ? ', in use' : '' }}</th><td><span class="figure">{{ formatDecimal(route.milliseconds, 2) }}</span> ms</td></tr>
-        <tr v-if="view.recommendation" class="border-b border-line"><th scope="row" class="py-1 text-left font-semibold">Recommended</th><td>{{ view.recommendation.route === 'direct' ? 'direct' : `${formatShort(view.recommendation.sampleRate / 1000)} kHz, ${view.recommendation.bufferFrames} frames` }}, {{ formatDecimal(view.recommendation.milliseconds, 2) }} ms</td></tr>
-        <tr v-if="timing.timing?.overdubOffsetFrames !== undefined" class="border-b border-line"><th scope="row" class="py-1 text-left font-semibold">Recording offset</th><td>{{ timing.timing.overdubOffsetFrames }} frames</td></tr>
-        <tr v-if="view.strip.monitor.volume !== undefined" class="border-b border-line"><th scope="row" class="py-1 text-left font-semibold">Headphone volume</th><td>{{ formatShort(view.strip.monitor.volume, 1) }} dB</td></tr>
-        <tr v-if="view.strip.monitor.blend !== undefined" class="border-b border-line"><th scope="row" class="py-1 text-left font-semibold">Blend</th><td>{{ formatShort(view.strip.monitor.blend) }} % towards the playback</td></tr>
-      </tbody></table>
+    <section>
+      <h2 class="mb-1 text-base">Noise at the recorder, dBFS(A)</h2>
+      <table>
+        <tbody>
+          <tr v-for="each in view.evaluated.noise" :key="each.stage + each.name">
+            <th scope="row" class="pr-6 text-left font-normal">{{ noiseWords[each.name] }}</th>
+            <td class="figure pr-6 text-right">{{ formatDecimal(each.level, 1) }}</td>
+            <td class="figure text-right">{{ formatDecimal(100 * each.share, 1) }} %</td>
+          </tr>
+        </tbody>
+      </table>
     </section>
-    <section v-if="view.evaluated.findings.length > 0"><h2 class="mb-1 text-base">To see to</h2>
-      <ul class="list-disc pl-5"><li v-for="each in view.evaluated.findings" :key="each.code + each.message">{{ each.message }} {{ each.action }}</li></ul>
+    <section v-if="view.evaluated.latency.length > 0">
+      <h2 class="mb-1 text-base">Timing and monitoring</h2>
+      <table class="w-full">
+        <tbody>
+          <tr v-for="route in view.evaluated.latency" :key="route.route" class="border-b border-line">
+            <th scope="row" class="w-1/2 py-1 text-left font-semibold">
+              {{ route.route === 'direct' ? 'Direct' : 'Through the host'
+              }}{{ route.route === view.strip.monitor.route ? ', in use' : '' }}
+            </th>
+            <td>
+              <span class="figure">{{ formatDecimal(route.milliseconds, 2) }}</span> ms
+            </td>
+          </tr>
+          <tr v-if="view.recommendation" class="border-b border-line">
+            <th scope="row" class="py-1 text-left font-semibold">Recommended</th>
+            <td>
+              {{
+                view.recommendation.route === 'direct'
+                  ? 'direct'
+                  : `${formatShort(view.recommendation.sampleRate / 1000)} kHz, ${view.recommendation.bufferFrames} frames`
+              }}, {{ formatDecimal(view.recommendation.milliseconds, 2) }} ms
+            </td>
+          </tr>
+          <tr v-if="timing.timing?.overdubOffsetFrames !== undefined" class="border-b border-line">
+            <th scope="row" class="py-1 text-left font-semibold">Recording offset</th>
+            <td>{{ timing.timing.overdubOffsetFrames }} frames</td>
+          </tr>
+          <tr v-if="view.strip.monitor.volume !== undefined" class="border-b border-line">
+            <th scope="row" class="py-1 text-left font-semibold">Headphone volume</th>
+            <td>{{ formatShort(view.strip.monitor.volume, 1) }} dB</td>
+          </tr>
+          <tr v-if="view.strip.monitor.blend !== undefined" class="border-b border-line">
+            <th scope="row" class="py-1 text-left font-semibold">Blend</th>
+            <td>{{ formatShort(view.strip.monitor.blend) }} % towards the playback</td>
+          </tr>
+        </tbody>
+      </table>
     </section>
-    <section v-if="store.session.notes"><h2 class="mb-1 text-base">Notes</h2><p class="whitespace-pre-line">{{ store.session.notes }}</p></section>
+    <section v-if="view.evaluated.findings.length > 0">
+      <h2 class="mb-1 text-base">To see to</h2>
+      <ul class="list-disc pl-5">
+        <li v-for="each in view.evaluated.findings" :key="each.code + each.message">
+          {{ each.message }} {{ each.action }}
+        </li>
+      </ul>
+    </section>
+    <section v-if="store.session.notes">
+      <h2 class="mb-1 text-base">Notes</h2>
+      <p class="whitespace-pre-line">{{ store.session.notes }}</p>
+    </section>
   </article>
 </template>

@@ -12,9 +12,15 @@ const edit = useStageEdit()
 const store = useSessionStore()
 
 const setAmbient = (value: number | undefined) =>
-  edit.session('Room noise', (session) => ({ ...session, room: { ...session.room, ambient: value === undefined ? undefined : dbSpl(value) } }))
+  edit.session('Room noise', (session) => ({
+    ...session,
+    room: { ...session.room, ambient: value === undefined ? undefined : dbSpl(value) },
+  }))
 const setTemperature = (value: number | undefined) =>
-  edit.session('Temperature', (session) => ({ ...session, room: { ...session.room, temperature: value === undefined ? undefined : celsius(value) } }))
+  edit.session('Temperature', (session) => ({
+    ...session,
+    room: { ...session.room, temperature: value === undefined ? undefined : celsius(value) },
+  }))
 const editSpecs = (label: string, change: <T extends typeof props.stage.gear>(gear: T) => T) =>
   edit.gear(props.stage.gear.id, 'sound-source')(label, change)
 </script>
@@ -22,16 +28,33 @@ const editSpecs = (label: string, change: <T extends typeof props.stage.gear>(ge
 <template>
   <div class="flex items-baseline justify-between py-px">
     <span class="font-semibold">To the capsule</span>
-    <span class="mr-16 font-semibold"><NumberInput :value="stage.distance" :field="settingFields.distance" :step="0.05" :commit="edit.setting(stage.id, 'distance', 'Distance')" /></span>
+    <span class="mr-16 font-semibold"
+      ><NumberInput
+        :value="stage.distance"
+        :field="settingFields.distance"
+        :step="0.05"
+        :commit="edit.setting(stage.id, 'distance', 'Distance')"
+    /></span>
   </div>
-  <SpecRow v-for="(field, key) in soundSourceSpecs" :key="key" :owner="stage.gear" :spec="key" :field="field" :edit="editSpecs" />
+  <SpecRow
+    v-for="(field, key) in soundSourceSpecs"
+    :key="key"
+    :owner="stage.gear"
+    :spec="key"
+    :field="field"
+    :edit="editSpecs"
+  />
   <h4 class="mt-2 border-t border-line pt-1 text-xs text-muted">The room, for every strip</h4>
   <div class="flex items-baseline justify-between py-px">
     <span class="text-muted">Noise</span>
-    <span class="mr-16"><NumberInput :value="store.session?.room.ambient" :field="roomFields.ambient" :commit="setAmbient" /></span>
+    <span class="mr-16"
+      ><NumberInput :value="store.session?.room.ambient" :field="roomFields.ambient" :commit="setAmbient"
+    /></span>
   </div>
   <div class="flex items-baseline justify-between py-px">
     <span class="text-muted">Temperature</span>
-    <span class="mr-16"><NumberInput :value="store.session?.room.temperature" :field="roomFields.temperature" :commit="setTemperature" /></span>
+    <span class="mr-16"
+      ><NumberInput :value="store.session?.room.temperature" :field="roomFields.temperature" :commit="setTemperature"
+    /></span>
   </div>
 </template>

@@ -10,20 +10,30 @@ import StageMenu from './StageMenu.vue'
 
 /** A stage in full: what it is, how it is set, what is known of it. `wide` where it has the room of several columns. */
 /** A wide card stands below the columns, which have the gains. */
-const props = defineProps<{ stage: ResolvedStage, number: number, wide?: boolean }>()
+const props = defineProps<{ stage: ResolvedStage; number: number; wide?: boolean }>()
 provide(GAINS_ELSEWHERE, props.wide)
 const edit = useStageEdit()
 const title = () => kindWords[props.stage.gear.kind].title
-const rename = (name: string) => edit.gear(props.stage.gear.id, props.stage.gear.kind)('Name', (gear) => ({ ...gear, name }))
+const rename = (name: string) =>
+  edit.gear(props.stage.gear.id, props.stage.gear.kind)('Name', (gear) => ({ ...gear, name }))
 </script>
 
 <template>
   <section :id="`stage-${stage.id}`" class="plate min-w-0 px-3 py-2" :aria-label="`${title()}: ${stage.gear.name}`">
     <div class="flex items-start justify-between gap-1 text-xs text-muted" data-drag>
-      <p class="cursor-grab truncate">{{ number }} {{ title() }}<strong v-if="stage.driven" class="text-ink"> · driven</strong></p>
+      <p class="cursor-grab truncate">
+        {{ number }} {{ title() }}<strong v-if="stage.driven" class="text-ink"> · driven</strong>
+      </p>
       <StageMenu :stage="stage" />
     </div>
-    <h3 class="mb-1 text-[15px]"><TextInput class="w-full" :value="stage.gear.name" :label="`Name of the ${title().toLowerCase()}`" :commit="rename" /></h3>
+    <h3 class="mb-1 text-[15px]">
+      <TextInput
+        class="w-full"
+        :value="stage.gear.name"
+        :label="`Name of the ${title().toLowerCase()}`"
+        :commit="rename"
+      />
+    </h3>
     <div :class="{ 'columns-3 gap-8 *:break-inside-avoid': wide }"><StageBody :stage="stage" /></div>
   </section>
 </template>

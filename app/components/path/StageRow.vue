@@ -24,7 +24,9 @@ async function prepareDragging() {
   if (sortable || !row.value) return
   const { default: Sortable } = await import('sortablejs')
   sortable ??= Sortable.create(row.value, {
-    handle: '[data-drag]', draggable: '[data-stage]', animation: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120,
+    handle: '[data-drag]',
+    draggable: '[data-stage]',
+    animation: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120,
     onEnd: ({ item, from, oldIndex = 0, newIndex = 0, oldDraggableIndex = 0, newDraggableIndex = 0 }) => {
       // The library moved the element; the picture belongs to Vue, so it goes back before the session changes.
       from.insertBefore(item, from.children[oldIndex + (oldIndex > newIndex ? 1 : 0)] ?? null)
@@ -39,7 +41,9 @@ function keys(event: KeyboardEvent, stage: string) {
   const typing = event.target instanceof HTMLElement && ['INPUT', 'SELECT', 'TEXTAREA'].includes(event.target.tagName)
   const acts: Record<string, () => void> = event.altKey
     ? { ArrowLeft: () => chain.move(stage, -1), ArrowRight: () => chain.move(stage, 1) }
-    : typing ? {} : { Delete: () => chain.remove(stage), Insert: () => chain.openInsert(chain.indexOf(stage) + 1) }
+    : typing
+      ? {}
+      : { Delete: () => chain.remove(stage), Insert: () => chain.openInsert(chain.indexOf(stage) + 1) }
   const act = acts[event.key]
   if (!act) return
   event.preventDefault()
@@ -49,17 +53,48 @@ function keys(event: KeyboardEvent, stage: string) {
 
 <template>
   <div class="relative mt-1.5 ml-13 shrink-0" :class="{ 'pb-3': !isLong }">
-    <div ref="row" class="grid" :style="{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }" @pointerenter="prepareDragging">
-      <div v-for="(stage, i) in stages" :key="stage.id" class="grid min-w-0" data-stage tabindex="-1" @keydown="keys($event, stage.id)" @focusin="view.selectStage(stage.id)">
-        <StageColumn v-if="isLong" :stage="stage" :number="i + 1" :selected="stage.id === selected?.id" @select="view.selectStage(stage.id)" />
+    <div
+      ref="row"
+      class="grid"
+      :style="{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }"
+      @pointerenter="prepareDragging"
+    >
+      <div
+        v-for="(stage, i) in stages"
+        :key="stage.id"
+        class="grid min-w-0"
+        data-stage
+        tabindex="-1"
+        @keydown="keys($event, stage.id)"
+        @focusin="view.selectStage(stage.id)"
+      >
+        <StageColumn
+          v-if="isLong"
+          :stage="stage"
+          :number="i + 1"
+          :selected="stage.id === selected?.id"
+          @select="view.selectStage(stage.id)"
+        />
         <StageCard v-else :stage="stage" :number="i + 1" />
       </div>
     </div>
     <div class="pointer-events-none absolute inset-x-0 top-0 print:hidden">
-      <div v-for="(joint, i) in joints" :key="joint.stage" class="pointer-events-auto absolute top-0" :style="{ left: `${(100 * (i + 1)) / stages.length}%` }"><JointMark :joint="joint" :number="i + 1" /></div>
+      <div
+        v-for="(joint, i) in joints"
+        :key="joint.stage"
+        class="pointer-events-auto absolute top-0"
+        :style="{ left: `${(100 * (i + 1)) / stages.length}%` }"
+      >
+        <JointMark :joint="joint" :number="i + 1" />
+      </div>
     </div>
   </div>
-  <div v-if="isLong && selected && !wantsRoom" class="mt-1.5 ml-13 h-58 shrink-0 overflow-y-auto pb-3 print:hidden" tabindex="0" aria-label="The selected stage in full">
+  <div
+    v-if="isLong && selected && !wantsRoom"
+    class="mt-1.5 ml-13 h-58 shrink-0 overflow-y-auto pb-3 print:hidden"
+    tabindex="0"
+    aria-label="The selected stage in full"
+  >
     <StageCard :key="selected.id" :stage="selected" :number="chain.indexOf(selected.id) + 1" wide />
   </div>
 </template>

@@ -12,33 +12,72 @@ import { useStageEdit } from '~/composables/use-stage-edit'
 const props = defineProps<{ stage: ResolvedStage }>()
 const edit = useStageEdit()
 
-const port = computed(() => ('input' in props.stage && typeof props.stage.input === 'object' ? props.stage.input.id : undefined))
-const has = (setting: 'phantom' | 'pad' | 'lowCut') => settingsOf[props.stage.gear.kind].includes(setting) && hasSwitch(props.stage.gear, port.value, setting)
+const port = computed(() =>
+  'input' in props.stage && typeof props.stage.input === 'object' ? props.stage.input.id : undefined,
+)
+const has = (setting: 'phantom' | 'pad' | 'lowCut') =>
+  settingsOf[props.stage.gear.kind].includes(setting) && hasSwitch(props.stage.gear, port.value, setting)
 const on = (setting: 'phantom' | 'pad' | 'lowCut') => props.stage.settings[setting] ?? false
-const bank = computed(() => (props.stage.kind === 'interface' ? props.stage.input.phantomBank : props.stage.kind === 'desk-channel' ? props.stage.gear.phantomBank : undefined))
-const lowCut = computed(() => ('specs' in props.stage && 'lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined && on('lowCut')
-  ? lowCutWords(props.stage.specs.lowCut, props.stage.specs.lowCutSlope) : null))
-const taps = [{ value: 'post', text: 'after the fader' }, { value: 'pre', text: 'before the fader' }] as const
-const hasLead = computed(() => (settingsOf[props.stage.gear.kind] as readonly string[]).includes('cable') && props.stage.kind !== 'digital-input')
+const bank = computed(() =>
+  props.stage.kind === 'interface'
+    ? props.stage.input.phantomBank
+    : props.stage.kind === 'desk-channel'
+      ? props.stage.gear.phantomBank
+      : undefined,
+)
+const lowCut = computed(() =>
+  'specs' in props.stage && 'lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined && on('lowCut')
+    ? lowCutWords(props.stage.specs.lowCut, props.stage.specs.lowCutSlope)
+    : null,
+)
+const taps = [
+  { value: 'post', text: 'after the fader' },
+  { value: 'pre', text: 'before the fader' },
+] as const
+const hasLead = computed(
+  () =>
+    (settingsOf[props.stage.gear.kind] as readonly string[]).includes('cable') && props.stage.kind !== 'digital-input',
+)
 </script>
 
 <template>
   <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
     <slot />
     <SwitchChip
-      v-if="has('phantom')" :on="on('phantom')" label="48 V"
+      v-if="has('phantom')"
+      :on="on('phantom')"
+      label="48 V"
       caution="Mute the outputs first, wait before plugging or unplugging, and mind what else the bank feeds."
       @change="edit.phantom(stage.id)($event)"
     />
     <SwitchChip v-if="has('pad')" :on="on('pad')" label="pad" @change="edit.setting(stage.id, 'pad', 'Pad')($event)" />
-    <SwitchChip v-if="has('lowCut')" :on="on('lowCut')" label="low cut" @change="edit.setting(stage.id, 'lowCut', 'Low cut')($event)" />
-    <SelectInput v-if="stage.kind === 'desk-channel'" :value="stage.settings.tap ?? 'post'" label="Taken" :options="taps" :commit="edit.setting(stage.id, 'tap', 'Tap')" />
+    <SwitchChip
+      v-if="has('lowCut')"
+      :on="on('lowCut')"
+      label="low cut"
+      @change="edit.setting(stage.id, 'lowCut', 'Low cut')($event)"
+    />
+    <SelectInput
+      v-if="stage.kind === 'desk-channel'"
+      :value="stage.settings.tap ?? 'post'"
+      label="Taken"
+      :options="taps"
+      :commit="edit.setting(stage.id, 'tap', 'Tap')"
+    />
     <slot name="after" />
   </div>
   <p v-if="lowCut" class="mt-1 text-xs text-muted">The low cut {{ lowCut }}.</p>
-  <p v-if="has('phantom')" class="mt-1 text-xs text-muted">Mute the outputs before switching 48 V{{ bank ? `; bank ${bank} gets it together` : '' }}.</p>
+  <p v-if="has('phantom')" class="mt-1 text-xs text-muted">
+    Mute the outputs before switching 48 V{{ bank ? `; bank ${bank} gets it together` : '' }}.
+  </p>
   <p v-if="hasLead" class="flex items-baseline justify-between py-px">
     <span class="text-muted">Lead into it</span>
-    <span class="mr-16"><NumberInput :value="stage.settings.cable" :field="settingFields.cable" :step="1" :commit="edit.optionalSetting(stage.id, 'cable', 'Lead')" /></span>
+    <span class="mr-16"
+      ><NumberInput
+        :value="stage.settings.cable"
+        :field="settingFields.cable"
+        :step="1"
+        :commit="edit.optionalSetting(stage.id, 'cable', 'Lead')"
+    /></span>
   </p>
 </template>

@@ -13,10 +13,14 @@ import { useViewStore } from '~/stores/view'
 const chain = useChainEdit()
 const store = useSessionStore()
 const view = useViewStore()
-const close = () => { chain.addingStrip.value = false }
+const close = () => {
+  chain.addingStrip.value = false
+}
 
 const ready = shallowRef<Awaited<ReturnType<typeof loadTemplates>> | null>(null)
-onMounted(async () => { ready.value = await loadTemplates() })
+onMounted(async () => {
+  ready.value = await loadTemplates()
+})
 
 function add(label: string, change: (session: Session) => Session) {
   const before = store.committed?.strips.length ?? 0
@@ -29,10 +33,11 @@ function addTemplate(template: Template) {
   const bundle = ready.value?.templateBundle(template)
   if (bundle) add(`Add ${template.title}`, (session) => addBundle(session, bundle))
 }
-const addBlank = () => add('Add a strip', (session) => {
-  const { gear, strips } = blankSession('blank', 'Blank')
-  return addBundle(session, { gear, strips })
-})
+const addBlank = () =>
+  add('Add a strip', (session) => {
+    const { gear, strips } = blankSession('blank', 'Blank')
+    return addBundle(session, { gear, strips })
+  })
 const addCopy = () => add('Copy the strip', (session) => copyStrip(session, view.strip?.id ?? ''))
 </script>
 
@@ -43,11 +48,23 @@ const addCopy = () => add('Copy the strip', (session) => copyStrip(session, view
         <button type="button" class="push" @click="addCopy">Copy “{{ view.strip?.name }}”</button>
         <button type="button" class="push" @click="addBlank">Source, microphone, interface</button>
       </p>
-      <h3 class="mt-3 border-b border-line text-muted">Or from a template, with invented gear to be replaced by yours</h3>
+      <h3 class="mt-3 border-b border-line text-muted">
+        Or from a template, with invented gear to be replaced by yours
+      </h3>
       <ul class="max-h-96 overflow-y-auto" tabindex="0" aria-label="Templates">
         <li v-for="template in ready?.templates" :key="template.id">
-          <button type="button" class="block w-full px-1 py-1.5 text-left hover:bg-change-soft focus:bg-change-soft" :data-template="template.id" @click="addTemplate(template)">
-            <span class="font-semibold">{{ template.title }}</span><span v-if="template.strips.length > 1" class="text-muted"> · {{ template.strips.length }} strips</span>
+          <button
+            type="button"
+            class="block w-full px-1 py-1.5 text-left hover:bg-change-soft focus:bg-change-soft"
+            :data-template="template.id"
+            @click="addTemplate(template)"
+          >
+            <span class="font-semibold">{{ template.title }}</span><span
+              v-if="template.strips.length > 1"
+              class="text-muted"
+            >
+              · {{ template.strips.length }} strips</span
+            >
             <span class="block text-muted">{{ template.words }}</span>
           </button>
         </li>

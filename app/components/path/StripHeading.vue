@@ -14,16 +14,34 @@ const view = useViewStore()
 const edit = useStageEdit()
 const chain = useChainEdit()
 
-const pair = computed(() => store.session?.pairs?.find((each) => [each.left, each.right].includes(view.strip?.id ?? '')) ?? null)
-const partner = computed(() => (pair.value ? (pair.value.left === view.strip?.id ? pair.value.right : pair.value.left) : ''))
+const pair = computed(
+  () => store.session?.pairs?.find((each) => [each.left, each.right].includes(view.strip?.id ?? '')) ?? null,
+)
+const partner = computed(() =>
+  pair.value ? (pair.value.left === view.strip?.id ? pair.value.right : pair.value.left) : '',
+)
 const others = computed(() => [
   { value: '', text: 'mono' },
-  ...(store.session?.strips ?? []).filter((each) => each.id !== view.strip?.id).map((each) => ({ value: each.id, text: `stereo with ${each.name}` })),
+  ...(store.session?.strips ?? [])
+    .filter((each) => each.id !== view.strip?.id)
+    .map((each) => ({ value: each.id, text: `stereo with ${each.name}` })),
 ])
-const hearings = [{ value: 'panned', text: 'heard panned' }, { value: 'mono', text: 'heard in mono' }] as const
+const hearings = [
+  { value: 'panned', text: 'heard panned' },
+  { value: 'mono', text: 'heard in mono' },
+] as const
 
-const setPartner = (id: string) => edit.session('Stereo pair', (session) => (id ? pairStrips(session, view.strip?.id ?? '', id) : { ...session, pairs: unpaired(session, view.strip?.id ?? '') }))
-const setHearing = (monitoring: 'panned' | 'mono') => edit.session('Monitoring of the pair', (session) => ({ ...session, pairs: session.pairs?.map((each) => (each === pair.value || each.left === pair.value?.left ? { ...each, monitoring } : each)) }))
+const setPartner = (id: string) =>
+  edit.session('Stereo pair', (session) =>
+    id ? pairStrips(session, view.strip?.id ?? '', id) : { ...session, pairs: unpaired(session, view.strip?.id ?? '') },
+  )
+const setHearing = (monitoring: 'panned' | 'mono') =>
+  edit.session('Monitoring of the pair', (session) => ({
+    ...session,
+    pairs: session.pairs?.map((each) =>
+      each === pair.value || each.left === pair.value?.left ? { ...each, monitoring } : each,
+    ),
+  }))
 function remove() {
   const id = view.strip?.id ?? ''
   view.step(1)
@@ -34,9 +52,30 @@ function remove() {
 
 <template>
   <div class="flex min-w-0 items-baseline gap-2 text-muted">
-    <h2 class="min-w-0 font-normal"><span class="sr-only">Section of </span><TextInput class="w-36 text-ink" :value="view.strip?.name ?? ''" label="Name of the strip" :commit="(name) => edit.strip('Rename the strip', (strip) => ({ ...strip, name }))" /></h2>
-    <SelectInput v-if="others.length > 1" class="max-w-40" :value="partner" label="Stereo partner" :options="others" :commit="setPartner" />
-    <SelectInput v-if="pair" :value="pair.monitoring" label="Monitoring of the pair" :options="hearings" :commit="setHearing" />
+    <h2 class="min-w-0 font-normal">
+      <span class="sr-only">Section of </span
+      ><TextInput
+        class="w-36 text-ink"
+        :value="view.strip?.name ?? ''"
+        label="Name of the strip"
+        :commit="(name) => edit.strip('Rename the strip', (strip) => ({ ...strip, name }))"
+      />
+    </h2>
+    <SelectInput
+      v-if="others.length > 1"
+      class="max-w-40"
+      :value="partner"
+      label="Stereo partner"
+      :options="others"
+      :commit="setPartner"
+    />
+    <SelectInput
+      v-if="pair"
+      :value="pair.monitoring"
+      label="Monitoring of the pair"
+      :options="hearings"
+      :commit="setHearing"
+    />
     <button v-if="others.length > 1" type="button" class="action" @click="remove">delete</button>
   </div>
 </template>

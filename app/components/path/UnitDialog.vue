@@ -15,14 +15,30 @@ import PlugFields from '~/components/gear/PlugFields.vue'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 
 /** The whole interface: its driver, its clock, one of its inputs in full, and the marks at its gain knob. */
-const props = defineProps<{ unit: AudioInterface, input: AnalogueInput }>()
+const props = defineProps<{ unit: AudioInterface; input: AnalogueInput }>()
 const emit = defineEmits<{ close: [] }>()
 const edit = useStageEdit()
 
-const inputTypes = [{ value: 'mic', text: 'microphone' }, { value: 'line', text: 'line' }, { value: 'instrument', text: 'instrument' }] as const
-const directs = [{ value: 'digital', text: 'in its digital mixer' }, { value: 'analogue', text: 'in analogue' }, { value: 'none', text: 'not at all' }] as const
+const inputTypes = [
+  { value: 'mic', text: 'microphone' },
+  { value: 'line', text: 'line' },
+  { value: 'instrument', text: 'instrument' },
+] as const
+const directs = [
+  { value: 'digital', text: 'in its digital mixer' },
+  { value: 'analogue', text: 'in analogue' },
+  { value: 'none', text: 'not at all' },
+] as const
 const latencyKeys = Object.keys(latencySpecs) as (keyof typeof latencySpecs)[]
-const noLatency = { converterIn: 0, converterOut: 0, safetyIn: 0, safetyOut: 0, buffersIn: 1, buffersOut: 1, fixed: 0 } as InterfaceLatency
+const noLatency = {
+  converterIn: 0,
+  converterOut: 0,
+  safetyIn: 0,
+  safetyOut: 0,
+  buffersIn: 1,
+  buffersOut: 1,
+  fixed: 0,
+} as InterfaceLatency
 const latency = computed(() => props.unit.latency ?? noLatency)
 
 const editUnit = (label: string, part: Partial<AudioInterface>) =>
@@ -59,11 +75,39 @@ function addInput() {
       <div class="grid grid-cols-2 gap-8 pt-3">
         <div>
           <h3>The unit and its driver</h3>
-          <p class="flex justify-between py-1"><span class="text-muted">Monitors its inputs</span><SelectInput :value="unit.direct" label="Direct monitoring" :options="directs" :commit="(direct) => editUnit('Direct monitoring', { direct })" /></p>
-          <p class="flex justify-between gap-3 py-1"><span class="shrink-0 text-muted">Sample rates, Hz</span><TextInput class="figure w-60" label="Sample rates" optional :value="unit.sampleRates?.join(', ') ?? ''" :commit="setRates" /></p>
-          <p class="flex justify-between gap-3 py-1"><span class="shrink-0 text-muted">Buffer sizes, frames</span><TextInput class="figure w-60" label="Buffer sizes" optional :value="unit.bufferSizes?.join(', ') ?? ''" :commit="setBuffers" /></p>
+          <p class="flex justify-between py-1">
+            <span class="text-muted">Monitors its inputs</span
+            ><SelectInput
+              :value="unit.direct"
+              label="Direct monitoring"
+              :options="directs"
+              :commit="(direct) => editUnit('Direct monitoring', { direct })"
+            />
+          </p>
+          <p class="flex justify-between gap-3 py-1">
+            <span class="shrink-0 text-muted">Sample rates, Hz</span
+            ><TextInput
+              class="figure w-60"
+              label="Sample rates"
+              optional
+              :value="unit.sampleRates?.join(', ') ?? ''"
+              :commit="setRates"
+            />
+          </p>
+          <p class="flex justify-between gap-3 py-1">
+            <span class="shrink-0 text-muted">Buffer sizes, frames</span
+            ><TextInput
+              class="figure w-60"
+              label="Buffer sizes"
+              optional
+              :value="unit.bufferSizes?.join(', ') ?? ''"
+              :commit="setBuffers"
+            />
+          </p>
           <h4 class="mt-3 border-t border-line pt-1 font-semibold">What it adds to the buffers</h4>
-          <p v-if="!unit.latency" class="text-muted">Nothing is known yet; fill in what its maker prints or its driver reports.</p>
+          <p v-if="!unit.latency" class="text-muted">
+            Nothing is known yet; fill in what its maker prints or its driver reports.
+          </p>
           <p v-for="key in latencyKeys" :key="key" class="flex justify-between py-px">
             <span class="text-muted">{{ latencySpecs[key].label }}</span>
             <NumberInput :value="latency[key]" :field="latencySpecs[key]" :step="1" :commit="setLatency(key)" />
@@ -71,18 +115,52 @@ function addInput() {
           <OutputList :outputs="unit.outputs" :edit="(label, outputs) => editUnit(label, { outputs })" />
         </div>
         <div>
-          <div class="flex items-baseline justify-between"><h3>Input {{ input.id }}</h3><button type="button" class="action" @click="addInput">Add another like it</button></div>
-          <div class="flex flex-wrap items-baseline gap-3 py-1">
-            <SelectInput :value="input.type" label="Input type" :options="inputTypes" :commit="(type) => editInput('Input type', { type })" />
-            <SwitchChip label="can give 48 V" :on="input.phantom" @change="(phantom) => editInput('Phantom power', { phantom })" />
-            <span v-if="input.phantom">bank <TextInput class="w-14" label="Phantom bank" optional :value="input.phantomBank ?? ''" :commit="(bank) => editInput('Phantom bank', { phantomBank: bank || undefined })" /></span>
+          <div class="flex items-baseline justify-between">
+            <h3>Input {{ input.id }}</h3>
+            <button type="button" class="action" @click="addInput">Add another like it</button>
           </div>
-          <SpecRow v-for="(field, key) in inputSpecs" :key="key" :owner="input" :spec="key" :field="field" :edit="editSpecs" />
+          <div class="flex flex-wrap items-baseline gap-3 py-1">
+            <SelectInput
+              :value="input.type"
+              label="Input type"
+              :options="inputTypes"
+              :commit="(type) => editInput('Input type', { type })"
+            />
+            <SwitchChip
+              label="can give 48 V"
+              :on="input.phantom"
+              @change="(phantom) => editInput('Phantom power', { phantom })"
+            />
+            <span v-if="input.phantom"
+              >bank
+              <TextInput
+                class="w-14"
+                label="Phantom bank"
+                optional
+                :value="input.phantomBank ?? ''"
+                :commit="(bank) => editInput('Phantom bank', { phantomBank: bank || undefined })"
+            /></span>
+          </div>
+          <SpecRow
+            v-for="(field, key) in inputSpecs"
+            :key="key"
+            :owner="input"
+            :spec="key"
+            :field="field"
+            :edit="editSpecs"
+          />
           <PlugFields :plug="input.plug" name="Socket" :edit="(plug) => editInput('Socket', { plug })" />
-          <KnobTable :knob="input.knob" :lowest="input.specs.gainMin" :edit="(knob) => editInput('Knob table', { knob })" />
+          <KnobTable
+            :knob="input.knob"
+            :lowest="input.specs.gainMin"
+            :edit="(knob) => editInput('Knob table', { knob })"
+          />
         </div>
       </div>
-      <p class="mt-4 text-xs text-muted">Power order: sources, then the interface, amplifiers and loudspeakers last; off in the reverse order. Follow the makers’ instructions and local rules.</p>
+      <p class="mt-4 text-xs text-muted">
+        Power order: sources, then the interface, amplifiers and loudspeakers last; off in the reverse order. Follow the
+        makers’ instructions and local rules.
+      </p>
     </div>
   </ModalDialog>
 </template>

@@ -37,8 +37,12 @@ const importOpen = ref(false)
 const dropping = ref(false)
 const onPaper = useMediaQuery('print')
 
-const startNew = async () => { await router.push(`/path/${await library.startNew()}`) }
-const changeTheme = () => { theme.preference = dark.value ? 'light' : 'dark' }
+const startNew = async () => {
+  await router.push(`/path/${await library.startNew()}`)
+}
+const changeTheme = () => {
+  theme.preference = dark.value ? 'light' : 'dark'
+}
 const printed = ref(false)
 /** The sheet has to be there before the browser lays out the paper. */
 async function print() {
@@ -58,7 +62,13 @@ const shortcuts: Shortcut[] = [
   { keys: ['↑', '↓'], does: 'Gain, a step; Page keys 6 dB, Home and End to the ends' },
   { keys: ['S'], does: 'Set for me', run: plan.apply },
   { keys: ['V'], does: 'Read the section another way', run: view.nextReading },
-  { keys: ['A'], does: 'Add a strip', run: () => { chain.addingStrip.value = true } },
+  {
+    keys: ['A'],
+    does: 'Add a strip',
+    run: () => {
+      chain.addingStrip.value = true
+    },
+  },
   { keys: ['Alt+←', 'Alt+→'], does: 'Move the stage that has the focus' },
   { keys: ['Insert', 'Delete'], does: 'Put a stage behind the one that has the focus; take it out' },
   { keys: ['1'], does: 'Path', run: () => router.push(`/path/${store.key ?? ''}`) },
@@ -69,21 +79,35 @@ const shortcuts: Shortcut[] = [
   { keys: ['N'], does: 'New session', run: startNew },
   { keys: ['O'], does: 'Sessions', run: () => router.push('/sessions') },
   { keys: ['E'], does: 'Export', run: exchange.exportOpen },
-  { keys: ['I'], does: 'Import', run: () => { importOpen.value = true } },
+  {
+    keys: ['I'],
+    does: 'Import',
+    run: () => {
+      importOpen.value = true
+    },
+  },
   { keys: ['P'], does: 'Print this path', run: print },
   { keys: ['T'], does: 'Change the theme', run: changeTheme },
-  { keys: ['?'], does: 'These keys', run: () => { keysOpen.value = true } },
+  {
+    keys: ['?'],
+    does: 'These keys',
+    run: () => {
+      keysOpen.value = true
+    },
+  },
   { keys: ['Esc'], does: 'Take back a drag or what is being typed; close a dialog' },
 ]
 useShortcuts(shortcuts)
 
-const carriesFiles = (event: DragEvent) => [...event.dataTransfer?.types ?? []].includes('Files')
+const carriesFiles = (event: DragEvent) => [...(event.dataTransfer?.types ?? [])].includes('Files')
 useEventListener(window, 'dragover', (event) => {
   if (!carriesFiles(event)) return
   event.preventDefault()
   dropping.value = true
 })
-useEventListener(window, 'dragleave', (event) => { if (event.relatedTarget === null) dropping.value = false })
+useEventListener(window, 'dragleave', (event) => {
+  if (event.relatedTarget === null) dropping.value = false
+})
 useEventListener(window, 'drop', async (event) => {
   if (!carriesFiles(event)) return
   event.preventDefault()
@@ -105,14 +129,35 @@ useEventListener(window, 'paste', async (event) => {
     <PlaceRail />
     <div class="flex min-h-0 min-w-0 grow flex-col overflow-y-auto print:hidden">
       <template v-if="store.session">
-        <SessionHeader :dark="dark" @export-file="exchange.exportOpen" @import-file="importOpen = true" @keys="keysOpen = true" @theme="changeTheme" @print="print" />
+        <SessionHeader
+          :dark="dark"
+          @export-file="exchange.exportOpen"
+          @import-file="importOpen = true"
+          @keys="keysOpen = true"
+          @theme="changeTheme"
+          @print="print"
+        />
         <VerdictLine />
       </template>
       <NoticeBar />
-      <main class="flex min-h-0 grow flex-col"><slot :start-new="startNew" :import-file="() => { importOpen = true }" /></main>
+      <main class="flex min-h-0 grow flex-col">
+        <slot
+          :start-new="startNew"
+          :import-file="
+            () => {
+              importOpen = true
+            }
+          "
+        />
+      </main>
     </div>
     <PrintSheet v-if="store.session && (printed || onPaper)" class="hidden print:block" />
-    <div v-if="dropping" class="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-2 border-dashed border-change bg-sheet/85 text-lg font-semibold">Drop the session file to open it</div>
+    <div
+      v-if="dropping"
+      class="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-2 border-dashed border-change bg-sheet/85 text-lg font-semibold"
+    >
+      Drop the session file to open it
+    </div>
     <KeysDialog v-if="keysOpen" :shortcuts="shortcuts" @close="keysOpen = false" />
     <StripDialog v-if="chain.addingStrip.value" />
     <PasteDialog v-if="importOpen" @close="importOpen = false" />

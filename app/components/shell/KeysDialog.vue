@@ -11,7 +11,11 @@ const emit = defineEmits<{ close: [] }>()
     <div class="w-[28rem]">
       <dl class="mt-2 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1">
         <template v-for="shortcut in shortcuts" :key="shortcut.does">
-          <dt class="text-right"><template v-for="(key, i) in shortcut.keys" :key="key">{{ i > 0 ? ' or ' : '' }}<kbd class="figure border border-line px-1">{{ key }}</kbd></template></dt>
+          <dt class="text-right">
+            <template v-for="(key, i) in shortcut.keys" :key="key"
+              >{{ i > 0 ? ' or ' : '' }}<kbd class="figure border border-line px-1">{{ key }}</kbd></template
+            >
+          </dt>
           <dd>{{ shortcut.does }}</dd>
         </template>
       </dl>

@@ -2,7 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 /** A dialog over the page: Esc and the button close it, the focus goes back to where it was. */
-defineProps<{ title: string, closing: string }>()
+defineProps<{ title: string; closing: string }>()
 const emit = defineEmits<{ close: [] }>()
 </script>
 

@@ -23,7 +23,10 @@ async function bringBack() {
 <template>
   <div class="print:hidden">
     <div v-if="store.conflict" role="alert" class="notice" data-notice="conflict">
-      <p><strong>Another tab changed this session meanwhile.</strong> Nothing was overwritten: its version is kept, yours is on this screen only.</p>
+      <p>
+        <strong>Another tab changed this session meanwhile.</strong> Nothing was overwritten: its version is kept, yours
+        is on this screen only.
+      </p>
       <button type="button" class="push" @click="keepAsCopy">Keep mine as a copy</button>
       <button type="button" class="push" @click="store.takeTheirs">Take the other tab’s</button>
     </div>
@@ -37,9 +40,14 @@ async function bringBack() {
     </div>
     <div v-if="exchange.refusal.value" role="alert" class="notice" data-notice="refused">
       <div>
-        <p><strong>“{{ exchange.refusal.value.name }}” was not opened; nothing was changed.</strong> Mend this and try again:</p>
+        <p>
+          <strong>“{{ exchange.refusal.value.name }}” was not opened; nothing was changed.</strong> Mend this and try
+          again:
+        </p>
         <ul class="mt-1 max-h-40 list-disc overflow-y-auto pl-5">
-          <li v-for="(fault, i) in exchange.refusal.value.faults" :key="i"><code v-if="fault.path" class="figure">{{ fault.path }}</code> {{ fault.message }}</li>
+          <li v-for="(fault, i) in exchange.refusal.value.faults" :key="i">
+            <code v-if="fault.path" class="figure">{{ fault.path }}</code> {{ fault.message }}
+          </li>
         </ul>
       </div>
       <button type="button" class="push" @click="exchange.refusal.value = null">Close</button>
@@ -55,6 +63,8 @@ async function bringBack() {
   padding: 0.5rem 1.25rem;
   background: var(--ceiling-soft);
   border-bottom: 1px solid var(--ceiling);
-  > :first-child { flex: 1; }
+  > :first-child {
+    flex: 1;
+  }
 }
 </style>

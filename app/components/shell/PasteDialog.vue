@@ -21,10 +21,18 @@ async function take() {
 <template>
   <ModalDialog title="Import a session" closing="Cancel" @close="emit('close')">
     <div class="w-[32rem] space-y-3 pt-3">
-      <p>Choose a session file, or drop it anywhere on the window. It opens beside what you have; nothing is replaced.</p>
+      <p>
+        Choose a session file, or drop it anywhere on the window. It opens beside what you have; nothing is replaced.
+      </p>
       <button type="button" class="push-main" @click="choose">Choose a file…</button>
-      <label class="block">Or paste its text
-        <textarea v-model="text" rows="8" class="figure mt-1 w-full border border-rule bg-paper p-2" spellcheck="false" />
+      <label class="block"
+        >Or paste its text
+        <textarea
+          v-model="text"
+          rows="8"
+          class="figure mt-1 w-full border border-rule bg-paper p-2"
+          spellcheck="false"
+        />
       </label>
       <div class="flex justify-end gap-2">
         <button v-if="text.trim()" type="button" class="push-main" @click="take">Open the pasted text</button>

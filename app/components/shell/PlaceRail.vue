@@ -12,12 +12,24 @@ const store = useSessionStore()
   <div class="flex w-30 shrink-0 flex-col border-r border-line print:hidden">
     <nav class="flex shrink-0 flex-col" aria-label="Places">
       <p class="px-3 py-3.5 text-[15px] font-semibold">Remetra</p>
-      <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink>
-      <NuxtLink :to="store.key ? `/timing/${store.key}` : '/timing'" class="place" active-class="here"><Timer class="size-4 shrink-0" aria-hidden="true" />Timing</NuxtLink>
-      <NuxtLink :to="store.key ? `/monitoring/${store.key}` : '/monitoring'" class="place" active-class="here"><Headphones class="size-4 shrink-0" aria-hidden="true" />Monitoring</NuxtLink>
-      <NuxtLink :to="store.key ? `/bench/${store.key}` : '/bench'" class="place" active-class="here"><AudioWaveform class="size-4 shrink-0" aria-hidden="true" />Bench</NuxtLink>
-      <NuxtLink to="/shelf" class="place" active-class="here"><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink>
-      <NuxtLink to="/sessions" class="place mb-2" active-class="here"><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink>
+      <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"
+        ><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink
+      >
+      <NuxtLink :to="store.key ? `/timing/${store.key}` : '/timing'" class="place" active-class="here"
+        ><Timer class="size-4 shrink-0" aria-hidden="true" />Timing</NuxtLink
+      >
+      <NuxtLink :to="store.key ? `/monitoring/${store.key}` : '/monitoring'" class="place" active-class="here"
+        ><Headphones class="size-4 shrink-0" aria-hidden="true" />Monitoring</NuxtLink
+      >
+      <NuxtLink :to="store.key ? `/bench/${store.key}` : '/bench'" class="place" active-class="here"
+        ><AudioWaveform class="size-4 shrink-0" aria-hidden="true" />Bench</NuxtLink
+      >
+      <NuxtLink to="/shelf" class="place" active-class="here"
+        ><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink
+      >
+      <NuxtLink to="/sessions" class="place mb-2" active-class="here"
+        ><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink
+      >
     </nav>
     <StripList v-if="store.session" />
   </div>

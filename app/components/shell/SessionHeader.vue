@@ -6,7 +6,7 @@ import { useSessionStore } from '~/stores/session'
 
 /** The session’s name, whether it is kept, and what can be done with it as a whole. */
 defineProps<{ dark: boolean }>()
-const emit = defineEmits<{ exportFile: [], importFile: [], keys: [], theme: [], print: [] }>()
+const emit = defineEmits<{ exportFile: []; importFile: []; keys: []; theme: []; print: [] }>()
 const store = useSessionStore()
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
@@ -20,16 +20,55 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
 
 <template>
   <header class="flex items-center gap-3 px-5 py-2">
-    <h1 class="min-w-28 grow text-[17px]"><TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" /></h1>
+    <h1 class="min-w-28 grow text-[17px]">
+      <TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" />
+    </h1>
     <div class="ml-auto flex shrink-0 items-center gap-3">
       <span class="text-muted" role="status" data-saved>{{ state }}</span>
-      <button type="button" class="tool" :disabled="!store.undoLabel" :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="store.undo"><Undo2 class="size-4" aria-hidden="true" />Undo</button>
-      <button type="button" class="tool" :disabled="!store.redoLabel" :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="store.redo"><Redo2 class="size-4" aria-hidden="true" />Redo</button>
-      <button type="button" class="tool" title="Export the session to a file (E)" @click="emit('exportFile')"><Download class="size-4" aria-hidden="true" />Export</button>
-      <button type="button" class="tool" title="Import a session file (I); or drop it, or paste it" @click="emit('importFile')"><Upload class="size-4" aria-hidden="true" />Import</button>
-      <button type="button" class="tool" title="Print this path (P)" aria-label="Print" @click="emit('print')"><Printer class="size-4" aria-hidden="true" /></button>
-      <button type="button" class="tool" :title="dark ? 'Drawing office (T)' : 'Control room (T)'" aria-label="Change the theme" @click="emit('theme')"><component :is="dark ? Sun : Moon" class="size-4" aria-hidden="true" /></button>
-      <button type="button" class="tool" title="Keys (?)" aria-label="Keys" @click="emit('keys')"><Keyboard class="size-4" aria-hidden="true" /></button>
+      <button
+        type="button"
+        class="tool"
+        :disabled="!store.undoLabel"
+        :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'"
+        @click="store.undo"
+      >
+        <Undo2 class="size-4" aria-hidden="true" />Undo
+      </button>
+      <button
+        type="button"
+        class="tool"
+        :disabled="!store.redoLabel"
+        :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'"
+        @click="store.redo"
+      >
+        <Redo2 class="size-4" aria-hidden="true" />Redo
+      </button>
+      <button type="button" class="tool" title="Export the session to a file (E)" @click="emit('exportFile')">
+        <Download class="size-4" aria-hidden="true" />Export
+      </button>
+      <button
+        type="button"
+        class="tool"
+        title="Import a session file (I); or drop it, or paste it"
+        @click="emit('importFile')"
+      >
+        <Upload class="size-4" aria-hidden="true" />Import
+      </button>
+      <button type="button" class="tool" title="Print this path (P)" aria-label="Print" @click="emit('print')">
+        <Printer class="size-4" aria-hidden="true" />
+      </button>
+      <button
+        type="button"
+        class="tool"
+        :title="dark ? 'Drawing office (T)' : 'Control room (T)'"
+        aria-label="Change the theme"
+        @click="emit('theme')"
+      >
+        <component :is="dark ? Sun : Moon" class="size-4" aria-hidden="true" />
+      </button>
+      <button type="button" class="tool" title="Keys (?)" aria-label="Keys" @click="emit('keys')">
+        <Keyboard class="size-4" aria-hidden="true" />
+      </button>
     </div>
   </header>
 </template>
@@ -39,7 +78,13 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
   display: inline-flex;
   align-items: center;
   gap: 0.25rem;
-  &:hover { color: var(--change); }
-  &:disabled { opacity: 0.45; cursor: default; color: inherit; }
+  &:hover {
+    color: var(--change);
+  }
+  &:disabled {
+    opacity: 0.45;
+    cursor: default;
+    color: inherit;
+  }
 }
 </style>

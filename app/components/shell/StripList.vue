@@ -11,16 +11,24 @@ const store = useSessionStore()
 const view = useViewStore()
 const chain = useChainEdit()
 
-const strips = computed(() => (store.session?.strips ?? []).map((strip, i) => {
-  const evaluated = store.evaluation?.strips[i]
-  const severity = evaluated?.findings[0]?.severity
-  const pair = store.session?.pairs?.find((each) => each.left === strip.id || each.right === strip.id)
-  return {
-    ...strip, headroom: evaluated?.tightest?.headroom ?? null,
-    mark: severity === 'stop' ? { icon: OctagonX, word: 'stop' } : severity === 'caution' ? { icon: TriangleAlert, word: 'to see to' } : null,
-    side: pair ? (pair.left === strip.id ? 'L' : 'R') : null,
-  }
-}))
+const strips = computed(() =>
+  (store.session?.strips ?? []).map((strip, i) => {
+    const evaluated = store.evaluation?.strips[i]
+    const severity = evaluated?.findings[0]?.severity
+    const pair = store.session?.pairs?.find((each) => each.left === strip.id || each.right === strip.id)
+    return {
+      ...strip,
+      headroom: evaluated?.tightest?.headroom ?? null,
+      mark:
+        severity === 'stop'
+          ? { icon: OctagonX, word: 'stop' }
+          : severity === 'caution'
+            ? { icon: TriangleAlert, word: 'to see to' }
+            : null,
+      side: pair ? (pair.left === strip.id ? 'L' : 'R') : null,
+    }
+  }),
+)
 </script>
 
 <template>
@@ -28,14 +36,29 @@ const strips = computed(() => (store.session?.strips ?? []).map((strip, i) => {
     <ul class="min-h-0 overflow-y-auto">
       <li v-for="strip in strips" :key="strip.id">
         <button
-          type="button" class="w-full border-l-3 border-transparent px-2 py-1 text-left text-muted hover:text-ink" :class="{ 'border-l-change! bg-sheet font-semibold text-ink': strip.id === view.strip?.id }"
-          :aria-current="strip.id === view.strip?.id ? 'true' : undefined" @click="view.select(strip.id)"
+          type="button"
+          class="w-full border-l-3 border-transparent px-2 py-1 text-left text-muted hover:text-ink"
+          :class="{ 'border-l-change! bg-sheet font-semibold text-ink': strip.id === view.strip?.id }"
+          :aria-current="strip.id === view.strip?.id ? 'true' : undefined"
+          @click="view.select(strip.id)"
         >
-          <span class="block truncate" :title="strip.name">{{ strip.name }}<span v-if="strip.side" class="figure font-normal"> {{ strip.side }}</span></span>
-          <span class="flex items-center justify-between text-xs font-normal text-muted"><span><span class="figure">{{ formatDecimal(strip.headroom, 1) }}</span> dB</span><component :is="strip.mark.icon" v-if="strip.mark" class="size-3.5 text-ceiling" :aria-label="strip.mark.word" /></span>
+          <span class="block truncate" :title="strip.name"
+            >{{ strip.name }}<span v-if="strip.side" class="figure font-normal"> {{ strip.side }}</span></span
+          >
+          <span class="flex items-center justify-between text-xs font-normal text-muted"
+            ><span
+              ><span class="figure">{{ formatDecimal(strip.headroom, 1) }}</span> dB</span
+            ><component
+              :is="strip.mark.icon"
+              v-if="strip.mark"
+              class="size-3.5 text-ceiling"
+              :aria-label="strip.mark.word"
+          /></span>
         </button>
       </li>
     </ul>
-    <button type="button" class="action shrink-0 px-2 py-1.5 text-left" @click="chain.addingStrip.value = true"><Plus class="inline size-3.5" aria-hidden="true" /> strip…</button>
+    <button type="button" class="action shrink-0 px-2 py-1.5 text-left" @click="chain.addingStrip.value = true">
+      <Plus class="inline size-3.5" aria-hidden="true" /> strip…
+    </button>
   </nav>
 </template>

@@ -9,11 +9,14 @@ const view = useViewStore()
 const store = useSessionStore()
 const router = useRouter()
 
-const cells = computed(() => view.statements && [
-  { key: 'headroom', ...view.statements.headroom, place: 'path', to: '[data-gain]' },
-  { key: 'floor', ...view.statements.floor, place: 'path', to: '#floor-panel' },
-  { key: 'latency', ...view.statements.latency, place: 'timing', to: '#timing-place' },
-])
+const cells = computed(
+  () =>
+    view.statements && [
+      { key: 'headroom', ...view.statements.headroom, place: 'path', to: '[data-gain]' },
+      { key: 'floor', ...view.statements.floor, place: 'path', to: '#floor-panel' },
+      { key: 'latency', ...view.statements.latency, place: 'timing', to: '#timing-place' },
+    ],
+)
 
 async function lead(place: string, selector: string) {
   const address = `/${place}/${store.key}`
@@ -26,10 +29,20 @@ async function lead(place: string, selector: string) {
 </script>
 
 <template>
-  <div v-if="cells" class="plate grid grid-cols-3 border-x-0 border-t-0" role="status" aria-label="Verdict" aria-live="off">
+  <div
+    v-if="cells"
+    class="plate grid grid-cols-3 border-x-0 border-t-0"
+    role="status"
+    aria-label="Verdict"
+    aria-live="off"
+  >
     <button
-      v-for="cell in cells" :key="cell.key" type="button" class="min-w-0 border-r border-line px-5 py-1.5 text-left last:border-r-0 hover:bg-paper"
-      :data-verdict="cell.key" @click="lead(cell.place, cell.to)"
+      v-for="cell in cells"
+      :key="cell.key"
+      type="button"
+      class="min-w-0 border-r border-line px-5 py-1.5 text-left last:border-r-0 hover:bg-paper"
+      :data-verdict="cell.key"
+      @click="lead(cell.place, cell.to)"
     >
       <strong class="block truncate text-[15px] font-semibold">{{ cell.headline }}</strong>
       <span class="block truncate text-muted" :title="cell.detail">{{ cell.detail }}</span>

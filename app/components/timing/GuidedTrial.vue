@@ -23,7 +23,13 @@ function begin(which: TrialSchool) {
 function answer(given: TrialAnswer) {
   const now = state.value
   if (now?.state !== 'try' || !store.session) return
-  edit.add(`Trial: ${WORDS[given].toLowerCase()}`, 'trials', { sampleRate: store.session.system.sampleRate, bufferFrames: now.bufferFrames, minutes: 1, dropouts: given === 'crackles' ? 1 : 0, note: WORDS[given].toLowerCase() })
+  edit.add(`Trial: ${WORDS[given].toLowerCase()}`, 'trials', {
+    sampleRate: store.session.system.sampleRate,
+    bufferFrames: now.bufferFrames,
+    minutes: 1,
+    dropouts: given === 'crackles' ? 1 : 0,
+    note: WORDS[given].toLowerCase(),
+  })
   answers.value = [...answers.value, { bufferFrames: now.bufferFrames, answer: given }]
 }
 function adopt(bufferFrames: number) {
@@ -37,14 +43,30 @@ function adopt(bufferFrames: number) {
     <h2 id="trial-title" class="border-b border-ink pb-0.5">Guided trial</h2>
     <template v-if="!school">
       <p class="mt-1 text-muted">Two schools of choosing, each in three answers or four:</p>
-      <p class="mt-1 flex flex-wrap gap-2"><button type="button" class="push" @click="begin('smallest')">As small as it runs</button><button type="button" class="push" @click="begin('largest')">As large as is not felt</button></p>
+      <p class="mt-1 flex flex-wrap gap-2">
+        <button type="button" class="push" @click="begin('smallest')">As small as it runs</button
+        ><button type="button" class="push" @click="begin('largest')">As large as is not felt</button>
+      </p>
     </template>
     <template v-else-if="state?.state === 'try'">
-      <p class="mt-1">Set <strong class="figure">{{ state.bufferFrames }}</strong> frames{{ state.again ? ' once more: that answer goes against an earlier one' : '' }}, play along for a minute, and say:</p>
-      <p class="mt-1 flex flex-wrap gap-2"><button v-for="(words, key) in WORDS" :key="key" type="button" class="push" @click="answer(key)">{{ words }}</button></p>
+      <p class="mt-1">
+        Set <strong class="figure">{{ state.bufferFrames }}</strong> frames{{
+          state.again ? ' once more: that answer goes against an earlier one' : ''
+        }}, play along for a minute, and say:
+      </p>
+      <p class="mt-1 flex flex-wrap gap-2">
+        <button v-for="(words, key) in WORDS" :key="key" type="button" class="push" @click="answer(key)">
+          {{ words }}
+        </button>
+      </p>
     </template>
-    <p v-else-if="state?.state === 'found'" class="mt-1">Found in {{ state.tries }} answers: <strong class="figure">{{ state.bufferFrames }}</strong> frames. <button type="button" class="action" @click="adopt(state.bufferFrames)">Set it</button></p>
-    <p v-else class="mt-1">What does not crackle is felt late: listen direct, or lighten the machine’s load and try again.</p>
+    <p v-else-if="state?.state === 'found'" class="mt-1">
+      Found in {{ state.tries }} answers: <strong class="figure">{{ state.bufferFrames }}</strong> frames.
+      <button type="button" class="action" @click="adopt(state.bufferFrames)">Set it</button>
+    </p>
+    <p v-else class="mt-1">
+      What does not crackle is felt late: listen direct, or lighten the machine’s load and try again.
+    </p>
     <button v-if="school" type="button" class="action mt-1" @click="school = null">Stop the trial</button>
   </section>
 </template>

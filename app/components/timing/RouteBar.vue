@@ -5,7 +5,7 @@ import { celsius, formatDecimal, speedOfSound } from '#core/units'
 import { routePartWords } from './route-words'
 
 /** The parts of a route to scale, and how far away in air that would be. */
-const props = defineProps<{ route: Route, temperature: number, longest: number, name: string }>()
+const props = defineProps<{ route: Route; temperature: number; longest: number; name: string }>()
 const parts = computed(() => props.route.parts.filter((part) => part.milliseconds > 0))
 const metres = computed(() => (props.route.milliseconds / 1000) * speedOfSound(celsius(props.temperature)))
 const width = (ms: number) => `${(100 * ms) / Math.max(props.longest, 0.01)}%`
@@ -14,9 +14,30 @@ const TONES = ['bg-body text-on-body', 'bg-floor text-paper', 'bg-ink text-paper
 
 <template>
   <div :data-route-bar="route.route">
-    <p class="flex justify-between"><span class="font-semibold">{{ name }}</span><span><span class="figure font-semibold">{{ formatDecimal(route.milliseconds, 2) }}</span> ms, as far as <span class="figure">{{ formatDecimal(metres, 2) }}</span> m of air</span></p>
-    <div class="mt-0.5 flex h-6 w-full bg-sheet" role="img" :aria-label="parts.map((part) => `${routePartWords[part.name]} ${formatDecimal(part.milliseconds, 2)} ms`).join(', ')">
-      <span v-for="(part, i) in parts" :key="part.name" class="flex min-w-0 items-center justify-center overflow-hidden border-r border-paper text-[11px] whitespace-nowrap" :class="TONES[i % TONES.length]" :style="{ width: width(part.milliseconds) }" :title="`${routePartWords[part.name]} ${formatDecimal(part.milliseconds, 2)} ms`"><template v-if="part.milliseconds / longest > 0.09">{{ routePartWords[part.name] }} {{ formatDecimal(part.milliseconds, 2) }}</template></span>
+    <p class="flex justify-between">
+      <span class="font-semibold">{{ name }}</span><span
+        ><span class="figure font-semibold">{{ formatDecimal(route.milliseconds, 2) }}</span> ms, as far as
+        <span class="figure">{{ formatDecimal(metres, 2) }}</span> m of air</span
+      >
+    </p>
+    <div
+      class="mt-0.5 flex h-6 w-full bg-sheet"
+      role="img"
+      :aria-label="
+        parts.map((part) => `${routePartWords[part.name]} ${formatDecimal(part.milliseconds, 2)} ms`).join(', ')
+      "
+    >
+      <span
+        v-for="(part, i) in parts"
+        :key="part.name"
+        class="flex min-w-0 items-center justify-center overflow-hidden border-r border-paper text-[11px] whitespace-nowrap"
+        :class="TONES[i % TONES.length]"
+        :style="{ width: width(part.milliseconds) }"
+        :title="`${routePartWords[part.name]} ${formatDecimal(part.milliseconds, 2)} ms`"
+        ><template v-if="part.milliseconds / longest > 0.09"
+          >{{ routePartWords[part.name] }} {{ formatDecimal(part.milliseconds, 2) }}</template
+        ></span
+      >
     </div>
   </div>
 </template>

@@ -16,43 +16,99 @@ const timing = useTimingStore()
 const edit = useSystemEdit()
 
 const limit = computed(() => performerLimit(view.strip?.performer))
-const rows = computed(() => timing.axes.rates.map((rate) => ({
-  rate, cells: timing.axes.buffers.map((frames) => timing.timing?.matrix.find((cell) => cell.sampleRate === rate && cell.bufferFrames === frames) as TimingCell),
-})))
+const rows = computed(() =>
+  timing.axes.rates.map((rate) => ({
+    rate,
+    cells: timing.axes.buffers.map(
+      (frames) =>
+        timing.timing?.matrix.find((cell) => cell.sampleRate === rate && cell.bufferFrames === frames) as TimingCell,
+    ),
+  })),
+)
 /** The limit runs between the last cell under it and the first over it. */
 const edge = (cells: readonly TimingCell[], i: number) => {
   const [here, next] = [cells[i], cells[i + 1]]
   return here !== undefined && next !== undefined && here.softwareMs <= limit.value && next.softwareMs > limit.value
 }
-const isSet = (cell: TimingCell) => cell.sampleRate === store.session?.system.sampleRate && cell.bufferFrames === store.session.system.bufferFrames
-const isBest = (cell: TimingCell) => view.recommendation?.route === 'software' && cell.sampleRate === view.recommendation.sampleRate && cell.bufferFrames === view.recommendation.bufferFrames
-const marks = { true: { icon: Check, word: 'sustained' }, false: { icon: X, word: 'drops out' }, undefined: { icon: CircleHelp, word: 'not known' } } as const
+const isSet = (cell: TimingCell) =>
+  cell.sampleRate === store.session?.system.sampleRate && cell.bufferFrames === store.session.system.bufferFrames
+const isBest = (cell: TimingCell) =>
+  view.recommendation?.route === 'software' &&
+  cell.sampleRate === view.recommendation.sampleRate &&
+  cell.bufferFrames === view.recommendation.bufferFrames
+const marks = {
+  true: { icon: Check, word: 'sustained' },
+  false: { icon: X, word: 'drops out' },
+  undefined: { icon: CircleHelp, word: 'not known' },
+} as const
 const mark = (cell: TimingCell) => marks[String(cell.sustainable) as keyof typeof marks]
-const words = (cell: TimingCell) => `${formatShort(cell.sampleRate / 1000)} kHz, ${cell.bufferFrames} frames: ${formatDecimal(cell.softwareMs, 2)} ms, ${cell.source}, ${mark(cell).word}${cell.softwareMs > limit.value ? ', over the limit' : ''}${isBest(cell) ? ', recommended' : ''}`
-const choose = (cell: TimingCell) => edit.system('Rate and buffer', { sampleRate: cell.sampleRate as never, bufferFrames: cell.bufferFrames as never })
+const words = (cell: TimingCell) =>
+  `${formatShort(cell.sampleRate / 1000)} kHz, ${cell.bufferFrames} frames: ${formatDecimal(cell.softwareMs, 2)} ms, ${cell.source}, ${mark(cell).word}${cell.softwareMs > limit.value ? ', over the limit' : ''}${isBest(cell) ? ', recommended' : ''}`
+const choose = (cell: TimingCell) =>
+  edit.system('Rate and buffer', { sampleRate: cell.sampleRate as never, bufferFrames: cell.bufferFrames as never })
 </script>
 
 <template>
   <div>
     <table class="w-full border-separate border-spacing-0 text-right">
-      <caption class="pb-1 text-left text-muted">Round trip in ms by rate and buffer. The heavy line is the limit of {{ formatShort(limit) }} ms for {{ view.strip?.name }}; press a cell to set it.</caption>
-      <thead><tr><th scope="col" class="px-2 text-left font-semibold">Frames</th><th v-for="frames in timing.axes.buffers" :key="frames" scope="col" class="figure px-2 pb-1 font-semibold">{{ frames }}</th></tr></thead>
+      <caption class="pb-1 text-left text-muted">
+        Round trip in ms by rate and buffer. The heavy line is the limit of
+        {{
+          formatShort(limit)
+        }}
+        ms for
+        {{
+          view.strip?.name
+        }}; press a cell to set it.
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col" class="px-2 text-left font-semibold">Frames</th>
+          <th v-for="frames in timing.axes.buffers" :key="frames" scope="col" class="figure px-2 pb-1 font-semibold">
+            {{ frames }}
+          </th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="{ rate, cells } in rows" :key="rate">
           <th scope="row" class="px-2 text-left font-semibold whitespace-nowrap">{{ formatShort(rate / 1000) }} kHz</th>
-          <td v-for="(cell, i) in cells" :key="cell.bufferFrames" class="border-b border-line p-0" :class="edge(cells, i) ? 'border-r-[3px] border-r-ceiling' : 'border-r border-r-line'">
+          <td
+            v-for="(cell, i) in cells"
+            :key="cell.bufferFrames"
+            class="border-b border-line p-0"
+            :class="edge(cells, i) ? 'border-r-[3px] border-r-ceiling' : 'border-r border-r-line'"
+          >
             <button
-              type="button" class="block w-full px-2 py-1.5 text-right hover:bg-change-soft" :aria-label="words(cell)" :aria-pressed="isSet(cell)" :data-cell="`${cell.sampleRate}-${cell.bufferFrames}`"
-              :class="[isSet(cell) ? 'bg-change text-on-change' : isBest(cell) ? 'bg-change-soft' : 'bg-sheet', { 'opacity-100 text-muted': !isSet(cell) && cell.softwareMs > limit }]" @click="choose(cell)"
+              type="button"
+              class="block w-full px-2 py-1.5 text-right hover:bg-change-soft"
+              :aria-label="words(cell)"
+              :aria-pressed="isSet(cell)"
+              :data-cell="`${cell.sampleRate}-${cell.bufferFrames}`"
+              :class="[
+                isSet(cell) ? 'bg-change text-on-change' : isBest(cell) ? 'bg-change-soft' : 'bg-sheet',
+                { 'opacity-100 text-muted': !isSet(cell) && cell.softwareMs > limit },
+              ]"
+              @click="choose(cell)"
             >
-              <span class="figure block text-[14px]" :class="{ 'font-semibold': cell.source === 'measured' }">{{ formatDecimal(cell.softwareMs, 2) }}</span>
-              <span class="flex items-center justify-end gap-1 text-[11px]"><span>{{ cell.source }}</span><component :is="mark(cell).icon" class="size-3" aria-hidden="true" /></span>
-              <span v-if="cell.loadPercent !== undefined" class="figure block text-[11px]">{{ formatDecimal(cell.loadPercent, 0) }} %</span>
+              <span class="figure block text-[14px]" :class="{ 'font-semibold': cell.source === 'measured' }">{{
+                formatDecimal(cell.softwareMs, 2)
+              }}</span>
+              <span class="flex items-center justify-end gap-1 text-[11px]"
+                ><span>{{ cell.source }}</span
+                ><component :is="mark(cell).icon" class="size-3" aria-hidden="true"
+              /></span>
+              <span v-if="cell.loadPercent !== undefined" class="figure block text-[11px]"
+                >{{ formatDecimal(cell.loadPercent, 0) }} %</span
+              >
             </button>
           </td>
         </tr>
       </tbody>
     </table>
-    <p class="mt-1 flex flex-wrap gap-x-4 text-xs text-muted"><span v-for="each in marks" :key="each.word" class="inline-flex items-center gap-1"><component :is="each.icon" class="size-3" aria-hidden="true" />{{ each.word }}</span><span>shaded: recommended</span><span>% is the load</span></p>
+    <p class="mt-1 flex flex-wrap gap-x-4 text-xs text-muted">
+      <span v-for="each in marks" :key="each.word" class="inline-flex items-center gap-1"
+        ><component :is="each.icon" class="size-3" aria-hidden="true" />{{ each.word }}</span
+      ><span>shaded: recommended</span><span>% is the load</span>
+    </p>
   </div>
 </template>

@@ -29,51 +29,108 @@ const timing = useTimingStore()
 const edit = useSystemEdit()
 
 const system = computed(() => store.session?.system)
-const listenings = Object.entries(listeningKinds).map(([value, { words }]) => ({ value: value as Listening, text: words }))
-const driverOptions = [{ value: '', text: 'not said' }, ...drivers.map((value) => ({ value, text: { exclusive: 'exclusive, low latency', class: 'class driver', shared: 'shared mixer' }[value] }))]
-const depths = [{ value: 16, text: '16 bits' }, { value: 24, text: '24 bits' }, { value: 32, text: '32, float' }] as const
+const listenings = Object.entries(listeningKinds).map(([value, { words }]) => ({
+  value: value as Listening,
+  text: words,
+}))
+const driverOptions = [
+  { value: '', text: 'not said' },
+  ...drivers.map((value) => ({
+    value,
+    text: { exclusive: 'exclusive, low latency', class: 'class driver', shared: 'shared mixer' }[value],
+  })),
+]
+const depths = [
+  { value: 16, text: '16 bits' },
+  { value: 24, text: '24 bits' },
+  { value: 32, text: '32, float' },
+] as const
 const kind = computed(() => listeningKinds[view.strip?.performer?.listensTo ?? 'plucked'])
-const setListening = (listensTo: Listening) => edit.strip('Performer', (strip) => ({ ...strip, performer: { ...strip.performer, listensTo } }))
-const setLimit = (limit: number | undefined) => edit.strip('Limit', (strip) => ({ ...strip, performer: { listensTo: strip.performer?.listensTo ?? 'plucked', limit: limit as never } }))
+const setListening = (listensTo: Listening) =>
+  edit.strip('Performer', (strip) => ({ ...strip, performer: { ...strip.performer, listensTo } }))
+const setLimit = (limit: number | undefined) =>
+  edit.strip('Limit', (strip) => ({
+    ...strip,
+    performer: { listensTo: strip.performer?.listensTo ?? 'plucked', limit: limit as never },
+  }))
 
 const routes = computed(() => view.evaluated?.latency ?? [])
 const longest = computed(() => Math.max(...routes.value.map((route) => route.milliseconds), 0.1))
 const names = { direct: 'Direct', software: 'Through the host' } as const
 
-const measured = computed(() => (system.value && timing.unit ? roundTripsOf(system.value, timing.unit) : []).map((each) => ({ bufferMs: (1000 * each.bufferFrames) / each.sampleRate, milliseconds: each.milliseconds })))
+const measured = computed(() =>
+  (system.value && timing.unit ? roundTripsOf(system.value, timing.unit) : []).map((each) => ({
+    bufferMs: (1000 * each.bufferFrames) / each.sampleRate,
+    milliseconds: each.milliseconds,
+  })),
+)
 const chart = computed(() => {
   const { fit } = timing.timing ?? {}
   const rate = system.value?.sampleRate ?? 48_000
-  const line = (fit ? [0, Math.max(...measured.value.map((each) => each.bufferMs)) * 1.15] : []).map((bufferMs) => ({ bufferMs, milliseconds: (fit?.buffers ?? 0) * bufferMs + (1000 * (fit?.frames ?? 0)) / rate + (fit?.fixedMs ?? 0) }))
+  const line = (fit ? [0, Math.max(...measured.value.map((each) => each.bufferMs)) * 1.15] : []).map((bufferMs) => ({
+    bufferMs,
+    milliseconds: (fit?.buffers ?? 0) * bufferMs + (1000 * (fit?.frames ?? 0)) / rate + (fit?.fixedMs ?? 0),
+  }))
   return fitChart(measured.value, line)
 })
-const plusMinus = (value: number | null | undefined, digits: number) => (value == null ? '' : ` ± ${formatDecimal(value, digits)}`)
+const plusMinus = (value: number | null | undefined, digits: number) =>
+  value == null ? '' : ` ± ${formatDecimal(value, digits)}`
 const fitWords = computed(() => {
   const fit = timing.timing?.fit
   if (!fit) return null
   return `${formatDecimal(fit.buffers, 2)}${plusMinus(fit.spreads.buffers, 2)} buffers, ${fit.separable ? `${formatDecimal(fit.frames, 1)}${plusMinus(fit.spreads.frames, 1)} frames and ${formatDecimal(fit.fixedMs, 2)}${plusMinus(fit.spreads.fixedMs, 2)} ms fixed` : `${formatDecimal(fit.fixedMs, 2)}${plusMinus(fit.spreads.fixedMs, 2)} ms besides`}; residual ${formatDecimal(fit.residualMs, 2)} ms over ${fit.points} points.`
 })
-const bytes = (seconds: number) => recordingBytes(system.value?.sampleRate ?? 0, system.value?.bitDepth ?? 24, store.session?.strips.length ?? 1, seconds)
+const bytes = (seconds: number) =>
+  recordingBytes(
+    system.value?.sampleRate ?? 0,
+    system.value?.bitDepth ?? 24,
+    store.session?.strips.length ?? 1,
+    seconds,
+  )
 const gb = (value: number) => formatDecimal(value / 1e9, 2)
 function adopt() {
   const best = view.recommendation
   if (!best) return
   edit.session('Adopt the recommendation', (session) => ({
-    ...session, system: { ...session.system, sampleRate: best.sampleRate as never, bufferFrames: best.bufferFrames as never },
-    strips: session.strips.map((strip) => (strip.id === best.strip ? { ...strip, monitor: { ...strip.monitor, route: best.route } } : strip)),
+    ...session,
+    system: { ...session.system, sampleRate: best.sampleRate as never, bufferFrames: best.bufferFrames as never },
+    strips: session.strips.map((strip) =>
+      strip.id === best.strip ? { ...strip, monitor: { ...strip.monitor, route: best.route } } : strip,
+    ),
   }))
 }
-const adopted = computed(() => view.recommendation && view.recommendation.route === view.strip?.monitor.route && view.recommendation.bufferFrames === system.value?.bufferFrames && view.recommendation.sampleRate === system.value.sampleRate)
+const adopted = computed(
+  () =>
+    view.recommendation &&
+    view.recommendation.route === view.strip?.monitor.route &&
+    view.recommendation.bufferFrames === system.value?.bufferFrames &&
+    view.recommendation.sampleRate === system.value.sampleRate,
+)
 </script>
 
 <template>
-  <div v-if="system && timing.timing" id="timing-place" tabindex="-1" class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_19rem] gap-5 overflow-hidden px-5 pt-2">
+  <div
+    v-if="system && timing.timing"
+    id="timing-place"
+    tabindex="-1"
+    class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_19rem] gap-5 overflow-hidden px-5 pt-2"
+  >
     <div class="min-h-0 space-y-4 overflow-y-auto pb-4" tabindex="0" aria-label="Rates, buffers and measurements">
       <TimingMap v-if="timing.unit" />
-      <p v-else class="text-muted">No strip reaches an interface yet. Add an interface input on Path: its driver and its buffers are what this place is about.</p>
+      <p v-else class="text-muted">
+        No strip reaches an interface yet. Add an interface input on Path: its driver and its buffers are what this
+        place is about.
+      </p>
       <section v-if="routes.length > 0" aria-labelledby="parts-title" class="space-y-2">
         <h2 id="parts-title" class="border-b border-ink pb-0.5">{{ view.strip?.name }}: where the time goes</h2>
-        <RouteBar v-for="route in routes" :key="route.route" :route="route" :name="names[route.route]" :temperature="store.session?.room.temperature ?? 20" :longest="longest" />
+        <RouteBar
+          v-for="route in routes"
+          :key="route.route"
+          :route="route"
+          :name="names[route.route]"
+          :temperature="store.session?.room.temperature ?? 20"
+          :longest="longest"
+        />
       </section>
       <section aria-labelledby="measured-title">
         <h2 id="measured-title" class="border-b border-ink pb-0.5">Measured</h2>
@@ -82,40 +139,134 @@ const adopted = computed(() => view.recommendation && view.recommendation.route 
             <MeasureLine />
             <MeasureList />
             <p v-if="fitWords" class="text-muted" data-fit>Fitted: {{ fitWords }}</p>
-            <p v-if="timing.timing.overdubOffsetFrames !== undefined" data-offset>Recording offset to enter in the host: <strong class="figure">{{ timing.timing.overdubOffsetFrames }}</strong> frames, measured less reported.</p>
+            <p v-if="timing.timing.overdubOffsetFrames !== undefined" data-offset>
+              Recording offset to enter in the host:
+              <strong class="figure">{{ timing.timing.overdubOffsetFrames }}</strong> frames, measured less reported.
+            </p>
           </div>
-          <div class="h-44"><ChartCanvas v-if="measured.length > 0" :config="chart" label="Measured round trips over the time of one buffer, with the fitted line; the list beside has every figure." /><p v-else class="text-muted">With a measured point or two the line stands here that all untested buffers are read from.</p></div>
+          <div class="h-44">
+            <ChartCanvas
+              v-if="measured.length > 0"
+              :config="chart"
+              label="Measured round trips over the time of one buffer, with the fitted line; the list beside has every figure."
+            />
+            <p v-else class="text-muted">
+              With a measured point or two the line stands here that all untested buffers are read from.
+            </p>
+          </div>
         </div>
       </section>
     </div>
-    <aside class="min-h-0 space-y-3 overflow-y-auto pb-4" tabindex="0" aria-label="Performer, recommendation, findings and remedies">
+    <aside
+      class="min-h-0 space-y-3 overflow-y-auto pb-4"
+      tabindex="0"
+      aria-label="Performer, recommendation, findings and remedies"
+    >
       <section aria-labelledby="performer-title">
         <h2 id="performer-title" class="border-b border-ink pb-0.5">{{ view.strip?.name }} listens to</h2>
-        <p class="mt-1 flex flex-wrap items-baseline gap-x-3"><SelectInput :value="view.strip?.performer?.listensTo ?? 'plucked'" label="Listens to" :options="listenings" :commit="setListening" />
-          <span>limit <NumberInput :value="view.strip?.performer?.limit" :field="performerFields.limit" :step="0.5" :commit="setLimit" /></span></p>
-        <p class="mt-1 text-muted">Under {{ formatShort(performerLimit(view.strip?.performer)) }} ms: {{ kind.why }}. (Common practice; published tests from memory; your own limit wins.)</p>
+        <p class="mt-1 flex flex-wrap items-baseline gap-x-3">
+          <SelectInput
+            :value="view.strip?.performer?.listensTo ?? 'plucked'"
+            label="Listens to"
+            :options="listenings"
+            :commit="setListening"
+          />
+          <span
+            >limit
+            <NumberInput
+              :value="view.strip?.performer?.limit"
+              :field="performerFields.limit"
+              :step="0.5"
+              :commit="setLimit"
+          /></span>
+        </p>
+        <p class="mt-1 text-muted">
+          Under {{ formatShort(performerLimit(view.strip?.performer)) }} ms: {{ kind.why }}. (Common practice; published
+          tests from memory; your own limit wins.)
+        </p>
       </section>
       <section v-if="view.recommendation" aria-labelledby="best-title" data-recommendation>
         <h2 id="best-title" class="border-b border-ink pb-0.5">Recommended</h2>
-        <p class="mt-1"><strong>{{ view.recommendation.route === 'direct' ? 'Direct' : `${formatShort(view.recommendation.sampleRate / 1000)} kHz, ${view.recommendation.bufferFrames} frames` }}, <span class="figure">{{ formatDecimal(view.recommendation.milliseconds, 2) }}</span> ms.</strong> <span class="text-muted">{{ view.recommendation.reason }}</span> <button v-if="!adopted" type="button" class="action" @click="adopt">Set it</button><span v-else class="text-muted"> In use.</span></p>
+        <p class="mt-1">
+          <strong
+            >{{
+              view.recommendation.route === 'direct'
+                ? 'Direct'
+                : `${formatShort(view.recommendation.sampleRate / 1000)} kHz, ${view.recommendation.bufferFrames} frames`
+            }}, <span class="figure">{{ formatDecimal(view.recommendation.milliseconds, 2) }}</span> ms.</strong
+          >
+          <span class="text-muted">{{ view.recommendation.reason }}</span>
+          <button v-if="!adopted" type="button" class="action" @click="adopt">Set it</button
+          ><span v-else class="text-muted"> In use.</span>
+        </p>
       </section>
       <GuidedTrial />
       <section aria-labelledby="machine-title">
         <h2 id="machine-title" class="border-b border-ink pb-0.5">Machine</h2>
-        <p class="mt-1 flex justify-between"><span class="text-muted">Driver</span><SelectInput :value="system.driver ?? ''" label="Driver" :options="driverOptions" :commit="(driver) => edit.system('Driver', { driver: (driver || undefined) as never })" /></p>
-        <p v-if="system.driver === 'shared'" class="flex justify-between"><span class="text-muted">Engine period, each way</span><NumberInput :value="system.sharedPeriod" :field="timingFields.sharedPeriod" :commit="(sharedPeriod) => edit.system('Engine period', { sharedPeriod: sharedPeriod as never })" /></p>
-        <p class="flex justify-between"><span class="text-muted">Word length</span><SelectInput :value="system.bitDepth" label="Word length" :options="depths" :commit="(bitDepth) => edit.system('Word length', { bitDepth })" /></p>
-        <p class="flex justify-between"><span class="text-muted">To record</span><NumberInput :value="system.takeMinutes" :field="timingFields.takeMinutes" :commit="(takeMinutes) => edit.system('To record', { takeMinutes: takeMinutes as never })" /></p>
-        <p class="text-muted">{{ store.session?.strips.length }} {{ store.session?.strips.length === 1 ? 'channel' : 'channels' }}: <span class="figure text-ink">{{ gb(bytes(3600)) }}</span> GB an hour<template v-if="system.takeMinutes">, <span class="figure text-ink" data-disk>{{ gb(bytes(60 * system.takeMinutes)) }}</span> GB in all{{ bytes(60 * system.takeMinutes) > LARGEST_RIFF ? ', over the 4 GiB of one classic WAV file' : '' }}</template>.</p>
+        <p class="mt-1 flex justify-between">
+          <span class="text-muted">Driver</span
+          ><SelectInput
+            :value="system.driver ?? ''"
+            label="Driver"
+            :options="driverOptions"
+            :commit="(driver) => edit.system('Driver', { driver: (driver || undefined) as never })"
+          />
+        </p>
+        <p v-if="system.driver === 'shared'" class="flex justify-between">
+          <span class="text-muted">Engine period, each way</span
+          ><NumberInput
+            :value="system.sharedPeriod"
+            :field="timingFields.sharedPeriod"
+            :commit="(sharedPeriod) => edit.system('Engine period', { sharedPeriod: sharedPeriod as never })"
+          />
+        </p>
+        <p class="flex justify-between">
+          <span class="text-muted">Word length</span
+          ><SelectInput
+            :value="system.bitDepth"
+            label="Word length"
+            :options="depths"
+            :commit="(bitDepth) => edit.system('Word length', { bitDepth })"
+          />
+        </p>
+        <p class="flex justify-between">
+          <span class="text-muted">To record</span
+          ><NumberInput
+            :value="system.takeMinutes"
+            :field="timingFields.takeMinutes"
+            :commit="(takeMinutes) => edit.system('To record', { takeMinutes: takeMinutes as never })"
+          />
+        </p>
+        <p class="text-muted">
+          {{ store.session?.strips.length }} {{ store.session?.strips.length === 1 ? 'channel' : 'channels' }}:
+          <span class="figure text-ink">{{ gb(bytes(3600)) }}</span> GB an hour<template v-if="system.takeMinutes"
+            >, <span class="figure text-ink" data-disk>{{ gb(bytes(60 * system.takeMinutes)) }}</span> GB in all{{
+              bytes(60 * system.takeMinutes) > LARGEST_RIFF ? ', over the 4 GiB of one classic WAV file' : ''
+            }}</template
+          >.
+        </p>
         <DeviceList />
       </section>
       <section v-if="timing.timing.findings.length > 0" aria-labelledby="clock-title">
         <h2 id="clock-title" class="border-b border-ink pb-0.5">To see to</h2>
-        <ul class="mt-1 space-y-1.5"><li v-for="finding in timing.timing.findings" :key="finding.code + finding.message" class="plate px-2 py-1" :class="finding.severity === 'note' ? '' : 'border-l-4 border-l-ceiling'" :data-finding="finding.code"><strong>{{ { stop: 'Stop', caution: 'See to', note: 'Note' }[finding.severity] }}.</strong> {{ finding.message }} <span class="text-muted">{{ finding.action }}</span></li></ul>
+        <ul class="mt-1 space-y-1.5">
+          <li
+            v-for="finding in timing.timing.findings"
+            :key="finding.code + finding.message"
+            class="plate px-2 py-1"
+            :class="finding.severity === 'note' ? '' : 'border-l-4 border-l-ceiling'"
+            :data-finding="finding.code"
+          >
+            <strong>{{ { stop: 'Stop', caution: 'See to', note: 'Note' }[finding.severity] }}.</strong>
+            {{ finding.message }} <span class="text-muted">{{ finding.action }}</span>
+          </li>
+        </ul>
       </section>
       <section v-if="timing.timing.remedies.length > 0" aria-labelledby="remedies-title">
         <h2 id="remedies-title" class="border-b border-ink pb-0.5">Against crackles, in this order</h2>
-        <ol class="mt-1 list-decimal space-y-0.5 pl-5" data-remedies><li v-for="remedy in timing.timing.remedies" :key="remedy">{{ remedy }}</li></ol>
+        <ol class="mt-1 list-decimal space-y-0.5 pl-5" data-remedies>
+          <li v-for="remedy in timing.timing.remedies" :key="remedy">{{ remedy }}</li>
+        </ol>
       </section>
     </aside>
   </div>

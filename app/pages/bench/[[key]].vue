@@ -5,7 +5,7 @@ import SessionPlace from '~/components/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'bench' })
-defineProps<{ startNew: () => void, importFile: () => void }>()
+defineProps<{ startNew: () => void; importFile: () => void }>()
 const { missing } = useSessionRoute('bench')
 </script>
 

@@ -5,7 +5,7 @@ import SessionPlace from '~/components/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'timing' })
-defineProps<{ startNew: () => void, importFile: () => void }>()
+defineProps<{ startNew: () => void; importFile: () => void }>()
 const { missing } = useSessionRoute('timing')
 </script>
 

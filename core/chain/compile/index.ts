@@ -39,27 +39,43 @@ export function compileStrip(stages: readonly ResolvedStage[], surroundings: Sur
 
 function compileSource(source: ResolvedStage, next: ResolvedStage | undefined, { room }: Surroundings): Programme {
   switch (source.kind) {
-    case 'sound-source': return compileSoundSource(source, next, room)
-    case 'electric-source': return compileElectricSource(source, next)
-    case 'playback': return compilePlayback(source)
-    default: throw programmerError('a strip that was read begins with a source')
+    case 'sound-source':
+      return compileSoundSource(source, next, room)
+    case 'electric-source':
+      return compileElectricSource(source, next)
+    case 'playback':
+      return compilePlayback(source)
+    default:
+      throw programmerError('a strip that was read begins with a source')
   }
 }
 
 function compileStage(stage: ResolvedStage, next: ResolvedStage | undefined): TwoPort {
   switch (stage.kind) {
-    case 'microphone': return compileMicrophone(stage, next)
-    case 'pad': return compilePad(stage)
-    case 'di-box': return compileDiBox(stage)
-    case 'booster': return compileBooster(stage)
-    case 'preamp': return compilePreamp(stage)
-    case 'desk-channel': return compileDeskChannel(stage)
-    case 'processor': return compileProcessor(stage)
-    case 'fader': return compileFader(stage)
-    case 'link': return compileLink(stage)
-    case 'interface': return compileInterfaceInput(stage)
-    case 'digital-input': return compileDigitalInput(stage)
-    default: throw programmerError('a source can only stand first')
+    case 'microphone':
+      return compileMicrophone(stage, next)
+    case 'pad':
+      return compilePad(stage)
+    case 'di-box':
+      return compileDiBox(stage)
+    case 'booster':
+      return compileBooster(stage)
+    case 'preamp':
+      return compilePreamp(stage)
+    case 'desk-channel':
+      return compileDeskChannel(stage)
+    case 'processor':
+      return compileProcessor(stage)
+    case 'fader':
+      return compileFader(stage)
+    case 'link':
+      return compileLink(stage)
+    case 'interface':
+      return compileInterfaceInput(stage)
+    case 'digital-input':
+      return compileDigitalInput(stage)
+    default:
+      throw programmerError('a source can only stand first')
   }
 }
 

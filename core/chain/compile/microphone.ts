@@ -8,7 +8,8 @@ import type { NoiseSource, TwoPort } from '../two-port'
  * From dB SPL to dBu, open circuit: what 0 dB SPL gives.
  * Example: 10 mV/Pa at 94 dB SPL (1 Pa): 10 mV = −37.8 dBu.
  */
-export const sensitivityGain = (sensitivity: MillivoltsPerPascal): Db => db(ONE_VOLT_PER_PASCAL + ratioToDb(sensitivity / 1000))
+export const sensitivityGain = (sensitivity: MillivoltsPerPascal): Db =>
+  db(ONE_VOLT_PER_PASCAL + ratioToDb(sensitivity / 1000))
 
 /** The same at 1 V/Pa. */
 const ONE_VOLT_PER_PASCAL = voltsToDbu(volts(dbSplToPascals(dbSpl(0))))

@@ -3,8 +3,14 @@ import { db } from '../../units'
 import type { Resolved } from '../resolve'
 import type { TwoPort } from '../two-port'
 
-const passive = (stage: string, gain: Db, inputCeiling: Dbu | null): TwoPort =>
-  ({ stage, unit: 'dBu', gain, inputCeiling, outputCeiling: null, noise: [] })
+const passive = (stage: string, gain: Db, inputCeiling: Dbu | null): TwoPort => ({
+  stage,
+  unit: 'dBu',
+  gain,
+  inputCeiling,
+  outputCeiling: null,
+  noise: [],
+})
 
 /** A pad: a fixed loss. Its resistors' noise is far below what follows and is not counted. */
 export const compilePad = ({ id, specs }: Resolved<'pad'>): TwoPort => passive(id, db(-specs.loss), null)

@@ -6,7 +6,11 @@ import type { Programme } from '../two-port'
 export function compilePlayback({ id, specs }: Resolved<'playback'>): Programme {
   const peak = peakOf(specs.level, specs.crest)
   return {
-    stage: id, unit: 'dBFS', average: specs.level, peak, surgePeak: raise(peak, specs.surge),
+    stage: id,
+    unit: 'dBFS',
+    average: specs.level,
+    peak,
+    surgePeak: raise(peak, specs.surge),
     ceiling: dbfs(0),
     noise: specs.noise === undefined ? [] : [{ name: 'source', level: specs.noise }],
   }

@@ -19,7 +19,7 @@ export function compileSoundSource(stage: ResolvedSource, next: ResolvedStage | 
     average,
     peak,
     surgePeak: raise(peak, specs.surge),
-    ceiling: next?.kind === 'microphone' ? next.specs.maxSpl ?? null : null,
+    ceiling: next?.kind === 'microphone' ? (next.specs.maxSpl ?? null) : null,
     noise: room.ambient === undefined ? [] : [{ name: 'room', level: dbSpl(room.ambient) }],
   }
 }

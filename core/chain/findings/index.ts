@@ -12,11 +12,27 @@ import type { Check, StripView } from './view'
 export type { StripView } from './view'
 
 const checks: readonly Check[] = [
-  capsuleOverload, overdriven, recorderHeadroom,
-  phantomMissing, phantomHarmful, phantomNeighbour, phantomUnneeded,
-  sharedInput, levelClasses, loading, connectors, unbalanced,
-  targetMissed, gainRangeExhausted, padNotNeeded, gainBehindConverter, digitalLink,
-  einBelowThermal, pastCrossover, electronicsOnly, lowCutIn,
+  capsuleOverload,
+  overdriven,
+  recorderHeadroom,
+  phantomMissing,
+  phantomHarmful,
+  phantomNeighbour,
+  phantomUnneeded,
+  sharedInput,
+  levelClasses,
+  loading,
+  connectors,
+  unbalanced,
+  targetMissed,
+  gainRangeExhausted,
+  padNotNeeded,
+  gainBehindConverter,
+  digitalLink,
+  einBelowThermal,
+  pastCrossover,
+  electronicsOnly,
+  lowCutIn,
 ]
 
 /** All that the chain's checks have to say about a strip. */

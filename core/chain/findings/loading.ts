@@ -21,18 +21,28 @@ export const loading = perStage((view, stage, i): readonly Finding[] => {
   const loss = -loadingGain(source, load)
   const passive = stage.kind === 'electric-source' && stage.gear.output === 'passive-pickup'
   if (passive && ratio < LEAST_PICKUP_RATIO) {
-    return [{
-      code: 'loading', severity: 'stop', stage: next.id, joint: true,
-      message: `"${stage.gear.name}" meets only ${formatDecimal(ratio, 2)} times its impedance: ${formatDecimal(loss, 1)} dB are lost, ${leadWords(source, next)}. It sounds thin and weak.`,
-      action: `Use an instrument input of about 1 MΩ, or a DI box.`,
-      ...instrumentPort(view, next),
-    }]
+    return [
+      {
+        code: 'loading',
+        severity: 'stop',
+        stage: next.id,
+        joint: true,
+        message: `"${stage.gear.name}" meets only ${formatDecimal(ratio, 2)} times its impedance: ${formatDecimal(loss, 1)} dB are lost, ${leadWords(source, next)}. It sounds thin and weak.`,
+        action: `Use an instrument input of about 1 MΩ, or a DI box.`,
+        ...instrumentPort(view, next),
+      },
+    ]
   }
-  return [{
-    code: 'loading', severity: 'caution', stage: next.id, joint: true,
-    message: `The input loads "${stage.gear.name}" with only ${formatDecimal(ratio, 1)} times its impedance: ${formatDecimal(loss, 1)} dB are lost, and its sound may change.`,
-    action: `Use an input of at least ${formatDecimal(10 * source, 0)} Ω, or put a booster or preamp with a high input impedance between.`,
-  }]
+  return [
+    {
+      code: 'loading',
+      severity: 'caution',
+      stage: next.id,
+      joint: true,
+      message: `The input loads "${stage.gear.name}" with only ${formatDecimal(ratio, 1)} times its impedance: ${formatDecimal(loss, 1)} dB are lost, and its sound may change.`,
+      action: `Use an input of at least ${formatDecimal(10 * source, 0)} Ω, or put a booster or preamp with a high input impedance between.`,
+    },
+  ]
 })
 
 function leadWords(source: Ohms, { settings }: ResolvedStage): string {

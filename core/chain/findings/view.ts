@@ -29,18 +29,23 @@ export type Check = (view: StripView) => readonly Finding[]
 export const NOTHING: readonly Finding[] = []
 
 /** A check that looks at one stage after the other. */
-export const perStage = (look: (view: StripView, stage: ResolvedStage, i: number) => readonly Finding[]): Check => (view) => {
-  let found = NOTHING
-  for (let i = 0; i < view.stages.length; i++) {
-    const more = look(view, view.stages[i] as ResolvedStage, i)
-    if (more.length > 0) found = found.length > 0 ? [...found, ...more] : more
+export const perStage =
+  (look: (view: StripView, stage: ResolvedStage, i: number) => readonly Finding[]): Check =>
+  (view) => {
+    let found = NOTHING
+    for (let i = 0; i < view.stages.length; i++) {
+      const more = look(view, view.stages[i] as ResolvedStage, i)
+      if (more.length > 0) found = found.length > 0 ? [...found, ...more] : more
+    }
+    return found
   }
-  return found
-}
 
-export const microphones = (view: StripView) => view.stages.filter((stage): stage is ResolvedMicrophone => stage.kind === 'microphone')
-export const inputs = (view: StripView) => view.stages.filter((stage): stage is ResolvedInput => stage.kind === 'interface')
-export const source = (view: StripView) => view.stages.find((stage): stage is ResolvedSource => stage.kind === 'sound-source')
+export const microphones = (view: StripView) =>
+  view.stages.filter((stage): stage is ResolvedMicrophone => stage.kind === 'microphone')
+export const inputs = (view: StripView) =>
+  view.stages.filter((stage): stage is ResolvedInput => stage.kind === 'interface')
+export const source = (view: StripView) =>
+  view.stages.find((stage): stage is ResolvedSource => stage.kind === 'sound-source')
 
 export interface Recorded {
   readonly stage: ResolvedStage
@@ -57,4 +62,5 @@ export function recorded(view: StripView): Recorded | null {
 }
 
 /** What the box of a stage is called. */
-export const gearName = (view: StripView, stageId: string) => view.stages.find((stage) => stage.id === stageId)?.gear.name ?? ''
+export const gearName = (view: StripView, stageId: string) =>
+  view.stages.find((stage) => stage.id === stageId)?.gear.name ?? ''

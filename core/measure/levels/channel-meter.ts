@@ -136,12 +136,18 @@ export class ChannelMeter {
   end() {
     if (this.hopCount > 0) this.endHop()
     const meanSquare = this.count > 0 ? this.squares / this.count : 0
-    const clipped = [this.above, this.below].filter((side) => side.runCount > 0 && side.peak >= NEAR_THE_PEAK * this.peak)
+    const clipped = [this.above, this.below].filter(
+      (side) => side.runCount > 0 && side.peak >= NEAR_THE_PEAK * this.peak,
+    )
     return {
-      peak: this.peak, peakAt: this.peakAt, meanSquare, dc: this.count > 0 ? this.sum / this.count : 0,
+      peak: this.peak,
+      peakAt: this.peakAt,
+      meanSquare,
+      dc: this.count > 0 ? this.sum / this.count : 0,
       clippedRuns: clipped.flatMap((side) => side.runs).sort((a, b) => a.from - b.from),
       clippedRunCount: clipped.reduce((sum, side) => sum + side.runCount, 0),
-      quietest: quietestSecond(this.hops) ?? meanSquare, overview: this.overview.end(),
+      quietest: quietestSecond(this.hops) ?? meanSquare,
+      overview: this.overview.end(),
     }
   }
 }

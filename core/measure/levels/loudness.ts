@@ -43,14 +43,21 @@ export class LoudnessHops {
 
 /** Weight of a channel in the loudness of all: surrounds 1.41, a low-frequency channel none. */
 const weightOf = (channel: number, channels: number): number =>
-  (channels === 6 && channel === 3 ? 0 : (channels === 5 && channel >= 3) || (channels === 6 && channel >= 4) ? 1.41 : 1)
+  channels === 6 && channel === 3 ? 0 : (channels === 5 && channel >= 3) || (channels === 6 && channel >= 4) ? 1.41 : 1
 
 /** Loudness of channels together, ITU-R BS.1770-4 with the gates of EBU Tech 3341 and 3342. */
 export function loudnessOf(channels: readonly (readonly number[])[]): Loudness {
-  const hops = (channels[0] ?? []).map((_, i) => channels.reduce((sum, each, c) => sum + weightOf(c, channels.length) * (each[i] ?? 0), 0))
+  const hops = (channels[0] ?? []).map((_, i) =>
+    channels.reduce((sum, each, c) => sum + weightOf(c, channels.length) * (each[i] ?? 0), 0),
+  )
   const momentary = windows(hops, 4)
   const short = windows(hops, 30)
-  return { integrated: gatedMean(momentary), momentaryMax: highest(momentary), shortTermMax: highest(short), range: loudnessRange(short) }
+  return {
+    integrated: gatedMean(momentary),
+    momentaryMax: highest(momentary),
+    shortTermMax: highest(short),
+    range: loudnessRange(short),
+  }
 }
 
 function highest(powers: readonly number[]): number | null {
@@ -86,7 +93,10 @@ function loudnessRange(short: readonly number[]): number | null {
   const audible = short.filter((power) => power > toPower(ABSOLUTE_GATE))
   if (audible.length === 0) return null
   const gate = mean(audible) / 100
-  const counted = audible.filter((power) => power >= gate).map(toLoudness).sort((a, b) => a - b)
+  const counted = audible
+    .filter((power) => power >= gate)
+    .map(toLoudness)
+    .sort((a, b) => a - b)
   const at = (part: number) => counted[Math.round((counted.length - 1) * part)] as number
   return counted.length === 0 ? null : at(0.95) - at(0.1)
 }

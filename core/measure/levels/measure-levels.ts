@@ -21,7 +21,7 @@ export interface ChannelLevels extends Loudness {
   /** Mean value as a level; negative means are told by `dcPolarity`. */
   dc: number | null
   dcPolarity: 1 | -1
-  clippedRuns: { from: number, seconds: number, frames: number }[]
+  clippedRuns: { from: number; seconds: number; frames: number }[]
   clippedRunCount: number
   /** RMS of the quietest second. */
   floor: number | null
@@ -30,14 +30,14 @@ export interface ChannelLevels extends Loudness {
 }
 
 export interface LevelsReport {
-  format: WavFormat & { frames: number, seconds: number }
+  format: WavFormat & { frames: number; seconds: number }
   channels: ChannelLevels[]
   /** Loudness of all channels together. */
   programme: Loudness
   remarks: string[]
 }
 
-export type LevelsResult = { ok: true, report: LevelsReport } | { ok: false, fault: WavFault }
+export type LevelsResult = { ok: true; report: LevelsReport } | { ok: false; fault: WavFault }
 
 const amplitude = (value: number) => (value > 0 ? 20 * Math.log10(value) : null)
 /** AES17: a sine's mean square of ½ is 0 dBFS. */
@@ -46,13 +46,16 @@ const meanSquare = (value: number) => (value > 0 ? 10 * Math.log10(2 * value) : 
 /** Measures the levels of a WAV file as it comes, in bounded memory: a few numbers for every tenth of a second. */
 export class LevelsMeter {
   private readonly stream: WavStream
-  channels: { time: ChannelMeter, spectrum: SpectrumMeter, peak: TruePeakMeter, loudness: LoudnessHops }[] = []
+  channels: { time: ChannelMeter; spectrum: SpectrumMeter; peak: TruePeakMeter; loudness: LoudnessHops }[] = []
 
   constructor() {
     this.stream = new WavStream({
       begin: ({ channels, sampleRate }) => {
         this.channels = Array.from({ length: channels }, () => ({
-          time: new ChannelMeter(sampleRate), spectrum: new SpectrumMeter(sampleRate), peak: new TruePeakMeter(), loudness: new LoudnessHops(sampleRate),
+          time: new ChannelMeter(sampleRate),
+          spectrum: new SpectrumMeter(sampleRate),
+          peak: new TruePeakMeter(),
+          loudness: new LoudnessHops(sampleRate),
         }))
       },
       frames: (blocks, count) => {
@@ -70,7 +73,11 @@ export class LevelsMeter {
 
   end(): LevelsResult {
     const { format, frames, fault, remarks } = this.stream.end()
-    if (fault || !format) return { ok: false, fault: fault ?? { code: 'no-format', message: 'The file has no format chunk. Export it again.' } }
+    if (fault || !format)
+      return {
+        ok: false,
+        fault: fault ?? { code: 'no-format', message: 'The file has no format chunk. Export it again.' },
+      }
     return {
       ok: true,
       report: {
@@ -83,18 +90,27 @@ export class LevelsMeter {
   }
 }
 
-function channelLevels({ time, spectrum, peak, loudness }: LevelsMeter['channels'][number], sampleRate: number): ChannelLevels {
+function channelLevels(
+  { time, spectrum, peak, loudness }: LevelsMeter['channels'][number],
+  sampleRate: number,
+): ChannelLevels {
   const found = time.end()
   const [level, rms] = [amplitude(found.peak), meanSquare(found.meanSquare)]
   const run = ({ from, frames }: ClippedRun) => ({ from, seconds: from / sampleRate, frames })
   return {
-    peak: level, peakSeconds: found.peakAt / sampleRate, truePeak: amplitude(Math.max(peak.end(), found.peak)),
-    rms, rmsA: meanSquare(weightedPower(spectrum.end()).weighted),
+    peak: level,
+    peakSeconds: found.peakAt / sampleRate,
+    truePeak: amplitude(Math.max(peak.end(), found.peak)),
+    rms,
+    rmsA: meanSquare(weightedPower(spectrum.end()).weighted),
     // AES17 levels of a sine are equal, so the sine's own crest factor comes back in.
     crest: level === null || rms === null ? null : level - rms + 10 * Math.log10(2),
-    dc: amplitude(Math.abs(found.dc)), dcPolarity: found.dc < 0 ? -1 : 1,
-    clippedRuns: found.clippedRuns.map(run), clippedRunCount: found.clippedRunCount,
-    floor: meanSquare(found.quietest), overview: found.overview,
+    dc: amplitude(Math.abs(found.dc)),
+    dcPolarity: found.dc < 0 ? -1 : 1,
+    clippedRuns: found.clippedRuns.map(run),
+    clippedRunCount: found.clippedRunCount,
+    floor: meanSquare(found.quietest),
+    overview: found.overview,
     ...loudnessOf([loudness.hops]),
   }
 }

@@ -19,7 +19,12 @@ interface Workshop {
 }
 const workshops = new Map<number, Workshop>()
 function workshopOf(size: number): Workshop {
-  const known = workshops.get(size) ?? { fft: new Fft(size), hann: hann(size), re: new Float64Array(size), im: new Float64Array(size) }
+  const known = workshops.get(size) ?? {
+    fft: new Fft(size),
+    hann: hann(size),
+    re: new Float64Array(size),
+    im: new Float64Array(size),
+  }
   workshops.set(size, known)
   return known
 }
@@ -38,7 +43,10 @@ export class SpectrumMeter {
   private filled = 0
   private windows = 0
 
-  constructor(private readonly sampleRate: number, widestStep = STEP) {
+  constructor(
+    private readonly sampleRate: number,
+    widestStep = STEP,
+  ) {
     this.size = powerOfTwo(sampleRate / widestStep)
     this.workshop = workshopOf(this.size)
     this.input = new Float64Array(1.5 * this.size)
@@ -71,17 +79,30 @@ export class SpectrumMeter {
       this.add(1, window)
     }
     if (this.windows === 0) return null
-    const { size, unordered, workshop: { fft: { places } } } = this
+    const {
+      size,
+      unordered,
+      workshop: {
+        fft: { places },
+      },
+    } = this
     const scale = 1 / (size * window.reduce((sum, w) => sum + w * w, 0) * this.windows)
     const powerAt = (k: number) => scale * (unordered[places[k] as number] as number)
     // Each line but the first and the last stands for itself and its mirror image.
-    const powers = Float64Array.from({ length: size / 2 + 1 }, (_, k) => (k === 0 || k === size / 2 ? powerAt(k) : powerAt(k) + powerAt(size - k)))
+    const powers = Float64Array.from({ length: size / 2 + 1 }, (_, k) =>
+      k === 0 || k === size / 2 ? powerAt(k) : powerAt(k) + powerAt(size - k),
+    )
     return { step: this.sampleRate / size, powers }
   }
 
   /** Transforms one window, or two that overlap by half, and adds their powers. */
   private add(windows: 1 | 2, window: Float64Array): void {
-    const { size, input, unordered, workshop: { fft, re, im } } = this
+    const {
+      size,
+      input,
+      unordered,
+      workshop: { fft, re, im },
+    } = this
     const half = size / 2
     for (let i = 0; i < size; i++) {
       const w = window[i] as number
@@ -98,13 +119,14 @@ export class SpectrumMeter {
   }
 }
 
-const hann = (size: number) => Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
+const hann = (size: number) =>
+  Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
 
 /**
  * Mean square within 20 Hz to 20 kHz, A-weighted (IEC 61672-1) and flat. The weighting is applied to the spectrum, where it is
  * exact at every frequency up to half the sample rate; a bilinear filter is not.
  */
-export function weightedPower(spectrum: PowerSpectrum | null): { weighted: number, flat: number } {
+export function weightedPower(spectrum: PowerSpectrum | null): { weighted: number; flat: number } {
   const found = { weighted: 0, flat: 0 }
   spectrum?.powers.forEach((power, k) => {
     const frequency = k * spectrum.step

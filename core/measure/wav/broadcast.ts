@@ -14,7 +14,13 @@ export interface Broadcast {
 }
 
 /** Widths of the texts in order, then where the numbers and the history stand. */
-const TEXTS = [['description', 256], ['originator', 32], ['reference', 32], ['date', 10], ['time', 8]] as const
+const TEXTS = [
+  ['description', 256],
+  ['originator', 32],
+  ['reference', 32],
+  ['date', 10],
+  ['time', 8],
+] as const
 const TIME_REFERENCE = 338
 const VERSION = 346
 const HISTORY = 602
@@ -42,5 +48,8 @@ export function readBroadcast(body: Uint8Array): Broadcast | null {
 function plainText(bytes: Uint8Array): string {
   const end = bytes.indexOf(0)
   const letters = end < 0 ? bytes : bytes.subarray(0, end)
-  return [...letters].map((code) => (code === 10 || (code >= 32 && code < 127) || code >= 160 ? String.fromCharCode(code) : '')).join('').trim()
+  return [...letters]
+    .map((code) => (code === 10 || (code >= 32 && code < 127) || code >= 160 ? String.fromCharCode(code) : ''))
+    .join('')
+    .trim()
 }

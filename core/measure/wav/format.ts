@@ -21,27 +21,56 @@ export interface WavFault {
 
 const PCM = 1
 const FLOAT = 3
-const EXTENSIBLE = 0xFFFE
-const NAMES: Record<number, string> = { 2: 'ADPCM', 6: 'A-law', 7: 'µ-law', 0x11: 'ADPCM', 0x50: 'MPEG', 0x55: 'MPEG layer 3', 0xFF: 'AAC' }
+const EXTENSIBLE = 0xfffe
+const NAMES: Record<number, string> = {
+  2: 'ADPCM',
+  6: 'A-law',
+  7: 'µ-law',
+  0x11: 'ADPCM',
+  0x50: 'MPEG',
+  0x55: 'MPEG layer 3',
+  0xff: 'AAC',
+}
 
 /** Channels that are read at most. */
 export const MOST_CHANNELS = 32
 
 /** Reads the body of a `fmt ` chunk. */
 export function readFormat(body: DataView): WavFormat | WavFault {
-  if (body.byteLength < 16) return { code: 'short-format', message: 'The format chunk is cut short: the file cannot be read. Export it again.' }
+  if (body.byteLength < 16)
+    return { code: 'short-format', message: 'The format chunk is cut short: the file cannot be read. Export it again.' }
   let tag = body.getUint16(0, true)
   const channels = body.getUint16(2, true)
   const sampleRate = body.getUint32(4, true)
   const frameBytes = body.getUint16(12, true)
   const bits = body.getUint16(14, true)
   if (tag === EXTENSIBLE && body.byteLength >= 40) tag = body.getUint16(24, true)
-  if (tag !== PCM && tag !== FLOAT) return { code: 'compressed', message: `The samples are stored as ${NAMES[tag] ?? `format ${tag}`}, which is compressed or unknown. Export the file as linear PCM or floating point.` }
-  if (channels < 1 || channels > MOST_CHANNELS) return { code: 'channels', message: `The header says ${channels} channels; 1 to ${MOST_CHANNELS} are read. Export fewer channels, or mend the header.` }
-  if (sampleRate < 1000 || sampleRate > 1_000_000) return { code: 'sample-rate', message: `The header says ${sampleRate} Hz, which is no sample rate. Mend the header, or export the file again.` }
+  if (tag !== PCM && tag !== FLOAT)
+    return {
+      code: 'compressed',
+      message: `The samples are stored as ${NAMES[tag] ?? `format ${tag}`}, which is compressed or unknown. Export the file as linear PCM or floating point.`,
+    }
+  if (channels < 1 || channels > MOST_CHANNELS)
+    return {
+      code: 'channels',
+      message: `The header says ${channels} channels; 1 to ${MOST_CHANNELS} are read. Export fewer channels, or mend the header.`,
+    }
+  if (sampleRate < 1000 || sampleRate > 1_000_000)
+    return {
+      code: 'sample-rate',
+      message: `The header says ${sampleRate} Hz, which is no sample rate. Mend the header, or export the file again.`,
+    }
   const known = tag === PCM ? [8, 16, 24, 32] : [32, 64]
-  if (!known.includes(bits)) return { code: 'bits', message: `Samples of ${bits} bits are not read; ${tag === PCM ? '16, 24 and 32 bits' : '32 and 64 bits of floating point'} are. Export the file in one of these.` }
-  if (frameBytes !== channels * (bits / 8)) return { code: 'frame-size', message: `The header says ${frameBytes} bytes a frame, but ${channels} channels of ${bits} bits take ${channels * (bits / 8)}. Mend the header, or export the file again.` }
+  if (!known.includes(bits))
+    return {
+      code: 'bits',
+      message: `Samples of ${bits} bits are not read; ${tag === PCM ? '16, 24 and 32 bits' : '32 and 64 bits of floating point'} are. Export the file in one of these.`,
+    }
+  if (frameBytes !== channels * (bits / 8))
+    return {
+      code: 'frame-size',
+      message: `The header says ${frameBytes} bytes a frame, but ${channels} channels of ${bits} bits take ${channels * (bits / 8)}. Mend the header, or export the file again.`,
+    }
   return { encoding: tag === PCM ? 'integer' : 'float', bits, channels, sampleRate, frameBytes, broadcast: null }
 }
 

@@ -27,7 +27,7 @@ const BLOCK = 4096
 const LONGEST_KEPT = 1024 * 1024
 
 /** Sizes that stand for "see elsewhere" or "not known when writing began". */
-const UNKNOWN_SIZE = 0xFFFFFFFF
+const UNKNOWN_SIZE = 0xffffffff
 
 /**
  * Reads a WAV file as it comes, in pieces of any size and in bounded memory: RIFF, RF64 and BW64, plain and extensible,
@@ -71,13 +71,33 @@ export class WavStream {
   }
 
   end(): WavEnd {
-    if (this.state === 'samples' && this.left > 0 && this.left !== Infinity) this.remarks.push(`The file ends ${Math.ceil(this.left / (this.format?.frameBytes ?? 1))} frames before its header says; what is there was read.`)
-    if (this.state === 'samples' && this.waiting.length > 0) this.remarks.push('The last frame is cut through and was left out.')
-    if (this.odd > 0) this.remarks.push(`${this.odd} floating-point samples are no numbers or absurdly large; they were taken as silence.`)
+    if (this.state === 'samples' && this.left > 0 && this.left !== Infinity)
+      this.remarks.push(
+        `The file ends ${Math.ceil(this.left / (this.format?.frameBytes ?? 1))} frames before its header says; what is there was read.`,
+      )
+    if (this.state === 'samples' && this.waiting.length > 0)
+      this.remarks.push('The last frame is cut through and was left out.')
+    if (this.odd > 0)
+      this.remarks.push(
+        `${this.odd} floating-point samples are no numbers or absurdly large; they were taken as silence.`,
+      )
     this.flush()
-    if (!this.fault && !this.format) this.fault = { code: this.state === 'head' ? 'not-wav' : 'no-format', message: this.state === 'head' ? 'The file is too short to be a WAV file. Choose a recording.' : 'The file has no format chunk before its end. Export it again.' }
-    else if (!this.fault && this.frameCount === 0) this.fault = { code: 'no-samples', message: 'The file holds no samples. Record something and try again.' }
-    return { format: this.format && { ...this.format, broadcast: this.broadcast }, frames: this.frameCount, fault: this.fault, remarks: this.remarks }
+    if (!this.fault && !this.format)
+      this.fault = {
+        code: this.state === 'head' ? 'not-wav' : 'no-format',
+        message:
+          this.state === 'head'
+            ? 'The file is too short to be a WAV file. Choose a recording.'
+            : 'The file has no format chunk before its end. Export it again.',
+      }
+    else if (!this.fault && this.frameCount === 0)
+      this.fault = { code: 'no-samples', message: 'The file holds no samples. Record something and try again.' }
+    return {
+      format: this.format && { ...this.format, broadcast: this.broadcast },
+      frames: this.frameCount,
+      fault: this.fault,
+      remarks: this.remarks,
+    }
   }
 
   private refuse(fault: WavFault): number {
@@ -89,11 +109,16 @@ export class WavStream {
   /** Works on what is there; tells how many bytes it has used, 0 where it needs more. */
   private step(piece: Uint8Array): number {
     switch (this.state) {
-      case 'head': return this.head(piece)
-      case 'chunks': return this.chunk(piece)
-      case 'skip': return this.skip(piece)
-      case 'samples': return this.samples(piece)
-      case 'done': return 0
+      case 'head':
+        return this.head(piece)
+      case 'chunks':
+        return this.chunk(piece)
+      case 'skip':
+        return this.skip(piece)
+      case 'samples':
+        return this.samples(piece)
+      case 'done':
+        return 0
     }
   }
 
@@ -101,7 +126,13 @@ export class WavStream {
     if (piece.length < 12) return 0
     const [riff, wave] = [text(piece, 0), text(piece, 8)]
     if (!['RIFF', 'RF64', 'BW64'].includes(riff) || wave !== 'WAVE') {
-      return this.refuse({ code: 'not-wav', message: riff === 'RIFX' ? 'The file is big-endian (RIFX), which is not read. Export it as WAV.' : 'The file does not begin like a WAV file. Choose a recording in WAV format; other formats have to be exported as WAV first.' })
+      return this.refuse({
+        code: 'not-wav',
+        message:
+          riff === 'RIFX'
+            ? 'The file is big-endian (RIFX), which is not read. Export it as WAV.'
+            : 'The file does not begin like a WAV file. Choose a recording in WAV format; other formats have to be exported as WAV first.',
+      })
     }
     this.state = 'chunks'
     return 12
@@ -112,10 +143,15 @@ export class WavStream {
     const name = text(piece, 0)
     const size = view(piece).getUint32(4, true)
     if (name === 'data') {
-      if (!this.format) return this.refuse({ code: 'no-format', message: 'The samples come before any format chunk: they cannot be understood. Export the file again.' })
+      if (!this.format)
+        return this.refuse({
+          code: 'no-format',
+          message: 'The samples come before any format chunk: they cannot be understood. Export the file again.',
+        })
       const unknown = size === UNKNOWN_SIZE || (size === 0 && this.longData === null)
       this.left = this.longData ?? (unknown ? Infinity : size)
-      if (unknown && this.longData === null) this.remarks.push('The header does not say how long the samples are; the file was read to its end.')
+      if (unknown && this.longData === null)
+        this.remarks.push('The header does not say how long the samples are; the file was read to its end.')
       this.odd = 0
       this.state = 'samples'
       return 8
@@ -167,7 +203,14 @@ export class WavStream {
     for (let frame = 0; frame < whole;) {
       const take = Math.min(whole - frame, BLOCK - this.filled)
       for (let channel = 0; channel < channels; channel++) {
-        this.odd += decode(piece, frame * frameBytes + channel * width, frameBytes, take, this.block[channel] as Float64Array, this.filled)
+        this.odd += decode(
+          piece,
+          frame * frameBytes + channel * width,
+          frameBytes,
+          take,
+          this.block[channel] as Float64Array,
+          this.filled,
+        )
       }
       frame += take
       this.filled += take

@@ -10,7 +10,8 @@ import { duplicates, fault } from './raw'
 export function gearFaults(raw: unknown, path: Path): Fault[] {
   const { data: gear } = gearSchema.safeParse(raw)
   if (!gear) return []
-  if (gear.kind !== 'interface') return [...ownRange(gear, path), ...('knob' in gear ? knobFaults(gear.knob, path) : [])]
+  if (gear.kind !== 'interface')
+    return [...ownRange(gear, path), ...('knob' in gear ? knobFaults(gear.knob, path) : [])]
   return [
     ...duplicates(gear.inputs, [...path, 'inputs']),
     ...duplicates(gear.outputs, [...path, 'outputs']),
@@ -25,15 +26,28 @@ function ownRange(gear: Exclude<Gear, { kind: 'interface' }>, path: Path): Fault
 
 function inputFaults(input: AnalogueInput, path: Path): Fault[] {
   const specs = inForce(input)
-  const ein = input.type === 'mic' && specs.ein === undefined
-    ? [fault([...path, 'specs', 'ein'], 'missing', 'A microphone input needs its equivalent input noise in dBu. Give the printed one, or measure it.')]
-    : []
+  const ein =
+    input.type === 'mic' && specs.ein === undefined
+      ? [
+          fault(
+            [...path, 'specs', 'ein'],
+            'missing',
+            'A microphone input needs its equivalent input noise in dBu. Give the printed one, or measure it.',
+          ),
+        ]
+      : []
   return [...rangeFaults(specs, path), ...ein, ...knobFaults(input.knob, path)]
 }
 
 function rangeFaults({ gainMin, gainMax }: Pick<GainRange, 'gainMin' | 'gainMax'>, path: Path): Fault[] {
   if (gainMin <= gainMax) return []
-  return [fault([...path, 'specs', 'gainMax'], 'range', `The highest gain, ${gainMax} dB, is below the lowest, ${gainMin} dB. Exchange them.`)]
+  return [
+    fault(
+      [...path, 'specs', 'gainMax'],
+      'range',
+      `The highest gain, ${gainMax} dB, is below the lowest, ${gainMin} dB. Exchange them.`,
+    ),
+  ]
 }
 
 function knobFaults(knob: KnobTable | undefined, path: Path): Fault[] {
@@ -41,10 +55,22 @@ function knobFaults(knob: KnobTable | undefined, path: Path): Fault[] {
   knob?.forEach((mark, i) => {
     const before = knob[i - 1]
     if (before && mark.position <= before.position) {
-      found.push(fault([...path, 'knob', i, 'position'], 'order', `Knob position ${mark.position} does not lie above ${before.position}. List the positions from fully down to fully up, each once.`))
+      found.push(
+        fault(
+          [...path, 'knob', i, 'position'],
+          'order',
+          `Knob position ${mark.position} does not lie above ${before.position}. List the positions from fully down to fully up, each once.`,
+        ),
+      )
     }
     if (before && mark.gain < before.gain) {
-      found.push(fault([...path, 'knob', i, 'gain'], 'order', `The gain falls from ${before.gain} to ${mark.gain} dB while the knob turns up. Check the two readings.`))
+      found.push(
+        fault(
+          [...path, 'knob', i, 'gain'],
+          'order',
+          `The gain falls from ${before.gain} to ${mark.gain} dB while the knob turns up. Check the two readings.`,
+        ),
+      )
     }
   })
   return found

@@ -42,33 +42,59 @@ function shelfOf(items: unknown[]): Shelf {
 /** Stage ids are unique in the whole session: findings and plans name a stage by its id. */
 function duplicateStages(strips: unknown[]): Fault[] {
   const seen = new Set<string>()
-  return strips.flatMap((strip, s) => list(record(strip).stages).flatMap((stage, i) => {
-    const id = record(stage).id
-    if (typeof id !== 'string') return []
-    if (!seen.has(id)) {
-      seen.add(id)
-      return []
-    }
-    return [fault(['strips', s, 'stages', i, 'id'], 'duplicate-id', `Another stage has the id "${id}". Stage ids are unique in a session.`)]
-  }))
+  return strips.flatMap((strip, s) =>
+    list(record(strip).stages).flatMap((stage, i) => {
+      const id = record(stage).id
+      if (typeof id !== 'string') return []
+      if (!seen.has(id)) {
+        seen.add(id)
+        return []
+      }
+      return [
+        fault(
+          ['strips', s, 'stages', i, 'id'],
+          'duplicate-id',
+          `Another stage has the id "${id}". Stage ids are unique in a session.`,
+        ),
+      ]
+    }),
+  )
 }
 
 function targetFaults(raw: unknown): Fault[] {
   const parsed = customTarget.safeParse(raw)
   if (!parsed.success || parsed.data.low < parsed.data.high) return []
-  return [fault(['target', 'high'], 'range', `The window’s upper edge, ${parsed.data.high} dBFS, must lie above its lower edge, ${parsed.data.low} dBFS.`)]
+  return [
+    fault(
+      ['target', 'high'],
+      'range',
+      `The window’s upper edge, ${parsed.data.high} dBFS, must lie above its lower edge, ${parsed.data.low} dBFS.`,
+    ),
+  ]
 }
 
 /** A pair names two strips that are there, each strip in one pair at most. */
 function pairFaults(pairs: unknown[], strips: unknown[]): Fault[] {
   const there = new Set(strips.map((strip) => record(strip).id))
   const taken = new Set<unknown>()
-  return pairs.flatMap((pair, i) => (['left', 'right'] as const).flatMap((side) => {
-    const id = record(pair)[side]
-    if (typeof id !== 'string') return []
-    if (!there.has(id)) return [fault(['pairs', i, side], 'no-such-strip', `No strip has the id "${id.slice(0, 64)}". Name one that is there, or remove the pair.`)]
-    if (taken.has(id)) return [fault(['pairs', i, side], 'duplicate-id', `The strip "${id}" is paired already. A strip has one partner.`)]
-    taken.add(id)
-    return []
-  }))
+  return pairs.flatMap((pair, i) =>
+    (['left', 'right'] as const).flatMap((side) => {
+      const id = record(pair)[side]
+      if (typeof id !== 'string') return []
+      if (!there.has(id))
+        return [
+          fault(
+            ['pairs', i, side],
+            'no-such-strip',
+            `No strip has the id "${id.slice(0, 64)}". Name one that is there, or remove the pair.`,
+          ),
+        ]
+      if (taken.has(id))
+        return [
+          fault(['pairs', i, side], 'duplicate-id', `The strip "${id}" is paired already. A strip has one partner.`),
+        ]
+      taken.add(id)
+      return []
+    }),
+  )
 }

@@ -13,12 +13,19 @@ export type Shelf = ReadonlyMap<string, Gear | null>
 /** Faults of one strip: gear and ports that are not there, settings outside their range, an impossible order. */
 export function stripFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
   const stages = list(record(raw).stages)
-  const placed: Placed[] = stages.map((stage) => ({ gear: shelf.get(String(record(stage).gear)) ?? null, port: String(record(stage).port) }))
+  const placed: Placed[] = stages.map((stage) => ({
+    gear: shelf.get(String(record(stage).gear)) ?? null,
+    port: String(record(stage).port),
+  }))
   return [
     ...stages.flatMap((stage, i) => stageFaults(stage, shelf, [...path, 'stages', i])),
     ...placed.flatMap((at, i) => orderFaults(at, placed[i - 1] ?? NOTHING, i, [...path, 'stages', i, 'gear'])),
     ...headphonesFaults(record(raw).monitor, shelf, [...path, 'monitor', 'headphones']),
-    ...outputFaults(record(raw).monitor, placed.map(({ gear }) => gear), [...path, 'monitor', 'output']),
+    ...outputFaults(
+      record(raw).monitor,
+      placed.map(({ gear }) => gear),
+      [...path, 'monitor', 'output'],
+    ),
   ]
 }
 
@@ -33,15 +40,31 @@ function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[]
   if (!at.gear) return []
   const { takes } = domainsOf(at.gear, at.port)
   const { name } = kindWords[at.gear.kind]
-  if (!standsInStrip(at.gear.kind)) return [fault(path, 'order', `"${at.gear.name}" (${name}) is for listening and stands in no strip. Name it in "monitor".`)]
+  if (!standsInStrip(at.gear.kind))
+    return [
+      fault(
+        path,
+        'order',
+        `"${at.gear.name}" (${name}) is for listening and stands in no strip. Name it in "monitor".`,
+      ),
+    ]
   if (i === 0) {
-    return takes === null ? [] : [fault(path, 'order', `A strip begins with a source, and "${at.gear.name}" is ${name}. Put the source first.`)]
+    return takes === null
+      ? []
+      : [fault(path, 'order', `A strip begins with a source, and "${at.gear.name}" is ${name}. Put the source first.`)]
   }
   if (!before.gear) return []
   const { gives } = domainsOf(before.gear, before.port)
   if (gives === takes) return []
-  if (takes === null) return [fault(path, 'order', `"${at.gear.name}" is a source: it can only stand first. Give it a strip of its own.`)]
-  return [fault(path, 'order', `"${at.gear.name}" (${name}) takes ${WORDS[takes]}, but "${before.gear.name}" before it gives ${WORDS[gives]}. Put what is missing between them.`)]
+  if (takes === null)
+    return [fault(path, 'order', `"${at.gear.name}" is a source: it can only stand first. Give it a strip of its own.`)]
+  return [
+    fault(
+      path,
+      'order',
+      `"${at.gear.name}" (${name}) takes ${WORDS[takes]}, but "${before.gear.name}" before it gives ${WORDS[gives]}. Put what is missing between them.`,
+    ),
+  ]
 }
 
 const WORDS = { sound: 'sound', analogue: 'an analogue signal', digital: 'a digital signal' } as const
@@ -49,44 +72,92 @@ const WORDS = { sound: 'sound', analogue: 'an analogue signal', digital: 'a digi
 function headphonesFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
   const named = record(raw).headphones
   if (typeof named !== 'string' || !shelf.has(named)) {
-    return typeof named === 'string' ? [fault(path, 'no-such-gear', `No gear has the id "${named.slice(0, 64)}". Add the headphones to "gear", or leave this out.`)] : []
+    return typeof named === 'string'
+      ? [
+          fault(
+            path,
+            'no-such-gear',
+            `No gear has the id "${named.slice(0, 64)}". Add the headphones to "gear", or leave this out.`,
+          ),
+        ]
+      : []
   }
   const gear = shelf.get(named)
-  return gear && gear.kind !== 'headphones' ? [fault(path, 'no-such-gear', `"${gear.name}" is ${kindWords[gear.kind].name}, not headphones. Name headphones, or leave this out.`)] : []
+  return gear && gear.kind !== 'headphones'
+    ? [
+        fault(
+          path,
+          'no-such-gear',
+          `"${gear.name}" is ${kindWords[gear.kind].name}, not headphones. Name headphones, or leave this out.`,
+        ),
+      ]
+    : []
 }
 
 function outputFaults(raw: unknown, strip: (Gear | null)[], path: Path): Fault[] {
   const parsed = monitor.safeParse(raw ?? {})
   if (!parsed.success || parsed.data.output === undefined) return []
   const units = strip.filter((gear): gear is AudioInterface => gear?.kind === 'interface')
-  if (units.length === 0 || units.some((unit) => unit.outputs.some((output) => output.id === parsed.data.output))) return []
-  return [fault(path, 'no-such-output', `No interface of this strip has an output "${parsed.data.output}". Name one that it has, or leave it out.`)]
+  if (units.length === 0 || units.some((unit) => unit.outputs.some((output) => output.id === parsed.data.output)))
+    return []
+  return [
+    fault(
+      path,
+      'no-such-output',
+      `No interface of this strip has an output "${parsed.data.output}". Name one that it has, or leave it out.`,
+    ),
+  ]
 }
 
 function stageFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
   const named = record(raw).gear
   if (typeof named === 'string' && !shelf.has(named)) {
-    return [fault([...path, 'gear'], 'no-such-gear', `No gear has the id "${named.slice(0, 64)}". Add it to "gear", or name one that is there.`)]
+    return [
+      fault(
+        [...path, 'gear'],
+        'no-such-gear',
+        `No gear has the id "${named.slice(0, 64)}". Add it to "gear", or name one that is there.`,
+      ),
+    ]
   }
   const parsed = stageSchema.safeParse(raw)
   const gear = typeof named === 'string' ? shelf.get(named) : undefined
   if (!parsed.success || !gear) return []
   const foreign = Object.keys(parsed.data.settings)
     .filter((key) => !(settingsOf[gear.kind] as readonly string[]).includes(key))
-    .map((key) => fault([...path, 'settings', key], 'unknown-key', `${capital(kindWords[gear.kind].name)} has no setting "${key}". Remove it.`))
-  return [...foreign, ...portFaults(parsed.data, gear, path), ...gainFaults(parsed.data, gear, path), ...switchFaults(parsed.data, gear, path)]
+    .map((key) =>
+      fault(
+        [...path, 'settings', key],
+        'unknown-key',
+        `${capital(kindWords[gear.kind].name)} has no setting "${key}". Remove it.`,
+      ),
+    )
+  return [
+    ...foreign,
+    ...portFaults(parsed.data, gear, path),
+    ...gainFaults(parsed.data, gear, path),
+    ...switchFaults(parsed.data, gear, path),
+  ]
 }
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 
 function portFaults(stage: Stage, gear: Gear, path: Path): Fault[] {
   if (gear.kind !== 'interface') {
-    return stage.port === undefined ? [] : [fault([...path, 'port'], 'no-such-port', `${capital(kindWords[gear.kind].name)} has no ports. Remove "port".`)]
+    return stage.port === undefined
+      ? []
+      : [fault([...path, 'port'], 'no-such-port', `${capital(kindWords[gear.kind].name)} has no ports. Remove "port".`)]
   }
-  const ports = gear.inputs.map((input) => `"${input.id}"`).slice(0, 12).join(', ')
-  if (stage.port === undefined) return [fault([...path, 'port'], 'missing', `"${gear.name}" has several inputs. Name one of ${ports}.`)]
+  const ports = gear.inputs
+    .map((input) => `"${input.id}"`)
+    .slice(0, 12)
+    .join(', ')
+  if (stage.port === undefined)
+    return [fault([...path, 'port'], 'missing', `"${gear.name}" has several inputs. Name one of ${ports}.`)]
   if (gear.inputs.some((candidate) => candidate.id === stage.port)) return []
-  return [fault([...path, 'port'], 'no-such-port', `"${gear.name}" has no input "${stage.port}". Name one of ${ports}.`)]
+  return [
+    fault([...path, 'port'], 'no-such-port', `"${gear.name}" has no input "${stage.port}". Name one of ${ports}.`),
+  ]
 }
 
 function gainFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] {
@@ -95,7 +166,13 @@ function gainFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] 
     const range = gainRange(gear, port, setting)
     if (value === undefined || range === null || range.gainMin > range.gainMax) return []
     if (value >= range.gainMin && value <= range.gainMax) return []
-    return [fault([...path, 'settings', setting], 'out-of-range', `${capital(setting)} ${value} dB is outside the range of ${gear.kind === 'interface' ? 'this input' : `"${gear.name}"`}, ${range.gainMin} to ${range.gainMax} dB. Set one inside it, or correct the range.`)]
+    return [
+      fault(
+        [...path, 'settings', setting],
+        'out-of-range',
+        `${capital(setting)} ${value} dB is outside the range of ${gear.kind === 'interface' ? 'this input' : `"${gear.name}"`}, ${range.gainMin} to ${range.gainMax} dB. Set one inside it, or correct the range.`,
+      ),
+    ]
   })
 }
 
@@ -107,6 +184,8 @@ const MISSING = {
 
 function switchFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] {
   return (['phantom', 'pad', 'lowCut'] as const)
-    .filter((setting) => settings[setting] && settingsOf[gear.kind].includes(setting) && !hasSwitch(gear, port, setting))
+    .filter(
+      (setting) => settings[setting] && settingsOf[gear.kind].includes(setting) && !hasSwitch(gear, port, setting),
+    )
     .map((setting) => fault([...path, 'settings', setting], 'not-available', MISSING[setting]))
 }

@@ -1,5 +1,4 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbersAnd } from '../field'
 import { id } from '../text'
 import { common, einField, inputField, maxOutputField, outputField, plugs, weighting } from './common'
@@ -21,5 +20,3 @@ export const booster = z.strictObject({
   specs: numbersAnd(boosterSpecs, { einWeighting: weighting }),
   measured: measurements(boosterSpecs),
 })
-export type Booster = z.infer<typeof booster>
-export type BoosterSpecs = Values<typeof boosterSpecs>

@@ -5,7 +5,9 @@ import { id, name, shortText } from '../text'
 /** What every box has besides its specifications. */
 export const common = {
   name,
-  origin: shortText.optional().describe('Where the printed values are from: sheet and page, or that they are invented.'),
+  origin: shortText
+    .optional()
+    .describe('Where the printed values are from: sheet and page, or that they are invented.'),
   shelf: id.optional().describe('Id of the item on the gear shelf that this is a copy of.'),
 }
 
@@ -18,16 +20,18 @@ export type Connector = (typeof connectors)[number]
  */
 export const balances = ['balanced', 'impedance-balanced', 'one-leg'] as const
 
-export const plug = z.strictObject({
-  connector: z.enum(connectors).optional(),
-  balance: z.enum(balances).optional(),
-})
+export const plug = z.strictObject({ connector: z.enum(connectors).optional(), balance: z.enum(balances).optional() })
 export type Plug = z.infer<typeof plug>
 
-export const plugs = z.strictObject({ in: plug.optional(), out: plug.optional() }).optional()
+export const plugs = z
+  .strictObject({ in: plug.optional(), out: plug.optional() })
+  .optional()
   .describe('Connector and balance of its input and its output.')
 
-export const weighting = z.enum(['A', 'Z']).default('A').describe('Weighting of the printed EIN; a measured EIN is A-weighted.')
+export const weighting = z
+  .enum(['A', 'Z'])
+  .default('A')
+  .describe('Weighting of the printed EIN; a measured EIN is A-weighted.')
 
 export const phantomAttitudes = ['needed', 'harmless', 'harmful'] as const
 export type PhantomAttitude = (typeof phantomAttitudes)[number]
@@ -38,14 +42,83 @@ export const arithmetics = ['fixed', 'float'] as const
 export const gainFields = fields({
   gainMin: { label: 'Lowest gain', unit: 'dB', min: -100, max: 100, initial: 0, help: 'Fully down.' },
   gainMax: { label: 'Highest gain', unit: 'dB', min: -100, max: 100, initial: 0, help: 'Fully up.' },
-  gainStep: { label: 'Gain step', unit: 'dB', min: 0, max: 20, initial: 0, help: 'Of a stepped or digital control; 0 for one without steps.' },
+  gainStep: {
+    label: 'Gain step',
+    unit: 'dB',
+    min: 0,
+    max: 20,
+    initial: 0,
+    help: 'Of a stepped or digital control; 0 for one without steps.',
+  },
 })
-export const inputField = { label: 'Input impedance', unit: 'Ω', min: 10, max: 100_000_000, optional: true, help: 'The load that the stage before sees.' } as const
-export const outputField = { label: 'Output impedance', unit: 'Ω', min: 0, max: 10_000_000, optional: true, help: 'What the next stage is driven from.' } as const
-export const einField = { label: 'EIN', unit: 'dBu', min: -160, max: -40, help: 'Equivalent input noise with a 150 Ω source.' } as const
-export const outputNoiseField = { label: 'Output noise', unit: 'dBu(A)', min: -140, max: 0, optional: true, help: 'Of the stage behind the gain, at its output, whatever the gain.' } as const
-export const maxInputField = { label: 'Takes at most', unit: 'dBu', min: -60, max: 60, optional: true, help: 'Input level at which it clips, at the lowest gain.' } as const
-export const maxOutputField = { label: 'Gives at most', unit: 'dBu', min: -60, max: 60, optional: true, help: 'Output level at which it clips.' } as const
-export const lowCutField = { label: 'Low cut at', unit: 'Hz', min: 10, max: 1000, optional: true, help: 'Corner of the switchable low cut; none where it has none.' } as const
-export const lowCutSlopeField = { label: 'Low cut slope', unit: 'dB/oct', min: 6, max: 24, initial: 12, help: 'How steeply it falls below its corner.' } as const
-export const padField = { label: 'Pad', unit: 'dB', min: 0, max: 60, initial: 0, help: 'Loss of the switchable pad; 0 where there is none.' } as const
+export const inputField = {
+  label: 'Input impedance',
+  unit: 'Ω',
+  min: 10,
+  max: 100_000_000,
+  optional: true,
+  help: 'The load that the stage before sees.',
+} as const
+export const outputField = {
+  label: 'Output impedance',
+  unit: 'Ω',
+  min: 0,
+  max: 10_000_000,
+  optional: true,
+  help: 'What the next stage is driven from.',
+} as const
+export const einField = {
+  label: 'EIN',
+  unit: 'dBu',
+  min: -160,
+  max: -40,
+  help: 'Equivalent input noise with a 150 Ω source.',
+} as const
+export const outputNoiseField = {
+  label: 'Output noise',
+  unit: 'dBu(A)',
+  min: -140,
+  max: 0,
+  optional: true,
+  help: 'Of the stage behind the gain, at its output, whatever the gain.',
+} as const
+export const maxInputField = {
+  label: 'Takes at most',
+  unit: 'dBu',
+  min: -60,
+  max: 60,
+  optional: true,
+  help: 'Input level at which it clips, at the lowest gain.',
+} as const
+export const maxOutputField = {
+  label: 'Gives at most',
+  unit: 'dBu',
+  min: -60,
+  max: 60,
+  optional: true,
+  help: 'Output level at which it clips.',
+} as const
+export const lowCutField = {
+  label: 'Low cut at',
+  unit: 'Hz',
+  min: 10,
+  max: 1000,
+  optional: true,
+  help: 'Corner of the switchable low cut; none where it has none.',
+} as const
+export const lowCutSlopeField = {
+  label: 'Low cut slope',
+  unit: 'dB/oct',
+  min: 6,
+  max: 24,
+  initial: 12,
+  help: 'How steeply it falls below its corner.',
+} as const
+export const padField = {
+  label: 'Pad',
+  unit: 'dB',
+  min: 0,
+  max: 60,
+  initial: 0,
+  help: 'Loss of the switchable pad; 0 where there is none.',
+} as const

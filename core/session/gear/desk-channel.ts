@@ -1,5 +1,4 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbersAnd } from '../field'
 import { id } from '../text'
 import { common, plugs, weighting } from './common'
@@ -28,5 +27,3 @@ export const deskChannel = z.strictObject({
   measured: measurements(deskChannelSpecs),
   knob: knobTable,
 })
-export type DeskChannel = z.infer<typeof deskChannel>
-export type DeskChannelSpecs = Values<typeof deskChannelSpecs>

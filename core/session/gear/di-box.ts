@@ -1,11 +1,16 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
 import { common, inputField, maxInputField, outputField, phantomAttitudes, plugs } from './common'
 
 export const diBoxSpecs = fields({
-  ratio: { label: 'Turns ratio', unit: ': 1', min: 1, max: 100, help: 'Input to output voltage: 12 : 1 loses 21.6 dB.' },
+  ratio: {
+    label: 'Turns ratio',
+    unit: ': 1',
+    min: 1,
+    max: 100,
+    help: 'Input to output voltage: 12 : 1 loses 21.6 dB.',
+  },
   inputImpedance: inputField,
   outputImpedance: outputField,
   maxInput: { ...maxInputField, help: 'Input level at which it saturates.' },
@@ -16,10 +21,11 @@ export const diBox = z.strictObject({
   id,
   kind: z.literal('di-box'),
   ...common,
-  phantom: z.enum(phantomAttitudes).default('harmless').describe('What 48 V phantom power does to it; an active one needs it.'),
+  phantom: z
+    .enum(phantomAttitudes)
+    .default('harmless')
+    .describe('What 48 V phantom power does to it; an active one needs it.'),
   plugs,
   specs: numbers(diBoxSpecs),
   measured: measurements(diBoxSpecs),
 })
-export type DiBox = z.infer<typeof diBox>
-export type DiBoxSpecs = Values<typeof diBoxSpecs>

@@ -1,16 +1,41 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
 import { common, maxOutputField, outputField, plugs } from './common'
 
 export const electricSourceSpecs = fields({
-  level: { label: 'Average', unit: 'dBu', min: -80, max: 40, help: 'Open circuit, during the loudest rehearsed passage.' },
-  crest: { label: 'Crest factor', unit: 'dB', min: 0, max: 40, help: 'Peak over average; a sine has 3.01 dB, a plucked string 12 to 20 dB.' },
-  surge: { label: 'Surge', unit: 'dB', min: 0, max: 40, initial: 0, help: 'How much louder the take gets than the soundcheck.' },
+  level: {
+    label: 'Average',
+    unit: 'dBu',
+    min: -80,
+    max: 40,
+    help: 'Open circuit, during the loudest rehearsed passage.',
+  },
+  crest: {
+    label: 'Crest factor',
+    unit: 'dB',
+    min: 0,
+    max: 40,
+    help: 'Peak over average; a sine has 3.01 dB, a plucked string 12 to 20 dB.',
+  },
+  surge: {
+    label: 'Surge',
+    unit: 'dB',
+    min: 0,
+    max: 40,
+    initial: 0,
+    help: 'How much louder the take gets than the soundcheck.',
+  },
   impedance: { ...outputField, label: 'Impedance' },
   maxOutput: maxOutputField,
-  noise: { label: 'Own noise', unit: 'dBu(A)', min: -140, max: 0, optional: true, help: 'At its output. Left out: a passive pickup makes the thermal noise of its impedance, others none.' },
+  noise: {
+    label: 'Own noise',
+    unit: 'dBu(A)',
+    min: -140,
+    max: 0,
+    optional: true,
+    help: 'At its output. Left out: a passive pickup makes the thermal noise of its impedance, others none.',
+  },
 })
 
 export const electricOutputs = ['passive-pickup', 'active-pickup', 'line'] as const
@@ -25,5 +50,3 @@ export const electricSource = z.strictObject({
   specs: numbers(electricSourceSpecs),
   measured: measurements(electricSourceSpecs),
 })
-export type ElectricSource = z.infer<typeof electricSource>
-export type ElectricSourceSpecs = Values<typeof electricSourceSpecs>

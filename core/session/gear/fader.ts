@@ -1,8 +1,16 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
-import { arithmetics, common, inputField, maxInputField, maxOutputField, outputField, outputNoiseField, plugs } from './common'
+import {
+  arithmetics,
+  common,
+  inputField,
+  maxInputField,
+  maxOutputField,
+  outputField,
+  outputNoiseField,
+  plugs,
+} from './common'
 
 export const faderSpecs = fields({
   gainMin: { label: 'Lowest', unit: 'dB', min: -120, max: 0, initial: -90, help: 'Lowest useful mark.' },
@@ -28,5 +36,3 @@ export const fader = z.strictObject({
   specs: numbers(faderSpecs),
   measured: measurements(faderSpecs),
 })
-export type Fader = z.infer<typeof fader>
-export type FaderSpecs = Values<typeof faderSpecs>

@@ -1,11 +1,16 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
 import { common } from './common'
 
 export const headphonesSpecs = fields({
-  sensitivity: { label: 'Sensitivity', unit: 'dB/mW', min: 60, max: 140, help: 'Sound level at 1 mW; a figure per volt less 10 lg(1000/impedance).' },
+  sensitivity: {
+    label: 'Sensitivity',
+    unit: 'dB/mW',
+    min: 60,
+    max: 140,
+    help: 'Sound level at 1 mW; a figure per volt less 10 lg(1000/impedance).',
+  },
   impedance: { label: 'Impedance', unit: 'Ω', min: 4, max: 2000, help: 'At 1 kHz.' },
 })
 
@@ -18,4 +23,3 @@ export const headphones = z.strictObject({
   measured: measurements(headphonesSpecs),
 })
 export type Headphones = z.infer<typeof headphones>
-export type HeadphonesSpecs = Values<typeof headphonesSpecs>

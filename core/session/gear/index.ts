@@ -16,7 +16,20 @@ import { soundSource } from './sound-source'
 
 /** Everything that can stand in a strip, told apart by `kind`. */
 export const gear = z.discriminatedUnion('kind', [
-  soundSource, electricSource, playback, microphone, pad, diBox, booster, preamp, processor, deskChannel, fader, link, audioInterface, headphones,
+  soundSource,
+  electricSource,
+  playback,
+  microphone,
+  pad,
+  diBox,
+  booster,
+  preamp,
+  processor,
+  deskChannel,
+  fader,
+  link,
+  audioInterface,
+  headphones,
 ])
 export type Gear = z.infer<typeof gear>
 export type GearKind = Gear['kind']

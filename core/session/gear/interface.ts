@@ -7,30 +7,148 @@ import { common, plug, weighting } from './common'
 import { knobTable } from './knob'
 
 export const inputSpecs = fields({
-  gainMin: { label: 'Lowest gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'What the knob says, or counts as, fully down.' },
+  gainMin: {
+    label: 'Lowest gain',
+    unit: 'dB',
+    min: -60,
+    max: 100,
+    initial: 0,
+    help: 'What the knob says, or counts as, fully down.',
+  },
   gainMax: { label: 'Highest gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'Fully up.' },
-  gainStep: { label: 'Gain step', unit: 'dB', min: 0, max: 20, initial: 0, help: 'Of a stepped or digital gain control; 0 for a knob without steps.' },
-  fullScale: { label: '0 dBFS at', unit: 'dBu', min: -60, max: 60, help: 'The input level that reads full scale at the lowest gain, pad out.' },
-  ein: { label: 'EIN', unit: 'dBu', min: -160, max: -40, optional: true, help: 'Equivalent input noise with a 150 Ω source.' },
-  dynamicRange: { label: 'Dynamic range', unit: 'dB', min: 30, max: 160, help: 'Of the converter, A-weighted (AES17).' },
-  impedance: { label: 'Input impedance', unit: 'Ω', min: 10, max: 100_000_000, optional: true, help: 'The load that the source sees.' },
-  pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, initial: 0, help: 'Loss of the switchable pad; 0 where there is none.' },
+  gainStep: {
+    label: 'Gain step',
+    unit: 'dB',
+    min: 0,
+    max: 20,
+    initial: 0,
+    help: 'Of a stepped or digital gain control; 0 for a knob without steps.',
+  },
+  fullScale: {
+    label: '0 dBFS at',
+    unit: 'dBu',
+    min: -60,
+    max: 60,
+    help: 'The input level that reads full scale at the lowest gain, pad out.',
+  },
+  ein: {
+    label: 'EIN',
+    unit: 'dBu',
+    min: -160,
+    max: -40,
+    optional: true,
+    help: 'Equivalent input noise with a 150 Ω source.',
+  },
+  dynamicRange: {
+    label: 'Dynamic range',
+    unit: 'dB',
+    min: 30,
+    max: 160,
+    help: 'Of the converter, A-weighted (AES17).',
+  },
+  impedance: {
+    label: 'Input impedance',
+    unit: 'Ω',
+    min: 10,
+    max: 100_000_000,
+    optional: true,
+    help: 'The load that the source sees.',
+  },
+  pad: {
+    label: 'Pad',
+    unit: 'dB',
+    min: 0,
+    max: 60,
+    initial: 0,
+    help: 'Loss of the switchable pad; 0 where there is none.',
+  },
 })
 
 export const outputSpecs = fields({
-  fullScale: { label: 'Full scale gives', unit: 'dBu', min: -60, max: 60, help: 'Output level at 0 dBFS, volume fully up.' },
-  dynamicRange: { label: 'Dynamic range', unit: 'dB', min: 30, max: 160, optional: true, help: 'Of the converter, A-weighted (AES17).' },
-  impedance: { label: 'Output impedance', unit: 'Ω', min: 0, max: 100_000, optional: true, help: 'What the headphones or the amplifier are driven from.' },
+  fullScale: {
+    label: 'Full scale gives',
+    unit: 'dBu',
+    min: -60,
+    max: 60,
+    help: 'Output level at 0 dBFS, volume fully up.',
+  },
+  dynamicRange: {
+    label: 'Dynamic range',
+    unit: 'dB',
+    min: 30,
+    max: 160,
+    optional: true,
+    help: 'Of the converter, A-weighted (AES17).',
+  },
+  impedance: {
+    label: 'Output impedance',
+    unit: 'Ω',
+    min: 0,
+    max: 100_000,
+    optional: true,
+    help: 'What the headphones or the amplifier are driven from.',
+  },
 })
 
 export const latencySpecs = fields({
-  converterIn: { label: 'A/D converter', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Delay of the input converter.' },
-  converterOut: { label: 'D/A converter', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Delay of the output converter.' },
-  safetyIn: { label: 'Safety offset in', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Transport and safety offset of the driver, input side.' },
-  safetyOut: { label: 'Safety offset out', unit: 'frames', min: 0, max: 10_000, initial: 0, help: 'Transport and safety offset of the driver, output side.' },
-  buffersIn: { label: 'Buffers in', unit: 'buffers', min: 1, max: 8, whole: true, initial: 1, help: 'How many buffers the driver holds on the way in.' },
-  buffersOut: { label: 'Buffers out', unit: 'buffers', min: 1, max: 8, whole: true, initial: 1, help: 'How many buffers the driver holds on the way out.' },
-  fixed: { label: 'Fixed', unit: 'ms', min: 0, max: 1000, initial: 0, help: 'What does not change with the sample rate.' },
+  converterIn: {
+    label: 'A/D converter',
+    unit: 'frames',
+    min: 0,
+    max: 10_000,
+    initial: 0,
+    help: 'Delay of the input converter.',
+  },
+  converterOut: {
+    label: 'D/A converter',
+    unit: 'frames',
+    min: 0,
+    max: 10_000,
+    initial: 0,
+    help: 'Delay of the output converter.',
+  },
+  safetyIn: {
+    label: 'Safety offset in',
+    unit: 'frames',
+    min: 0,
+    max: 10_000,
+    initial: 0,
+    help: 'Transport and safety offset of the driver, input side.',
+  },
+  safetyOut: {
+    label: 'Safety offset out',
+    unit: 'frames',
+    min: 0,
+    max: 10_000,
+    initial: 0,
+    help: 'Transport and safety offset of the driver, output side.',
+  },
+  buffersIn: {
+    label: 'Buffers in',
+    unit: 'buffers',
+    min: 1,
+    max: 8,
+    whole: true,
+    initial: 1,
+    help: 'How many buffers the driver holds on the way in.',
+  },
+  buffersOut: {
+    label: 'Buffers out',
+    unit: 'buffers',
+    min: 1,
+    max: 8,
+    whole: true,
+    initial: 1,
+    help: 'How many buffers the driver holds on the way out.',
+  },
+  fixed: {
+    label: 'Fixed',
+    unit: 'ms',
+    min: 0,
+    max: 1000,
+    initial: 0,
+    help: 'What does not change with the sample rate.',
+  },
 })
 
 export const inputTypes = ['mic', 'line', 'instrument'] as const
@@ -49,11 +167,7 @@ const analogueInput = z.strictObject({
 })
 
 /** An input that takes numbers from another unit: no gain, no converter, the other unit's clock or its own. */
-const digitalInput = z.strictObject({
-  id,
-  type: z.literal('digital'),
-  plug: plug.optional(),
-})
+const digitalInput = z.strictObject({ id, type: z.literal('digital'), plug: plug.optional() })
 
 /** Inputs stand in the order in which the recorder counts them. */
 const input = z.discriminatedUnion('type', [analogueInput, digitalInput])
@@ -72,8 +186,18 @@ export const audioInterface = z.strictObject({
   ...common,
   inputs: z.array(input).min(1).max(128),
   outputs: z.array(output).max(128).default([]),
-  sampleRates: z.array(number(sampleRateField)).min(1).max(16).optional().describe('Sample rates that the unit offers, in Hz.'),
-  bufferSizes: z.array(number(bufferFramesField)).min(1).max(32).optional().describe('Buffer sizes that its driver offers, in frames.'),
+  sampleRates: z
+    .array(number(sampleRateField))
+    .min(1)
+    .max(16)
+    .optional()
+    .describe('Sample rates that the unit offers, in Hz.'),
+  bufferSizes: z
+    .array(number(bufferFramesField))
+    .min(1)
+    .max(32)
+    .optional()
+    .describe('Buffer sizes that its driver offers, in frames.'),
   direct: z.enum(directMonitoring).default('digital').describe('How the unit monitors its inputs without the host.'),
   latency: numbers(latencySpecs).optional(),
 })

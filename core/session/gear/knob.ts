@@ -2,9 +2,19 @@ import { z } from '../z'
 import { fields, numbers } from '../field'
 
 export const knobFields = fields({
-  position: { label: 'Knob position', unit: 'h', min: 7, max: 17, help: 'Hours on a clock face, 7 fully down to 17 (five o’clock) fully up.' },
+  position: {
+    label: 'Knob position',
+    unit: 'h',
+    min: 7,
+    max: 17,
+    help: 'Hours on a clock face, 7 fully down to 17 (five o’clock) fully up.',
+  },
   gain: { label: 'Gain there', unit: 'dB', min: -100, max: 100, help: 'Gain read or measured at this position.' },
 })
 
-export const knobTable = z.array(numbers(knobFields)).max(100).optional().describe('Gain at marked knob positions, from fully down to fully up.')
+export const knobTable = z
+  .array(numbers(knobFields))
+  .max(100)
+  .optional()
+  .describe('Gain at marked knob positions, from fully down to fully up.')
 export type KnobTable = NonNullable<z.infer<typeof knobTable>>

@@ -1,13 +1,26 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
 import { common, inputField, maxInputField, maxOutputField, outputField, plugs } from './common'
 
 export const linkSpecs = fields({
   latency: { label: 'Latency', unit: 'ms', min: 0, max: 1000, initial: 0, help: 'From its input to its output.' },
-  dynamicRange: { label: 'Dynamic range', unit: 'dB', min: 30, max: 160, optional: true, help: 'Between its highest output and its noise, A-weighted.' },
-  gain: { label: 'Gain', unit: 'dB', min: -60, max: 80, initial: 0, help: 'Of a wireless link, from its input to its output.' },
+  dynamicRange: {
+    label: 'Dynamic range',
+    unit: 'dB',
+    min: 30,
+    max: 160,
+    optional: true,
+    help: 'Between its highest output and its noise, A-weighted.',
+  },
+  gain: {
+    label: 'Gain',
+    unit: 'dB',
+    min: -60,
+    max: 80,
+    initial: 0,
+    help: 'Of a wireless link, from its input to its output.',
+  },
   maxInput: { ...maxInputField, help: 'Input level at which a wireless link clips.' },
   maxOutput: maxOutputField,
   inputImpedance: inputField,
@@ -27,5 +40,3 @@ export const link = z.strictObject({
   specs: numbers(linkSpecs),
   measured: measurements(linkSpecs),
 })
-export type Link = z.infer<typeof link>
-export type LinkSpecs = Values<typeof linkSpecs>

@@ -1,5 +1,4 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
 import { common, lowCutField, lowCutSlopeField, phantomAttitudes, plugs } from './common'
@@ -7,8 +6,22 @@ import { common, lowCutField, lowCutSlopeField, phantomAttitudes, plugs } from '
 export const microphoneSpecs = fields({
   sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.001, max: 1000, help: 'Open circuit, at 1 kHz.' },
   impedance: { label: 'Impedance', unit: 'Ω', min: 1, max: 1_000_000, help: 'At 1 kHz.' },
-  selfNoise: { label: 'Self-noise', unit: 'dBA', min: -20, max: 80, optional: true, help: 'Equivalent sound level, A-weighted. Leave it out for a passive microphone: its impedance makes the noise.' },
-  maxSpl: { label: 'Overloads at', unit: 'dB SPL', min: 60, max: 200, optional: true, help: 'The sine at which it overloads.' },
+  selfNoise: {
+    label: 'Self-noise',
+    unit: 'dBA',
+    min: -20,
+    max: 80,
+    optional: true,
+    help: 'Equivalent sound level, A-weighted. Leave it out for a passive microphone: its impedance makes the noise.',
+  },
+  maxSpl: {
+    label: 'Overloads at',
+    unit: 'dB SPL',
+    min: 60,
+    max: 200,
+    optional: true,
+    help: 'The sine at which it overloads.',
+  },
   lowCut: lowCutField,
   lowCutSlope: lowCutSlopeField,
 })
@@ -25,5 +38,3 @@ export const microphone = z.strictObject({
   specs: numbers(microphoneSpecs),
   measured: measurements(microphoneSpecs),
 })
-export type Microphone = z.infer<typeof microphone>
-export type MicrophoneSpecs = Values<typeof microphoneSpecs>

@@ -1,5 +1,4 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
 import { common, inputField, outputField, plugs } from './common'
@@ -19,5 +18,3 @@ export const pad = z.strictObject({
   specs: numbers(padSpecs),
   measured: measurements(padSpecs),
 })
-export type Pad = z.infer<typeof pad>
-export type PadSpecs = Values<typeof padSpecs>

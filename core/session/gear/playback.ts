@@ -1,5 +1,4 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbers } from '../field'
 import { id } from '../text'
 import { common } from './common'
@@ -8,7 +7,14 @@ export const playbackSpecs = fields({
   level: { label: 'Average', unit: 'dBFS', min: -90, max: 0, help: 'Of the loudest passage, RMS, AES17.' },
   crest: { label: 'Crest factor', unit: 'dB', min: 0, max: 40, help: 'Peak over average.' },
   surge: { label: 'Surge', unit: 'dB', min: 0, max: 40, initial: 0, help: 'How much louder another passage may get.' },
-  noise: { label: 'Own noise', unit: 'dBFS', min: -160, max: 0, optional: true, help: 'Floor of the recording, A-weighted.' },
+  noise: {
+    label: 'Own noise',
+    unit: 'dBFS',
+    min: -160,
+    max: 0,
+    optional: true,
+    help: 'Floor of the recording, A-weighted.',
+  },
 })
 
 /** A recording that is played inside the host: the digital beginning of a strip. */
@@ -19,5 +25,3 @@ export const playback = z.strictObject({
   specs: numbers(playbackSpecs),
   measured: measurements(playbackSpecs),
 })
-export type Playback = z.infer<typeof playback>
-export type PlaybackSpecs = Values<typeof playbackSpecs>

@@ -1,8 +1,21 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, numbersAnd } from '../field'
 import { id } from '../text'
-import { common, einField, gainFields, inputField, lowCutField, lowCutSlopeField, maxInputField, maxOutputField, outputField, outputNoiseField, padField, plugs, weighting } from './common'
+import {
+  common,
+  einField,
+  gainFields,
+  inputField,
+  lowCutField,
+  lowCutSlopeField,
+  maxInputField,
+  maxOutputField,
+  outputField,
+  outputNoiseField,
+  padField,
+  plugs,
+  weighting,
+} from './common'
 import { knobTable } from './knob'
 
 export const preampSpecs = fields({
@@ -29,5 +42,3 @@ export const preamp = z.strictObject({
   measured: measurements(preampSpecs),
   knob: knobTable,
 })
-export type Preamp = z.infer<typeof preamp>
-export type PreampSpecs = Values<typeof preampSpecs>

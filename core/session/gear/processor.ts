@@ -1,16 +1,45 @@
 import { z } from '../z'
-import type { Values } from '../field'
 import { fields, measurements, number, numbers } from '../field'
 import { id, name } from '../text'
-import { arithmetics, common, gainFields, inputField, maxInputField, maxOutputField, outputField, outputNoiseField, plugs } from './common'
+import {
+  arithmetics,
+  common,
+  gainFields,
+  inputField,
+  maxInputField,
+  maxOutputField,
+  outputField,
+  outputNoiseField,
+  plugs,
+} from './common'
 
 export const blockFields = fields({
   threshold: { label: 'Threshold', unit: 'dB', min: -120, max: 40, help: 'In dBu in analogue, dBFS in digital.' },
-  ratio: { label: 'Ratio', unit: ': 1', min: 1, max: 100, help: 'Input change over output change; of an expander the reverse.' },
-  range: { label: 'Range', unit: 'dB', min: 0, max: 120, optional: true, help: 'The most that the expander takes away.' },
+  ratio: {
+    label: 'Ratio',
+    unit: ': 1',
+    min: 1,
+    max: 100,
+    help: 'Input change over output change; of an expander the reverse.',
+  },
+  range: {
+    label: 'Range',
+    unit: 'dB',
+    min: 0,
+    max: 120,
+    optional: true,
+    help: 'The most that the expander takes away.',
+  },
   makeUp: { label: 'Make-up gain', unit: 'dB', min: -40, max: 40, initial: 0, help: 'Gain behind the compression.' },
   ceiling: { label: 'Ceiling', unit: 'dB', min: -60, max: 40, help: 'The highest level it lets through.' },
-  change: { label: 'Change of level', unit: 'dB', min: -60, max: 60, initial: 0, help: 'What it does to this programme’s level as a whole.' },
+  change: {
+    label: 'Change of level',
+    unit: 'dB',
+    min: -60,
+    max: 60,
+    initial: 0,
+    help: 'What it does to this programme’s level as a whole.',
+  },
   gain: { label: 'Gain', unit: 'dB', min: -60, max: 60, help: 'Fixed.' },
 })
 
@@ -18,8 +47,20 @@ const shared = { name: name.optional(), on: z.boolean().default(true) }
 
 /** One section of a processor, in the order in which the signal passes them. */
 export const block = z.discriminatedUnion('type', [
-  z.strictObject({ type: z.literal('compressor'), ...shared, threshold: number(blockFields.threshold), ratio: number(blockFields.ratio), makeUp: number(blockFields.makeUp).default(0 as never) }),
-  z.strictObject({ type: z.literal('expander'), ...shared, threshold: number(blockFields.threshold), ratio: number(blockFields.ratio), range: number(blockFields.range).optional() }),
+  z.strictObject({
+    type: z.literal('compressor'),
+    ...shared,
+    threshold: number(blockFields.threshold),
+    ratio: number(blockFields.ratio),
+    makeUp: number(blockFields.makeUp).default(0 as never),
+  }),
+  z.strictObject({
+    type: z.literal('expander'),
+    ...shared,
+    threshold: number(blockFields.threshold),
+    ratio: number(blockFields.ratio),
+    range: number(blockFields.range).optional(),
+  }),
   z.strictObject({ type: z.literal('limiter'), ...shared, ceiling: number(blockFields.ceiling) }),
   z.strictObject({ type: z.literal('equaliser'), ...shared, change: number(blockFields.change).default(0 as never) }),
   z.strictObject({ type: z.literal('gain'), ...shared, gain: number(blockFields.gain) }),
@@ -50,4 +91,3 @@ export const processor = z.strictObject({
   measured: measurements(processorSpecs),
 })
 export type Processor = z.infer<typeof processor>
-export type ProcessorSpecs = Values<typeof processorSpecs>

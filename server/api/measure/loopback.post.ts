@@ -8,8 +8,23 @@ export default defineEventHandler((event) => {
   const query = getQuery(event)
   const errors = (['reference', 'return'] as const).flatMap((path) => {
     const channel = Number(query[path])
-    return Number.isInteger(channel) && channel >= 1 && channel <= 32 ? [] : [{ path, code: 'wrong-type', message: `Got ${JSON.stringify(query[path] ?? null)}. Give a channel number from 1 to 32.` }]
+    return Number.isInteger(channel) && channel >= 1 && channel <= 32
+      ? []
+      : [
+          {
+            path,
+            code: 'wrong-type',
+            message: `Got ${JSON.stringify(query[path] ?? null)}. Give a channel number from 1 to 32.`,
+          },
+        ]
   })
-  if (errors.length > 0) return answerProblem(event, 422, 'Not a valid question', 'Name both channels in the query, as ?reference=1&return=2.', errors)
+  if (errors.length > 0)
+    return answerProblem(
+      event,
+      422,
+      'Not a valid question',
+      'Name both channels in the query, as ?reference=1&return=2.',
+      errors,
+    )
   return measureBody(event, loopbackMeter(Number(query.reference), Number(query.return)), ({ found }) => found)
 })
