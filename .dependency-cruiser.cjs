@@ -11,7 +11,7 @@ const rooms = {
   'core/monitoring': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
   'core/signals': ['core/units', 'core/numeric'],
   'core/measure': ['core/units', 'core/numeric'],
-  'core/standin': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
+  'core/simulated': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
   'core/bench': [
     'core/units',
     'core/numeric',
@@ -22,7 +22,7 @@ const rooms = {
     'core/monitoring',
     'core/signals',
     'core/measure',
-    'core/standin',
+    'core/simulated',
   ],
   'demo': ['core'],
   'server': ['core'],
@@ -55,9 +55,18 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      comment: 'core may use zod and nothing else',
+      comment: 'core may use zod, and core/numeric the packages that it stands before',
       from: { path: '^core/' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: '^node_modules/zod/' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: '^node_modules/(zod|ml-matrix|simple-statistics|jstat|fast-deep-equal)/',
+      },
+    },
+    {
+      name: 'arithmetic-packages-behind-numeric',
+      severity: 'error',
+      from: { pathNot: '^(core/numeric|tests)/' },
+      to: { path: '^node_modules/(ml-matrix|simple-statistics|jstat)/' },
     },
     {
       name: 'dexie-only-in-persistence',

@@ -15,6 +15,7 @@ export default withNuxt(
       'vue/require-default-prop': 'off',
       // The formatter writes them.
       'vue/html-self-closing': 'off',
+      'vue/first-attribute-linebreak': 'off',
     },
   },
   {

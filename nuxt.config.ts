@@ -13,6 +13,8 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   telemetry: false,
   css: ['~/assets/main.css'],
+  // A line break between two words or links is a space, as in HTML and as the formatter takes it.
+  vue: { compilerOptions: { whitespace: 'preserve' } },
   alias: { '#core': here('./core'), '#demo': here('./demo') },
   app: {
     head: {

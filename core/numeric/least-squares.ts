@@ -1,3 +1,5 @@
+import { jStat } from './jstat'
+
 /** A linear least-squares solution: y ≈ X·coefficients. */
 export interface LeastSquares {
   coefficients: number[]
@@ -14,7 +16,7 @@ export interface LeastSquares {
 const RANK_TOLERANCE = 1e-10
 
 /**
- * Solves by Householder QR, with columns scaled to unit length for condition.
+ * Solves by QR decomposition, with columns scaled to unit length for condition.
  * @returns `null` where there are fewer rows than columns, or the columns cannot be told apart.
  */
 export function leastSquares(rows: readonly (readonly number[])[], y: readonly number[]): LeastSquares | null {
@@ -22,61 +24,17 @@ export function leastSquares(rows: readonly (readonly number[])[], y: readonly n
   if (count < width || width === 0) return null
   const scale = Array.from({ length: width }, (_, k) => Math.hypot(...rows.map((row) => row[k] ?? 0)))
   if (scale.some((each) => each === 0)) return null
-  const a = rows.map((row) => row.map((value, k) => value / (scale[k] as number)))
-  const b = [...y]
-  const diagonal: number[] = []
-  for (let k = 0; k < width; k++) {
-    const norm = Math.hypot(...a.slice(k).map((row) => row[k] as number))
-    const head = (a[k] as number[])[k] as number
-    const alpha = head > 0 ? -norm : norm
-    diagonal.push(alpha)
-    const v = a.slice(k).map((row) => row[k] as number)
-    v[0] = head - alpha
-    const length = v.reduce((sum, each) => sum + each * each, 0)
-    if (length === 0) continue
-    const reflect = (get: (i: number) => number, set: (i: number, value: number) => void) => {
-      const dot = v.reduce((sum, each, i) => sum + each * get(i), 0)
-      v.forEach((each, i) => set(i, get(i) - (2 * dot * each) / length))
-    }
-    for (let j = k; j < width; j++)
-      reflect(
-        (i) => (a[k + i] as number[])[j] as number,
-        (i, value) => {
-          ;(a[k + i] as number[])[j] = value
-        },
-      )
-    reflect(
-      (i) => b[k + i] as number,
-      (i, value) => {
-        b[k + i] = value
-      },
-    )
-  }
-  const largest = Math.max(...diagonal.map(Math.abs))
-  if (diagonal.some((each) => Math.abs(each) < RANK_TOLERANCE * largest)) return null
-  const upper = (i: number, j: number) => (a[i] as number[])[j] as number
-  const solve = (right: readonly number[]) => {
-    const x = Array<number>(width).fill(0)
-    for (let i = width - 1; i >= 0; i--) {
-      let rest = right[i] as number
-      for (let j = i + 1; j < width; j++) rest -= upper(i, j) * (x[j] as number)
-      x[i] = rest / upper(i, i)
-    }
-    return x
-  }
-  const coefficients = solve(b).map((value, k) => value / (scale[k] as number))
-  // The columns of R⁻¹; (XᵀX)⁻¹ = R⁻¹R⁻ᵀ, scaled back.
-  const columns = Array.from({ length: width }, (_, k) =>
-    solve(Array.from({ length: width }, (_unit, i) => (i === k ? 1 : 0))),
-  )
-  const inverse = Array.from({ length: width }, (_, i) =>
-    Array.from(
-      { length: width },
-      (_inner, j) =>
-        columns.reduce((sum, column) => sum + (column[i] as number) * (column[j] as number), 0) /
-        ((scale[i] as number) * (scale[j] as number)),
-    ),
-  )
+  const x = rows.map((row) => row.map((value, k) => value / (scale[k] as number)))
+  const [q, r] = jStat.QR(x)
+  const diagonal = r.map((row, k) => Math.abs(row[k] as number))
+  // A column that is a multiple of another leaves nothing to scale to unit length: its diagonal is no number.
+  if (!diagonal.every((each) => each >= RANK_TOLERANCE * Math.max(...diagonal))) return null
+  // (XᵀX)⁻¹ = R⁻¹R⁻ᵀ, scaled back.
+  const root = jStat.inv(r)
+  const inverse = root.map((one) => root.map((other) => dot(one, other)))
+  const projected = diagonal.map((_, k) => q.reduce((sum, row, i) => sum + (row[k] as number) * (y[i] as number), 0))
+  const scaled = root.map((row) => dot(row, projected))
+  const coefficients = scaled.map((value, k) => value / (scale[k] as number))
   const residuals = rows.map(
     (row, i) => (y[i] as number) - row.reduce((sum, value, k) => sum + value * (coefficients[k] as number), 0),
   )
@@ -85,7 +43,9 @@ export function leastSquares(rows: readonly (readonly number[])[], y: readonly n
     coefficients,
     residuals,
     freedom,
-    inverse,
+    inverse: inverse.map((row, i) => row.map((each, k) => each / ((scale[i] as number) * (scale[k] as number)))),
     deviation: freedom > 0 ? Math.sqrt(residuals.reduce((sum, each) => sum + each * each, 0) / freedom) : null,
   }
 }
+
+const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, each, k) => sum + each * (b[k] as number), 0)

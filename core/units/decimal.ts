@@ -2,15 +2,17 @@
 
 const DECIMAL = /^[+\-−–]?(\d+([.,]\d*)?|[.,]\d+)$/
 
+/** A comma with three digits behind it and one to three before it: ten thousand to some, ten to others. */
+const AMBIGUOUS = /^[+\-−–]?[1-9]\d{0,2}(,\d{3})+$/
+
 /**
- * The number in a typed text, or `null` where there is none.
- * Takes a decimal comma, a typographic minus and spaces around; a trailing unit is allowed where it is the expected one.
- * Example: `parseDecimal('−12,5 dB', 'dB')` is −12.5.
+ * The number in a text; `null` where there is none, `'ambiguous'` where a comma could part thousands or decimals.
+ * Takes a decimal comma, a typographic minus and spaces around.
+ * Examples: '−12,5' is −12.5; '0,125' is 0.125; '10,000' is ambiguous.
  */
-export function parseDecimal(text: string, unit = ''): number | null {
-  let digits = text.trim()
-  if (unit && digits.toLowerCase().endsWith(unit.toLowerCase())) digits = digits.slice(0, -unit.length)
-  digits = digits.replace(/\s/g, '')
+export function parseDecimal(text: string): number | 'ambiguous' | null {
+  const digits = text.replace(/\s/g, '')
+  if (AMBIGUOUS.test(digits)) return 'ambiguous'
   if (!DECIMAL.test(digits)) return null
   const value = Number(digits.replace(',', '.').replace(/[−–]/, '-'))
   return Number.isFinite(value) ? value : null
