@@ -1,33 +1,29 @@
-import { inForce } from './field'
 import type { Gear } from './gear'
-import type { Stage, Strip } from './session'
+import { traitsOf } from './gear'
+import { inForce } from './measurement'
+import { settings as schema } from './settings'
 import type { Settings } from './settings'
-import { gainRange, hasSwitch, settingsOf } from './settings'
+import type { Stage, Strip } from './strip'
 
 /** What a stage's settings are where the file leaves them out: gains fully down, faders at their zero mark, switches out. */
 export function initialSettings(gear: Gear, port?: string): Settings {
   if (gear.kind === 'sound-source') return { distance: inForce(gear).distance }
-  const own = settingsOf[gear.kind]
-  const gain = gainRange(gear, port, 'gain')
-  // A fader, or an output gain that can also take away, rests at its zero mark.
-  const rest =
-    gain &&
-    (gear.kind === 'fader' || gear.kind === 'processor'
-      ? Math.min(gain.gainMax, Math.max(gain.gainMin, 0))
-      : gain.gainMin)
-  return {
-    ...(rest !== null && { gain: rest as never }),
-    ...(gear.kind === 'desk-channel' && { fader: 0 as never }),
-    ...(own.includes('phantom') && gear.kind !== 'interface' && { phantom: false }),
-    ...(gear.kind === 'interface' && gain && { phantom: false, pad: false }),
-    ...(gear.kind !== 'interface' && own.includes('pad') && { pad: false }),
-    ...(own.includes('lowCut') && hasSwitch(gear, port, 'lowCut') && { lowCut: false }),
-    ...(gear.kind === 'desk-channel' && { tap: 'post' as const }),
-  }
+  const traits = traitsOf(gear)
+  const own = traits.settings(gear, port)
+  const gain = traits.gainRange(gear, port, 'gain')
+  const rests = gain && (traits.gainRests === 'zero' ? Math.min(gain.gainMax, Math.max(gain.gainMin, 0)) : gain.gainMin)
+  return schema.parse({
+    ...(rests !== null && { gain: rests }),
+    ...(own.includes('fader') && { fader: 0 }),
+    ...(own.includes('phantom') && { phantom: false }),
+    ...(own.includes('pad') && { pad: false }),
+    ...(own.includes('lowCut') && traits.hasSwitch(gear, port, 'lowCut') && { lowCut: false }),
+    ...(own.includes('tap') && { tap: 'post' }),
+  })
 }
 
 /** Only for a session without faults. */
-export const completeStage = (stage: Stage, gear: Gear): Stage => ({
+const completeStage = (stage: Stage, gear: Gear): Stage => ({
   ...stage,
   settings: { ...initialSettings(gear, stage.port), ...stage.settings },
 })

@@ -1,6 +1,9 @@
+import equal from 'fast-deep-equal'
 import { initialSettings } from './complete'
-import type { Gear } from './gear'
-import type { Pair, Session, Strip } from './session'
+import type { AudioInterface, Gear } from './gear'
+import { nextId, nextName } from './naming'
+import type { Session } from './session'
+import type { Pair, Stage, Strip } from './strip'
 
 /** Strips with the gear that stands in them, as they are brought into a session from elsewhere. */
 export interface Bundle {
@@ -9,47 +12,56 @@ export interface Bundle {
   pairs?: Pair[] | undefined
 }
 
+/** A unit of several inputs is one box for many strips; whatever else stands in a strip is a box of its own. */
+export const isUnit = (gear: Gear): boolean => gear.kind === 'interface'
+
 /**
- * Brings strips with their gear into a session under ids that are free there. Gear that the session has already, the
- * same in every value, is shared; a unit with several inputs is thereby one unit.
+ * Brings strips with their gear into a session under ids and names that are free there. Every strip gets boxes of its own;
+ * only a unit that the session has already – by its name and its inputs, measured or not – is that unit, by inputs that are free.
  */
 export function addBundle(session: Session, bundle: Bundle): Session {
   const gearIds = new Set(session.gear.map((item) => item.id))
-  const gearNames = new Map<string, string>()
+  const gearNames = new Set(session.gear.map((item) => item.name))
+  const placed = new Map<string, Gear>()
   const added: Gear[] = []
   for (const item of bundle.gear) {
-    const same = session.gear.find((each) => values(each) === values(item))
-    const id = same ? same.id : free(item.id, gearIds)
-    gearNames.set(item.id, id)
-    gearIds.add(id)
-    if (!same) added.push({ ...item, id })
+    const same = session.gear.find(
+      (each) => isSameUnit(each, item) && (each === item || hasRoom(session, each, item, bundle)),
+    )
+    const box = same ?? {
+      ...item,
+      id: take(nextId(item.id, gearIds), gearIds),
+      name: take(nextName(item.name, gearNames), gearNames),
+    }
+    placed.set(item.id, box)
+    if (!same) added.push(box)
   }
   const stripIds = new Set(session.strips.map((strip) => strip.id))
+  const stripNames = new Set(session.strips.map((strip) => strip.name))
   const stageIds = new Set(session.strips.flatMap((strip) => strip.stages.map((stage) => stage.id)))
-  const stripNames = new Map<string, string>()
-  const byId = new Map([...session.gear, ...added].map((item) => [item.id, item]))
-  const strips = bundle.strips.map((strip) => {
-    const id = take(strip.id, stripIds)
-    stripNames.set(strip.id, id)
-    return {
-      ...strip,
-      id,
-      stages: strip.stages.map((stage) => {
-        const gear = gearNames.get(stage.gear) ?? stage.gear
-        const box = byId.get(gear)
-        return {
-          ...stage,
-          id: take(stage.id, stageIds),
-          gear,
-          settings: { ...(box && initialSettings(box, stage.port)), ...stage.settings },
-        }
-      }),
-    }
+  const takenPorts = new Set(session.strips.flatMap((strip) => strip.stages.map(portKey)))
+  const renamed = new Map<string, string>()
+  const strips = bundle.strips.map((strip): Strip => {
+    const id = take(nextId(strip.id, stripIds), stripIds)
+    renamed.set(strip.id, id)
+    const stages = strip.stages.map((stage): Stage => {
+      const box = placed.get(stage.gear)
+      const port = box ? freePort(box, stage.port, takenPorts) : stage.port
+      const own = {
+        ...stage,
+        id: take(nextId(stage.id, stageIds), stageIds),
+        gear: box?.id ?? stage.gear,
+        ...(port !== undefined && { port }),
+      }
+      takenPorts.add(portKey(own))
+      return { ...own, settings: { ...(box && initialSettings(box, port)), ...stage.settings } }
+    })
+    return { ...strip, id, name: take(nextName(strip.name, stripNames), stripNames), stages }
   })
   const pairs = bundle.pairs?.map((pair) => ({
     ...pair,
-    left: stripNames.get(pair.left) ?? pair.left,
-    right: stripNames.get(pair.right) ?? pair.right,
+    left: renamed.get(pair.left) ?? pair.left,
+    right: renamed.get(pair.right) ?? pair.right,
   }))
   return {
     ...session,
@@ -59,13 +71,77 @@ export function addBundle(session: Session, bundle: Bundle): Session {
   }
 }
 
-const values = (item: Gear) => JSON.stringify({ ...item, id: '' })
+/** The same unit may have been measured, or set up, in one of the two. */
+function isSameUnit(one: Gear, other: Gear): boolean {
+  if (one.kind !== 'interface' || other.kind !== 'interface') return false
+  const inputs = (unit: AudioInterface) => unit.inputs.map(({ id, type }) => ({ id, type }))
+  const alike = one.name === other.name || (one.shelf !== undefined && one.shelf === other.shelf)
+  return alike && equal(inputs(one), inputs(other))
+}
 
-/** A strip with all its stages once more; the gear is shared. */
+/** Whether a unit of the session has an input free for every strip that comes to it. */
+function hasRoom({ strips }: Session, unit: Gear, item: Gear, bundle: Bundle): boolean {
+  if (unit.kind !== 'interface') return true
+  const typeOf = (port: string | undefined) => unit.inputs.find((input) => input.id === port)?.type
+  const takenAt = (id: string, all: readonly Strip[]) =>
+    all.flatMap(({ stages }) => stages.filter((stage) => stage.gear === id).map((stage) => stage.port))
+  const [taken, wanted] = [takenAt(unit.id, strips), takenAt(item.id, bundle.strips).map(typeOf)]
+  const free = unit.inputs.filter((input) => !taken.includes(input.id)).map((input) => input.type)
+  const count = (list: readonly unknown[], type: unknown) => list.filter((each) => each === type).length
+  return wanted.every((type) => count(wanted, type) <= count(free, type))
+}
+
+const portKey = ({ gear, port }: Stage) => `${gear} ${port}`
+
+function take(value: string, taken: Set<string>): string {
+  taken.add(value)
+  return value
+}
+
+/** The wanted input of a unit, or the next free one of its type where it is taken. */
+function freePort(gear: Gear, wanted: string | undefined, taken: ReadonlySet<string>): string | undefined {
+  if (gear.kind !== 'interface' || wanted === undefined) return wanted
+  const free = (port: string) => !taken.has(`${gear.id} ${port}`)
+  if (free(wanted)) return wanted
+  const type = gear.inputs.find((input) => input.id === wanted)?.type
+  return gear.inputs.find((input) => input.type === type && free(input.id))?.id ?? wanted
+}
+
+/** A strip with all its stages once more: with boxes of its own, and free inputs of the same units. */
 export function copyStrip(session: Session, stripId: string): Session {
   const strip = session.strips.find((each) => each.id === stripId)
   if (!strip) return session
-  return addBundle(session, { gear: [], strips: [{ ...strip, name: `${strip.name.slice(0, 190)} (copy)` }] })
+  const used = new Set(strip.stages.map((stage) => stage.gear))
+  return addBundle(session, { gear: session.gear.filter((item) => used.has(item.id)), strips: [strip] })
+}
+
+/** The other strips in which a box stands. */
+export const alsoIn = (session: Session, gearId: string, stripId: string): Strip[] =>
+  session.strips.filter((strip) => strip.id !== stripId && strip.stages.some((stage) => stage.gear === gearId))
+
+/**
+ * A stage with a box of its own in place of one that stands in other strips too.
+ * @param shared what the others keep: the box as it was before an edit that was meant for this strip only.
+ */
+export function withOwnBox(session: Session, stripId: string, stageId: string, shared?: Gear): Session {
+  const stage = session.strips.find((strip) => strip.id === stripId)?.stages.find((each) => each.id === stageId)
+  const box = session.gear.find((item) => item.id === stage?.gear)
+  if (!stage || !box) return session
+  const others = session.gear.map((item) => (item.id === box.id ? (shared ?? item) : item))
+  const own: Gear = {
+    ...box,
+    id: nextId(box.id, new Set(others.map((item) => item.id))),
+    name: nextName(box.name, new Set(others.map((item) => item.name))),
+  }
+  return {
+    ...session,
+    gear: [...others, own],
+    strips: session.strips.map((strip) =>
+      strip.id !== stripId
+        ? strip
+        : { ...strip, stages: strip.stages.map((each) => (each.id === stageId ? { ...each, gear: own.id } : each)) },
+    ),
+  }
 }
 
 /** A session without a strip, without the gear that only it used, and without its pair. The last strip stays. */
@@ -92,16 +168,4 @@ export function pairStrips(session: Session, left: string, right: string): Sessi
 export function unpaired(session: Session, stripId: string): Pair[] | undefined {
   const pairs = session.pairs?.filter((pair) => pair.left !== stripId && pair.right !== stripId)
   return pairs && pairs.length > 0 ? pairs : undefined
-}
-
-function take(wanted: string, taken: Set<string>): string {
-  const id = free(wanted, taken)
-  taken.add(id)
-  return id
-}
-
-function free(wanted: string, taken: ReadonlySet<string>): string {
-  if (!taken.has(wanted)) return wanted
-  const stem = wanted.replace(/-\d+$/, '').slice(0, 56)
-  for (let n = 2; ; n++) if (!taken.has(`${stem}-${n}`)) return `${stem}-${n}`
 }

@@ -1,6 +1,20 @@
-import type { Measurement } from './field'
-import type { AnalogueInput, GearKind, GearOf } from './gear'
-import type { Session, Strip } from './session'
+import { metres } from '../units'
+import type { Measurement } from './measurement'
+import { numbers } from './field'
+import type { AnalogueInput, AudioInterface, Gear, GearKind, GearOf, InterfaceLatency, Plug, SoundSource } from './gear'
+import { latencySpecs, traitsOf } from './gear'
+import type { Session } from './session'
+import type { Strip } from './strip'
+
+const latencySchema = numbers(latencySpecs)
+
+/** Some of an object's values as they are typed: numbers whose unit the field says. The reader puts the units on. */
+export type PlainPart<T> = {
+  [K in keyof T]?: Extract<T[K], number> extends never ? T[K] : Exclude<T[K], number> | number
+}
+
+/** An object with some of its values replaced by typed ones. The only place where a number gets its unit unread. */
+export const withPart = <T extends object>(whole: T, part: PlainPart<T>): T => ({ ...whole, ...part }) as T
 
 /** Edits of a session: each gives a new one and shares what it does not touch. None checks; `readSession` does. */
 
@@ -21,16 +35,44 @@ export const editStrip = (session: Session, id: string, edit: (strip: Strip) => 
   strips: session.strips.map((strip) => (strip.id === id ? edit(strip) : strip)),
 })
 
+/** A unit with one of its analogue inputs changed. */
+export const withInput = (
+  unit: AudioInterface,
+  port: string,
+  edit: (input: AnalogueInput) => AnalogueInput,
+): AudioInterface => ({
+  ...unit,
+  inputs: unit.inputs.map((input) => (input.id === port && input.type !== 'digital' ? edit(input) : input)),
+})
+
+/** A unit with one of its latency figures given; the others are there from then on, as nothing. */
+export const withLatency = (
+  unit: AudioInterface,
+  key: keyof InterfaceLatency,
+  value: number | undefined,
+): AudioInterface => ({
+  ...unit,
+  latency: latencySchema.parse({ ...unit.latency, [key]: value ?? latencySpecs[key].initial }),
+})
+
+/** A source of another size; a point without one. */
+export const withSize = (source: SoundSource, size: number | undefined): SoundSource => ({
+  ...source,
+  size: size === undefined ? undefined : metres(size),
+})
+
+/** A box with one of its sockets described. */
+export const withPlug = (gear: Gear, side: 'in' | 'out', plug: Plug | undefined): Gear =>
+  'plugs' in gear || traitsOf(gear).sockets(gear).length > 0
+    ? ({ ...gear, plugs: { ...('plugs' in gear ? gear.plugs : undefined), [side]: plug } } as Gear)
+    : gear
+
 export const editInput = (
   session: Session,
   unit: string,
   port: string,
   edit: (input: AnalogueInput) => AnalogueInput,
-): Session =>
-  editGear(session, unit, 'interface', (gear) => ({
-    ...gear,
-    inputs: gear.inputs.map((input) => (input.id === port && input.type !== 'digital' ? edit(input) : input)),
-  }))
+): Session => editGear(session, unit, 'interface', (gear) => withInput(gear, port, edit))
 
 /** Something with printed and measured specifications: a source, a microphone, an input, an output. */
 export interface Specified {

@@ -41,6 +41,8 @@ export interface UnitQuantities {
   'dB/mW': Db
   'V': Volts
   's': Seconds
+  'H': number
+  '°': number
   '': number
 }
 export type UnitSymbol = keyof UnitQuantities
@@ -80,7 +82,8 @@ type Input<T extends FieldTable> = { [K in Exclude<keyof T, OptionalKeys<T> | In
 /** Declares a table of fields, keeping each field's literal unit and optionality for the types. */
 export const fields = <const T extends FieldTable>(table: T): T => table
 
-const numberSchema = (field: NumberField) =>
+/** Schema of a field as a plain number. */
+export const numberSchema = (field: NumberField) =>
   (field.whole ? z.int() : z.number())
     .min(field.min)
     .max(field.max)
@@ -89,6 +92,10 @@ const numberSchema = (field: NumberField) =>
 /** Schema of one number. The cast puts the unit on: parsing is where a plain number becomes a quantity. */
 export const number = <const F extends NumberField>(field: F) =>
   numberSchema(field) as unknown as z.ZodType<Value<F>, number>
+
+/** The same for a field that a file may leave out: its value is then the initial one. */
+export const numberOrInitial = <const F extends NumberField & { initial: number }>(field: F) =>
+  numberSchema(field).default(field.initial) as unknown as z.ZodDefault<z.ZodType<Value<F>, number>>
 
 /** Schema of a whole table; unknown keys are refused. */
 export const numbers = <const T extends FieldTable>(table: T) =>
@@ -112,40 +119,4 @@ function tableShape(table: FieldTable): Record<string, z.ZodType> {
         : schema.default(field.initial)
   }
   return shape
-}
-
-const measurementShape = {
-  on: z.iso.date().optional().describe('Day of the measurement, YYYY-MM-DD.'),
-  method: z.string().max(500).optional().describe('How it was measured.'),
-  spread: z.number().min(0).max(100).optional().describe('Half the spread of the repeats, in the unit of the value.'),
-}
-
-/** A value measured here: it wins over the printed one, and both are kept. */
-export interface Measurement<V = number> {
-  value: V
-  on?: string | undefined
-  method?: string | undefined
-  spread?: number | undefined
-}
-export type Measurements<T extends FieldTable> = { -readonly [K in keyof T]?: Measurement<Value<T[K]>> | undefined }
-
-/** Schema of the `measured` object that stands beside `specs`: any of its fields, each with its provenance. */
-export function measurements<const T extends FieldTable>(
-  table: T,
-): z.ZodType<Measurements<T> | undefined, object | undefined> {
-  const shape: Record<string, z.ZodType> = {}
-  for (const [key, field] of Object.entries(table)) {
-    shape[key] = z.strictObject({ value: numberSchema(field), ...measurementShape }).optional()
-  }
-  return z.strictObject(shape).optional() as unknown as z.ZodType<Measurements<T> | undefined, object | undefined>
-}
-
-/** The specifications in force: printed ones, each replaced by the measured one where there is one. */
-export function inForce<S extends object>(gear: { specs: S; measured?: object | undefined }): S {
-  if (!gear.measured) return gear.specs
-  const specs = { ...gear.specs } as Record<string, unknown>
-  for (const [key, measurement] of Object.entries(gear.measured as Record<string, Measurement | undefined>)) {
-    if (measurement) specs[key] = measurement.value
-  }
-  return specs as S
 }

@@ -1,17 +1,32 @@
 import type { Change } from './change'
+import type { FindingCode } from './finding-codes'
 
 export type Severity = 'stop' | 'caution' | 'note'
 
 /** Something about a strip that the engineer should know, and what to do about it. */
 export interface Finding {
-  code: string
+  code: FindingCode
   /** `stop`: the take would be spoiled or gear harmed. `caution`: see to it. `note`: good to know. */
   severity: Severity
   stage: string
   message: string
   action: string
-  /** The action as changes, where it is one that a program can make. */
+  /** The action as changes, where it is one that a program can make. Each was tried: it cures this and spoils nothing. */
   changes?: Change[]
   /** It is about the joint before this stage. */
   joint?: true
+}
+
+/** One way to mend a finding: in words, and as changes of the session. */
+export interface Mend {
+  action: string
+  changes: Change[]
+}
+
+/** A finding before its mends were tried: `action` is what to do by hand where none of them holds. */
+export interface Draft extends Omit<Finding, 'changes'> {
+  /** The best first. */
+  mends?: readonly Mend[]
+  /** What has to be gone from the strip after a mend, besides the finding itself. */
+  cures?: readonly FindingCode[]
 }

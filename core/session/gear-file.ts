@@ -2,10 +2,11 @@ import type { Fault } from './fault'
 import { describeReceived } from './fault'
 import type { Gear } from './gear'
 import { gear as schema } from './gear'
+import { migrateGear } from './migrate'
 import { readGear } from './read-gear'
 
 export const GEAR_FORMAT = 'remetra.gear'
-export const GEAR_VERSION = 1
+export const GEAR_VERSION = 2
 
 export type GearFileReading = { ok: true; items: Gear[] } | { ok: false; faults: Fault[] }
 
@@ -31,7 +32,7 @@ export function readGearFile(raw: unknown): GearFileReading {
       'other-format',
       `This file’s format is ${describeReceived(format)}, not "${GEAR_FORMAT}". Choose a gear file.`,
     )
-  if (version !== GEAR_VERSION)
+  if (version !== 1 && version !== GEAR_VERSION)
     return refuse(
       'version',
       'no-such-version',
@@ -46,7 +47,7 @@ export function readGearFile(raw: unknown): GearFileReading {
     return refuse('items', 'too-big', `${items.length} items; a gear file has at most ${MOST_ITEMS}. Split it.`)
   const seen = new Set<string>()
   const readings = items.map((item, i) => {
-    const reading = readGear(item)
+    const reading = readGear(version === 1 ? migrateGear(item) : item)
     const faults = reading.ok
       ? []
       : reading.faults.map((fault) => ({ ...fault, path: `items[${i}]${fault.path ? `.${fault.path}` : ''}` }))

@@ -1,8 +1,10 @@
 import type { Gear } from './gear'
-import { inputSpecs, outputSpecs } from './gear'
+import { inputSpecs, kinds, outputSpecs } from './gear'
+import { parseDecimal } from '../units'
+import { record } from './consistency/raw'
+import type { Fault } from './fault'
 import type { GearFileReading } from './gear-file'
 import { GEAR_FORMAT, GEAR_VERSION, readGearFile } from './gear-file'
-import { specFields } from './spec-fields'
 
 /**
  * Gear as a table of text, one row an item; an interface has a row for itself and one for each of its ports.
@@ -17,18 +19,23 @@ export function gearToTable(items: readonly Gear[]): string[][] {
 type Row = Partial<Record<string, string>>
 
 const SPECS = [
-  ...new Set([...Object.values(specFields), inputSpecs, outputSpecs].flatMap((table) => Object.keys(table))),
+  ...new Set(
+    [...Object.values(kinds).map((each) => each.allFields), inputSpecs, outputSpecs].flatMap((table) =>
+      Object.keys(table),
+    ),
+  ),
   'einWeighting',
 ]
 const COLUMNS = ['id', 'kind', 'name', 'origin', 'port', ...SPECS, 'measured', 'properties']
 const TEXT_SPECS = new Set(['einWeighting'])
 
 /**
- * A cell that a spreadsheet would take for a formula gets an apostrophe before it, and so does one that begins with
- * an apostrophe: reading takes exactly one away.
+ * A text that a spreadsheet would take for a formula gets an apostrophe before it, and so does one that begins with an
+ * apostrophe: reading takes exactly one away. A negative number is a number, and stays one.
  */
-const guarded = (cell: string) => (/^['=+\-@\t\r]/.test(cell) ? `'${cell}` : cell)
+const guarded = (cell: string) => (/^['=+\-@\t\r]/.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell)
 const unguarded = (cell: string) => (cell.startsWith("'") ? cell.slice(1) : cell)
+const NUMBER = /^[+-]?\d+(\.\d+)?(e[+-]?\d+)?$/i
 
 const json = (value: object | undefined) => (value && Object.keys(value).length > 0 ? JSON.stringify(value) : '')
 
@@ -86,52 +93,105 @@ export function gearFromTable(table: readonly (readonly string[])[]): GearFileRe
       `The column "${strange.slice(0, 40)}" is not known. Remove it, or check its spelling.`,
     )
 
-  const items = new Map<string, Record<string, unknown>>()
-  const rowOf: number[] = []
+  const items = new Map<string, ItemFromRows>()
+  const refused: Fault[] = []
   for (const [i, cells] of body.entries()) {
     if (cells.every((cell) => cell.trim() === '')) continue
+    const number = i + 2
     const row = Object.fromEntries(columns.map((column, k) => [column, unguarded(cells[k] ?? '')]))
-    const read = partFrom(row)
-    if (typeof read === 'string') return wrong(`row ${i + 2}`, 'not-json', read)
-    const id = String(row.id)
-    const [side, port] = [row.port?.split(':')[0], row.port?.split(':').slice(1).join(':')]
-    if (!row.port) {
-      const { specs, ...more } = read
-      items.set(id, {
-        id,
-        kind: row.kind,
-        name: row.name,
-        ...(row.origin && { origin: row.origin }),
-        ...more,
-        ...(row.kind === 'interface' ? { inputs: [], outputs: [] } : { specs }),
-      })
-      rowOf.push(i + 2)
-      continue
-    }
-    const unit = items.get(id)
-    const list = unit?.[side === 'output' ? 'outputs' : 'inputs']
-    if (!Array.isArray(list))
-      return wrong(
-        `row ${i + 2}`,
-        'order',
-        `This row is a port of "${id.slice(0, 64)}", which has no row before it. Put the unit's own row first.`,
-      )
-    const { specs, ...more } = read
-    list.push({ id: port, ...more, ...(Object.keys(specs).length > 0 && { specs }) })
+    const fault = row.port ? addPort(items, row, number) : addItem(items, row, number)
+    if (fault) refused.push({ path: `row ${number}`, ...fault })
   }
-  const reading = readGearFile({ format: GEAR_FORMAT, version: GEAR_VERSION, items: [...items.values()] })
-  if (reading.ok) return reading
-  return {
-    ok: false,
-    faults: reading.faults.map((fault) => ({
-      ...fault,
-      path: fault.path.replace(/^items\[(\d+)\]/, (_, n) => `row ${rowOf[Number(n)]}`),
-    })),
-  }
+  if (refused.length > 0) return { ok: false, faults: refused.slice(0, 100) }
+  const parts = [...items.values()]
+  const reading = readGearFile({ format: GEAR_FORMAT, version: GEAR_VERSION, items: parts.map((each) => each.item) })
+  return reading.ok
+    ? reading
+    : { ok: false, faults: reading.faults.map((each) => ({ ...each, path: rowPath(each.path, parts) })) }
 }
 
-/** The specifications, measurements and further properties of a row; a text where one of its JSON cells is broken. */
-function partFrom(row: Record<string, string>): { specs: Record<string, unknown>; measured?: unknown } | string {
+/** An item as it is gathered from its rows, with the row of every part. */
+interface ItemFromRows {
+  item: Record<string, unknown>
+  row: number
+  ports: Record<'inputs' | 'outputs', { part: object; row: number }[]>
+}
+type Refusal = Pick<Fault, 'code' | 'message'>
+type Cells = Record<string, string>
+
+function addItem(items: Map<string, ItemFromRows>, row: Cells, number: number): Refusal | null {
+  const id = String(row.id)
+  const before = items.get(id)
+  if (before)
+    return {
+      code: 'duplicate-id',
+      message: `The id "${id.slice(0, 64)}" stands in row ${before.row} already. Give each item its own.`,
+    }
+  const read = partFrom(row)
+  if ('code' in read) return read
+  const ports = { inputs: [], outputs: [] }
+  const { specs, measured, properties } = read
+  const item = {
+    ...properties,
+    id,
+    kind: row.kind,
+    name: row.name,
+    ...(row.origin && { origin: row.origin }),
+    ...(row.kind !== 'interface' && { specs }),
+    ...(measured !== undefined && { measured }),
+  }
+  items.set(id, { item, row: number, ports })
+  return null
+}
+
+function addPort(items: Map<string, ItemFromRows>, row: Cells, number: number): Refusal | null {
+  const unit = items.get(String(row.id))
+  if (unit?.item.kind !== 'interface')
+    return {
+      code: 'order',
+      message: `This row is a port of "${String(row.id).slice(0, 64)}", which has no row before it as an interface. Put the unit’s own row first.`,
+    }
+  const [side, ...rest] = String(row.port).split(':')
+  if (side !== 'input' && side !== 'output')
+    return {
+      code: 'not-an-option',
+      message: `The port is "${String(row.port).slice(0, 40)}". Write input: or output: and its id.`,
+    }
+  const read = partFrom(row)
+  if ('code' in read) return read
+  const { specs, measured, properties } = read
+  const part = {
+    ...properties,
+    id: rest.join(':'),
+    ...(Object.keys(specs).length > 0 && { specs }),
+    ...(measured !== undefined && { measured }),
+  }
+  const list = unit.ports[side === 'input' ? 'inputs' : 'outputs']
+  list.push({ part, row: number })
+  unit.item[`${side}s`] = list.map((each) => each.part)
+  return null
+}
+
+/** The path of a fault with the row that it is about in place of the item's number. */
+function rowPath(path: string, parts: readonly ItemFromRows[]): string {
+  const [, n, side, m, rest] = /^items\[(\d+)\](?:\.(inputs|outputs)\[(\d+)\])?(.*)$/.exec(path) ?? []
+  const item = parts[Number(n)]
+  if (!item) return path
+  const port = item.ports[side as 'inputs' | 'outputs']?.[Number(m)]
+  return `row ${port?.row ?? item.row}${rest ?? ''}`
+}
+
+/** What stands in a column of its own, or in a row of its own: properties cannot say it once more. */
+const COLUMNED = ['id', 'kind', 'name', 'origin', 'specs', 'measured', 'inputs', 'outputs']
+
+interface RowParts {
+  specs: Record<string, unknown>
+  measured: unknown
+  properties: Record<string, unknown>
+}
+
+/** The specifications, measurements and further properties of a row, or what is wrong with one of its cells. */
+function partFrom(row: Cells): RowParts | Refusal {
   const specs = Object.fromEntries(
     SPECS.filter((key) => (row[key] ?? '').trim() !== '').map((key) => [
       key,
@@ -145,18 +205,19 @@ function partFrom(row: Record<string, string>): { specs: Record<string, unknown>
     try {
       parts[column] = JSON.parse(text)
     } catch (error) {
-      return `The cell "${column}" is not JSON (${error instanceof SyntaxError ? error.message.slice(0, 100) : 'unreadable'}). Mend it, or leave it empty.`
+      const why = error instanceof SyntaxError ? error.message.slice(0, 100) : 'unreadable'
+      return { code: 'not-json', message: `The cell "${column}" is not JSON (${why}). Mend it, or leave it empty.` }
     }
   }
-  return {
-    ...(typeof parts.properties === 'object' ? parts.properties : {}),
-    specs,
-    ...(parts.measured !== undefined && { measured: parts.measured }),
-  }
+  const properties = record(parts.properties)
+  const twice = COLUMNED.find((key) => key in properties)
+  if (twice !== undefined)
+    return { code: 'twice', message: `"properties" holds "${twice}", which has a place of its own. Take it out there.` }
+  return { specs, measured: parts.measured, properties }
 }
 
-/** A number where the cell holds one, with a decimal comma too; otherwise the text, for the reader to refuse in words. */
+/** A number where the cell holds one; otherwise the text, for the reader to refuse in words. */
 function numberOr(cell: string): number | string {
-  const value = Number(cell.trim().replace(',', '.').replace('−', '-'))
-  return Number.isFinite(value) ? value : cell
+  const value = parseDecimal(cell)
+  return typeof value === 'number' ? value : NUMBER.test(cell.trim()) ? Number(cell) : cell
 }

@@ -4,9 +4,10 @@ import type { Fault } from './fault'
 import { describeReceived } from './fault'
 import type { Session } from './session'
 import { SESSION_FORMAT, SESSION_VERSION, session as schema } from './session'
+import { migrate } from './migrate'
 import { structureFaults } from './structure'
 
-export type Reading = { ok: true; session: Session } | { ok: false; faults: Fault[] }
+export type SessionReading = { ok: true; session: Session } | { ok: false; faults: Fault[] }
 
 /** Largest file that an importer reads: far above any session, far below what would stall a browser. */
 export const MOST_CHARACTERS = 16 * 1024 * 1024
@@ -15,7 +16,7 @@ export const MOST_CHARACTERS = 16 * 1024 * 1024
 const MOST_FAULTS = 100
 
 /** Reads a session from the text of a file. Never throws: what is wrong comes back as a list of faults. */
-export function readSessionText(text: string): Reading {
+export function readSessionText(text: string): SessionReading {
   if (text.length > MOST_CHARACTERS) {
     return refuse({
       path: '',
@@ -39,9 +40,10 @@ export function readSessionText(text: string): Reading {
 }
 
 /** Reads a session from parsed JSON, completes it with its defaults, and names all faults at once. */
-export function readSession(raw: unknown): Reading {
-  const foreign = formatFault(raw) ?? sizeFault(raw)
+export function readSession(given: unknown): SessionReading {
+  const foreign = formatFault(given) ?? sizeFault(given)
   if (foreign) return refuse(foreign)
+  const raw = migrate(given)
   const structure = structureFaults(raw, MOST_FAULTS)
   const faults = structure.length > MOST_FAULTS ? structure : [...structure, ...consistencyFaults(raw)]
   if (faults.length > 0) return { ok: false, faults: cap(distinct(faults)) }
@@ -50,7 +52,7 @@ export function readSession(raw: unknown): Reading {
   return { ok: true, session: { ...session, strips: session.strips.map((strip) => completeStrip(strip, gear)) } }
 }
 
-const refuse = (fault: Fault): Reading => ({ ok: false, faults: [fault] })
+const refuse = (fault: Fault): SessionReading => ({ ok: false, faults: [fault] })
 
 /** Another format or a newer version: nothing else in the file can be judged. */
 function formatFault(raw: unknown): Fault | null {
@@ -69,7 +71,7 @@ function formatFault(raw: unknown): Fault | null {
       message: `This file’s format is ${describeReceived(format)}, not "${SESSION_FORMAT}". Choose a session file.`,
     }
   }
-  if (version === SESSION_VERSION) return null
+  if (version === 1 || version === SESSION_VERSION) return null
   return typeof version === 'number' && Number.isInteger(version) && version > SESSION_VERSION
     ? {
         path: 'version',

@@ -74,7 +74,7 @@ function expectation(issue: z.core.$ZodIssue): string {
       return `one of ${issue.values.map((value) => JSON.stringify(value)).join(', ')}`
     case 'invalid_union':
       return issue.path.at(-1) === 'target'
-        ? 'a school’s name, or { "low": …, "high": …, "reads": "peak" } with levels of −60 to 0 dBFS'
+        ? 'a convention’s name, { "low": …, "high": …, "reads": "peak" } with levels of −60 to 0 dBFS, or { "risk": … } in percent'
         : 'one of the kinds that the session file knows'
     case 'invalid_format':
       return issue.format === 'regex'

@@ -1,5 +1,5 @@
 import { z } from './z'
-import { fields, number, numbers, numbersAnd } from './field'
+import { fields, number, numberOrInitial, numbers, numbersAnd } from './field'
 import { id } from './text'
 
 const systemFields = fields({
@@ -25,7 +25,7 @@ const systemFields = fields({
 export const sampleRateField = systemFields.sampleRate
 export const bufferFramesField = systemFields.bufferFrames
 
-/** Word lengths of the recorded file. 32 stands for floating point, whose own noise is far below any converter's. */
+/** Bit depths of the recorded file. 32 stands for floating point, whose own noise is far below any converter's. */
 export const bitDepths = [16, 24, 32] as const
 
 const measuredFields = fields({
@@ -34,7 +34,7 @@ const measuredFields = fields({
     unit: 'ms',
     min: 0.05,
     max: 2000,
-    help: 'Measured by a loopback lead, output to input.',
+    help: 'Measured by a loopback cable, output to input.',
   },
   inMs: { label: 'Reported in', unit: 'ms', min: 0, max: 2000, help: 'What the driver says of its input side.' },
   outMs: { label: 'Reported out', unit: 'ms', min: 0, max: 2000, help: 'What the driver says of its output side.' },
@@ -81,9 +81,9 @@ const day = z.iso.date().optional()
 export const drivers = ['exclusive', 'class', 'shared'] as const
 
 export const system = z.strictObject({
-  sampleRate: number(sampleRateField).default(sampleRateField.initial as never),
+  sampleRate: numberOrInitial(sampleRateField),
   bitDepth: z.literal([...bitDepths]).default(24),
-  bufferFrames: number(bufferFramesField).default(bufferFramesField.initial as never),
+  bufferFrames: numberOrInitial(bufferFramesField),
   driver: z.enum(drivers).optional().describe('Exclusive low-latency, the class driver, or the shared mixer path.'),
   sharedPeriod: number(measuredFields.sharedPeriod).optional(),
   takeMinutes: number(measuredFields.takeMinutes).optional(),
@@ -119,7 +119,7 @@ export const system = z.strictObject({
     .array(
       z.strictObject({
         ...cell,
-        minutes: number(measuredFields.minutes).default(1 as never),
+        minutes: numberOrInitial(measuredFields.minutes),
         dropouts: number(measuredFields.dropouts),
         note: remark,
       }),

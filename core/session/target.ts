@@ -1,3 +1,4 @@
+import { numberSchema } from './field'
 import { z } from './z'
 
 /** What of the programme a target looks at: its average, its loudest rehearsed peak, or that peak with the surge. */
@@ -9,91 +10,96 @@ export interface TargetWindow {
   readonly high: number
   readonly aim: number
   readonly reads: TargetReading
+  /** Read on the desk's meter, where there is a desk. */
+  readonly at?: 'desk'
 }
 
 /** A way of choosing the recording level that some engineers swear by. All are common practice, no source. */
-export interface School extends TargetWindow {
+interface Named {
   readonly name: string
   readonly users: string
   readonly why: string
 }
 
-const school = (low: number, high: number, reads: TargetReading, name: string, users: string, why: string): School => ({
+/** One that names a window. */
+type WindowConvention = Named & TargetWindow
+
+/** One that names a chance that the take clips, %; its window follows from how well the source is known. */
+interface RiskConvention extends Named {
+  readonly risk: number
+}
+
+export type LevelConvention = WindowConvention | RiskConvention
+
+const peaks = (low: number, high: number, users: string, why: string): WindowConvention => ({
   low,
   high,
   aim: (low + high) / 2,
-  reads,
-  name,
+  reads: 'peak',
+  name: `Peaks −${-low} to ${high < 0 ? `−${-high}` : high}`,
   users,
   why,
 })
 
-/** The seven schools (common practice, no source). */
-export const schools = {
-  'speech-average': school(
-    -12,
-    -10,
-    'average',
-    'Average −12 to −10',
-    'Voice work at 16 bits',
-    'Keeps speech well above the floor of a 16-bit file; little headroom is left for a raised voice.',
-  ),
-  'peaks-12-6': school(
-    -12,
-    -6,
-    'peak',
-    'Peaks −12 to −6',
-    'Music and voice-over',
-    'A full-looking level with some room for a louder take.',
-  ),
-  'peaks-15-12': school(
+/** The level conventions (common practice, no source). */
+export const conventions = {
+  'speech-average': {
+    low: -12,
+    high: -10,
+    aim: -11,
+    reads: 'average',
+    name: 'Average −12 to −10',
+    users: 'Voice work at 16 bits',
+    why: 'Keeps speech well above the floor of a 16-bit file; little headroom is left for a raised voice.',
+  },
+  'peaks-12-6': peaks(-12, -6, 'Music and voice-over', 'A full-looking level with some room for a louder take.'),
+  'peaks-15-12': peaks(
     -15,
     -12,
-    'peak',
-    'Peaks −15 to −12',
     'Cautious music tracking',
     'A narrow window that still leaves 12 dB for what was not rehearsed.',
   ),
-  'peaks-18-12': school(
+  'peaks-18-12': peaks(
     -18,
     -12,
-    'peak',
-    'Peaks −18 to −12',
     '24-bit recording from a desk',
     'At 24 bits the converter lies far under the room and the preamp, so the headroom costs nothing.',
   ),
-  'peaks-20-15': school(
+  'peaks-20-15': peaks(
     -20,
     -15,
-    'peak',
-    'Peaks −20 to −15',
     'Those who record quiet and raise it afterwards',
     'The safest against an unexpected peak; the converter comes nearest to being heard.',
   ),
-  'live-6-0': school(
-    -6,
-    0,
-    'peak',
-    'Peaks −6 to 0',
-    'A live mix feeding a stream',
-    'Loud on the desk meter, because nothing is raised afterwards; almost no room above.',
-  ),
-  'hot-limited': {
-    ...school(
-      -3,
+  'live-6-0': {
+    ...peaks(
+      -6,
       0,
-      'surge-peak',
-      'Just under 0, then limited',
-      'A live stream that must be loud',
-      'The surge itself must not clip; the loudness is made behind it by a limiter.',
+      'A live mix feeding a stream',
+      'Read on the desk’s meter, or on the recorder’s where there is no desk. Loud, because nothing is raised afterwards; almost no room above.',
     ),
-    aim: -1,
+    at: 'desk',
   },
-} as const satisfies Record<string, School>
+  'hot-limited': {
+    low: -3,
+    high: 0,
+    aim: -1,
+    reads: 'surge-peak',
+    name: 'Just under 0, then limited',
+    users: 'A live stream that must be loud',
+    why: 'The surge itself must not clip; the loudness is made behind it by a limiter.',
+  },
+  'by-risk': {
+    risk: 1,
+    name: 'By risk',
+    users: 'Those who would rather know the odds',
+    why: 'The highest gain with at most 1 % chance that the take clips, from the surge and from how well level, crest factor, sensitivity and gain are known.',
+  },
+} as const satisfies Record<string, LevelConvention>
 
-export type SchoolId = keyof typeof schools
-export const schoolIds = Object.keys(schools) as SchoolId[]
-export const DEFAULT_SCHOOL: SchoolId = 'peaks-18-12'
+export type ConventionId = keyof typeof conventions
+export const conventionIds = Object.keys(conventions) as ConventionId[]
+export const DEFAULT_CONVENTION: ConventionId = 'peaks-18-12'
 
 const edge = z.number().min(-60).max(0)
 export const customTarget = z.strictObject({
@@ -102,11 +108,21 @@ export const customTarget = z.strictObject({
   reads: z.enum(['peak', 'average']).default('peak'),
 })
 
-export const target = z.union([z.enum(schoolIds), customTarget])
+/** Chances that can be asked for, %. */
+export const riskField = {
+  label: 'Chance that it clips',
+  unit: '%',
+  min: 0.01,
+  max: 50,
+  help: 'At most this chance that the take clips, the surge included.',
+} as const
+export const riskTarget = z.strictObject({ risk: numberSchema(riskField) })
+
+export const target = z.union([z.enum(conventionIds), customTarget, riskTarget])
 export type Target = z.infer<typeof target>
 
-/** The window that a session's target stands for. */
-export function targetWindow(chosen: Target): TargetWindow {
-  if (typeof chosen === 'string') return schools[chosen]
-  return { ...chosen, aim: (chosen.low + chosen.high) / 2 }
+/** What a session's target stands for: a window, or the chance of clipping in % that a window is yet to be found for. */
+export function targetOf(chosen: Target): TargetWindow | { risk: number } {
+  if (typeof chosen === 'string') return conventions[chosen]
+  return 'risk' in chosen ? chosen : { ...chosen, aim: (chosen.low + chosen.high) / 2 }
 }

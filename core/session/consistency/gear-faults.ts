@@ -1,22 +1,58 @@
 import type { Fault } from '../fault'
-import { inForce } from '../field'
-import type { AnalogueInput, Gear, KnobTable } from '../gear'
-import { gear as gearSchema } from '../gear'
-import type { GainRange } from '../settings'
+import { inForce } from '../measurement'
+import type { AnalogueInput, GainRange, Gear, KnobTable } from '../gear'
+import { gear as gearSchema, traitsOf } from '../gear'
 import type { Path } from './raw'
-import { duplicates, fault } from './raw'
+import { duplicates, fault, record } from './raw'
 
 /** Faults between the values of one box: a range upside down, a missing EIN, knob marks out of order. */
 export function gearFaults(raw: unknown, path: Path): Fault[] {
   const { data: gear } = gearSchema.safeParse(raw)
   if (!gear) return []
   if (gear.kind !== 'interface')
-    return [...ownRange(gear, path), ...('knob' in gear ? knobFaults(gear.knob, path) : [])]
+    return [
+      ...foreignFields(gear, raw, path),
+      ...ownRange(gear, path),
+      ...('knob' in gear ? knobFaults(gear.knob, path) : []),
+    ]
   return [
     ...duplicates(gear.inputs, [...path, 'inputs']),
     ...duplicates(gear.outputs, [...path, 'outputs']),
     ...gear.inputs.flatMap((input, i) => (input.type === 'digital' ? [] : inputFaults(input, [...path, 'inputs', i]))),
   ]
+}
+
+/** Figures and sockets that a box of its kind, as it stands, cannot have: volts and ohms on a plug-in, a coil on a line output. */
+function foreignFields(gear: Gear, raw: unknown, path: Path): Fault[] {
+  const traits = traitsOf(gear)
+  const own = traits.fields(gear)
+  const meaningless = (part: 'specs' | 'measured') =>
+    Object.entries(record(record(raw)[part]))
+      .filter(
+        ([key, value]) =>
+          key in traits.allFields && !(key in own) && value !== undefined && value !== traits.allFields[key]?.initial,
+      )
+      .map(([key]) =>
+        fault(
+          [...path, part, key],
+          'unknown-key',
+          `${traits.words.name.replace(/^an? /, '')} as this one is has no "${key}". Remove it.`,
+        ),
+      )
+  const socketless = record(raw).plugs !== undefined && traits.sockets(gear).length === 0
+  return [
+    ...meaningless('specs'),
+    ...meaningless('measured'),
+    ...(socketless
+      ? [
+          fault(
+            [...path, 'plugs'],
+            'unknown-key',
+            'It has no sockets: no cable leads into it or out of it. Remove this.',
+          ),
+        ]
+      : []),
+  ].map((each) => ({ ...each, message: each.message.charAt(0).toUpperCase() + each.message.slice(1) }))
 }
 
 function ownRange(gear: Exclude<Gear, { kind: 'interface' }>, path: Path): Fault[] {
@@ -45,7 +81,7 @@ function rangeFaults({ gainMin, gainMax }: Pick<GainRange, 'gainMin' | 'gainMax'
     fault(
       [...path, 'specs', 'gainMax'],
       'range',
-      `The highest gain, ${gainMax} dB, is below the lowest, ${gainMin} dB. Exchange them.`,
+      `The maximum gain, ${gainMax} dB, is below the minimum, ${gainMin} dB. Exchange them.`,
     ),
   ]
 }

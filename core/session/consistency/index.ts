@@ -4,7 +4,7 @@ import { gear as gearSchema } from '../gear'
 import { customTarget } from '../target'
 import { gearFaults } from './gear-faults'
 import { duplicates, fault, list, record } from './raw'
-import type { Shelf } from './strip-faults'
+import type { Boxes } from './strip-faults'
 import { stripFaults } from './strip-faults'
 
 /**
@@ -18,25 +18,25 @@ export function consistencyFaults(raw: unknown): Fault[] {
   const root = record(raw)
   const gearItems = list(root.gear)
   const strips = list(root.strips)
-  const shelf = shelfOf(gearItems)
+  const boxes = boxesOf(gearItems)
   return [
     ...duplicates(gearItems, ['gear']),
     ...gearItems.flatMap((item, i) => gearFaults(item, ['gear', i])),
     ...targetFaults(root.target),
     ...duplicates(strips, ['strips']),
     ...duplicateStages(strips),
-    ...strips.flatMap((strip, i) => stripFaults(strip, shelf, ['strips', i])),
+    ...strips.flatMap((strip, i) => stripFaults(strip, boxes, ['strips', i])),
     ...pairFaults(list(root.pairs), strips),
   ]
 }
 
-function shelfOf(items: unknown[]): Shelf {
-  const shelf = new Map<string, Gear | null>()
+function boxesOf(items: unknown[]): Boxes {
+  const boxes = new Map<string, Gear | null>()
   for (const item of items) {
     const { id } = record(item)
-    if (typeof id === 'string' && !shelf.has(id)) shelf.set(id, gearSchema.safeParse(item).data ?? null)
+    if (typeof id === 'string' && !boxes.has(id)) boxes.set(id, gearSchema.safeParse(item).data ?? null)
   }
-  return shelf
+  return boxes
 }
 
 /** Stage ids are unique in the whole session: findings and plans name a stage by its id. */

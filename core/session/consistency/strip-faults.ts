@@ -1,26 +1,26 @@
 import type { Fault } from '../fault'
 import type { AudioInterface, Gear } from '../gear'
-import { domainsOf, kindWords, standsInStrip } from '../kind'
-import type { Stage } from '../session'
-import { monitor, stage as stageSchema } from '../session'
-import { gainRange, hasSwitch, settingsOf } from '../settings'
+import { traitsOf } from '../gear'
+import { monitor } from '../monitor'
+import type { Stage } from '../strip'
+import { stage as stageSchema } from '../strip'
 import type { Path } from './raw'
 import { fault, list, record } from './raw'
 
 /** The gear of a file by its id; `null` where it is there but faulty in itself. */
-export type Shelf = ReadonlyMap<string, Gear | null>
+export type Boxes = ReadonlyMap<string, Gear | null>
 
 /** Faults of one strip: gear and ports that are not there, settings outside their range, an impossible order. */
-export function stripFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
+export function stripFaults(raw: unknown, boxes: Boxes, path: Path): Fault[] {
   const stages = list(record(raw).stages)
   const placed: Placed[] = stages.map((stage) => ({
-    gear: shelf.get(String(record(stage).gear)) ?? null,
+    gear: boxes.get(String(record(stage).gear)) ?? null,
     port: String(record(stage).port),
   }))
   return [
-    ...stages.flatMap((stage, i) => stageFaults(stage, shelf, [...path, 'stages', i])),
+    ...stages.flatMap((stage, i) => stageFaults(stage, boxes, [...path, 'stages', i])),
     ...placed.flatMap((at, i) => orderFaults(at, placed[i - 1] ?? NOTHING, i, [...path, 'stages', i, 'gear'])),
-    ...headphonesFaults(record(raw).monitor, shelf, [...path, 'monitor', 'headphones']),
+    ...headphonesFaults(record(raw).monitor, boxes, [...path, 'monitor', 'headphones']),
     ...outputFaults(
       record(raw).monitor,
       placed.map(({ gear }) => gear),
@@ -38,9 +38,10 @@ const NOTHING: Placed = { gear: null, port: '' }
 /** A strip begins with a source, and each stage takes what the one before it gives. */
 function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[] {
   if (!at.gear) return []
-  const { takes } = domainsOf(at.gear, at.port)
-  const { name } = kindWords[at.gear.kind]
-  if (!standsInStrip(at.gear.kind))
+  const traits = traitsOf(at.gear)
+  const { takes } = traits.domains(at.gear, at.port)
+  const { name } = traits.words
+  if (!traits.inStrip)
     return [
       fault(
         path,
@@ -54,7 +55,7 @@ function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[]
       : [fault(path, 'order', `A strip begins with a source, and "${at.gear.name}" is ${name}. Put the source first.`)]
   }
   if (!before.gear) return []
-  const { gives } = domainsOf(before.gear, before.port)
+  const { gives } = traitsOf(before.gear).domains(before.gear, before.port)
   if (gives === takes) return []
   if (takes === null)
     return [fault(path, 'order', `"${at.gear.name}" is a source: it can only stand first. Give it a strip of its own.`)]
@@ -69,9 +70,9 @@ function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[]
 
 const WORDS = { sound: 'sound', analogue: 'an analogue signal', digital: 'a digital signal' } as const
 
-function headphonesFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
+function headphonesFaults(raw: unknown, boxes: Boxes, path: Path): Fault[] {
   const named = record(raw).headphones
-  if (typeof named !== 'string' || !shelf.has(named)) {
+  if (typeof named !== 'string' || !boxes.has(named)) {
     return typeof named === 'string'
       ? [
           fault(
@@ -82,13 +83,13 @@ function headphonesFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
         ]
       : []
   }
-  const gear = shelf.get(named)
+  const gear = boxes.get(named)
   return gear && gear.kind !== 'headphones'
     ? [
         fault(
           path,
           'no-such-gear',
-          `"${gear.name}" is ${kindWords[gear.kind].name}, not headphones. Name headphones, or leave this out.`,
+          `"${gear.name}" is ${traitsOf(gear).words.name}, not headphones. Name headphones, or leave this out.`,
         ),
       ]
     : []
@@ -109,9 +110,9 @@ function outputFaults(raw: unknown, strip: (Gear | null)[], path: Path): Fault[]
   ]
 }
 
-function stageFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
+function stageFaults(raw: unknown, boxes: Boxes, path: Path): Fault[] {
   const named = record(raw).gear
-  if (typeof named === 'string' && !shelf.has(named)) {
+  if (typeof named === 'string' && !boxes.has(named)) {
     return [
       fault(
         [...path, 'gear'],
@@ -121,15 +122,16 @@ function stageFaults(raw: unknown, shelf: Shelf, path: Path): Fault[] {
     ]
   }
   const parsed = stageSchema.safeParse(raw)
-  const gear = typeof named === 'string' ? shelf.get(named) : undefined
+  const gear = typeof named === 'string' ? boxes.get(named) : undefined
   if (!parsed.success || !gear) return []
+  const own: readonly string[] = traitsOf(gear).settings(gear, parsed.data.port)
   const foreign = Object.keys(parsed.data.settings)
-    .filter((key) => !(settingsOf[gear.kind] as readonly string[]).includes(key))
+    .filter((key) => !own.includes(key))
     .map((key) =>
       fault(
         [...path, 'settings', key],
         'unknown-key',
-        `${capital(kindWords[gear.kind].name)} has no setting "${key}". Remove it.`,
+        `${capital(traitsOf(gear).words.name)} has no setting "${key}". Remove it.`,
       ),
     )
   return [
@@ -146,7 +148,7 @@ function portFaults(stage: Stage, gear: Gear, path: Path): Fault[] {
   if (gear.kind !== 'interface') {
     return stage.port === undefined
       ? []
-      : [fault([...path, 'port'], 'no-such-port', `${capital(kindWords[gear.kind].name)} has no ports. Remove "port".`)]
+      : [fault([...path, 'port'], 'no-such-port', `${capital(traitsOf(gear).words.name)} has no ports. Remove "port".`)]
   }
   const ports = gear.inputs
     .map((input) => `"${input.id}"`)
@@ -163,7 +165,7 @@ function portFaults(stage: Stage, gear: Gear, path: Path): Fault[] {
 function gainFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] {
   return (['gain', 'fader'] as const).flatMap((setting) => {
     const value = settings[setting]
-    const range = gainRange(gear, port, setting)
+    const range = traitsOf(gear).gainRange(gear, port, setting)
     if (value === undefined || range === null || range.gainMin > range.gainMax) return []
     if (value >= range.gainMin && value <= range.gainMax) return []
     return [
@@ -183,9 +185,11 @@ const MISSING = {
 } as const
 
 function switchFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] {
+  const traits = traitsOf(gear)
   return (['phantom', 'pad', 'lowCut'] as const)
     .filter(
-      (setting) => settings[setting] && settingsOf[gear.kind].includes(setting) && !hasSwitch(gear, port, setting),
+      (setting) =>
+        settings[setting] && traits.settings(gear, port).includes(setting) && !traits.hasSwitch(gear, port, setting),
     )
     .map((setting) => fault([...path, 'settings', setting], 'not-available', MISSING[setting]))
 }

@@ -16,9 +16,10 @@ export type Connector = (typeof connectors)[number]
 
 /**
  * How a line is driven or taken. `balanced`: both legs carry signal. `impedance-balanced`: one leg carries it, both have
- * the same impedance. `one-leg`: one leg and earth, unbalanced.
+ * the same impedance. `floating`: a winding or coil between the legs, which loses nothing with one of them grounded.
+ * `one-leg`: one leg and earth, unbalanced.
  */
-export const balances = ['balanced', 'impedance-balanced', 'one-leg'] as const
+export const balances = ['balanced', 'impedance-balanced', 'floating', 'one-leg'] as const
 
 export const plug = z.strictObject({ connector: z.enum(connectors).optional(), balance: z.enum(balances).optional() })
 export type Plug = z.infer<typeof plug>
@@ -40,8 +41,8 @@ export type PhantomAttitude = (typeof phantomAttitudes)[number]
 export const arithmetics = ['fixed', 'float'] as const
 
 export const gainFields = fields({
-  gainMin: { label: 'Lowest gain', unit: 'dB', min: -100, max: 100, initial: 0, help: 'Fully down.' },
-  gainMax: { label: 'Highest gain', unit: 'dB', min: -100, max: 100, initial: 0, help: 'Fully up.' },
+  gainMin: { label: 'Minimum gain', unit: 'dB', min: -100, max: 100, initial: 0, help: 'Fully down.' },
+  gainMax: { label: 'Maximum gain', unit: 'dB', min: -100, max: 100, initial: 0, help: 'Fully up.' },
   gainStep: {
     label: 'Gain step',
     unit: 'dB',
@@ -72,7 +73,15 @@ export const einField = {
   unit: 'dBu',
   min: -160,
   max: -40,
-  help: 'Equivalent input noise with a 150 Ω source.',
+  help: 'Equivalent input noise, with the resistor that it was measured with.',
+} as const
+export const einSourceField = {
+  label: 'EIN resistor',
+  unit: 'Ω',
+  min: 0,
+  max: 100_000,
+  optional: true,
+  help: 'Resistor in the input during the measurement: 150 Ω where it is left out, 0 for a shorted input.',
 } as const
 export const outputNoiseField = {
   label: 'Output noise',
@@ -83,15 +92,15 @@ export const outputNoiseField = {
   help: 'Of the stage behind the gain, at its output, whatever the gain.',
 } as const
 export const maxInputField = {
-  label: 'Takes at most',
+  label: 'Maximum input level',
   unit: 'dBu',
   min: -60,
   max: 60,
   optional: true,
-  help: 'Input level at which it clips, at the lowest gain.',
+  help: 'Input level at which it clips, at minimum gain.',
 } as const
 export const maxOutputField = {
-  label: 'Gives at most',
+  label: 'Maximum output level',
   unit: 'dBu',
   min: -60,
   max: 60,

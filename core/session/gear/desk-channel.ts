@@ -1,14 +1,32 @@
 import { z } from '../z'
-import { fields, measurements, numbersAnd } from '../field'
+import { fields, numbersAnd } from '../field'
+import { inForce, measurements } from '../measurement'
 import { id } from '../text'
 import { common, plugs, weighting } from './common'
 import { knobTable } from './knob'
-import { preampSpecs } from './preamp'
+import { preampSpecs, preampSwitch } from './preamp'
+import type { GearTraits } from './traits'
+import { choice, plainTraits, supplyChoice } from './traits'
 
 export const deskChannelSpecs = fields({
   ...preampSpecs,
-  faderMin: { label: 'Fader, lowest', unit: 'dB', min: -120, max: 0, initial: -90, help: 'Lowest useful fader mark.' },
-  faderMax: { label: 'Fader, highest', unit: 'dB', min: 0, max: 30, initial: 10, help: 'Highest fader mark.' },
+  zero: {
+    label: 'Meter’s zero mark',
+    unit: 'dBu',
+    min: -20,
+    max: 30,
+    optional: true,
+    help: 'Output level at which the desk’s meter reads 0; +4 dBu where it is left out.',
+  },
+  faderMin: {
+    label: 'Fader, lowest mark',
+    unit: 'dB',
+    min: -120,
+    max: 0,
+    initial: -90,
+    help: 'The lowest useful one.',
+  },
+  faderMax: { label: 'Fader, highest mark', unit: 'dB', min: 0, max: 30, initial: 10, help: 'Fully up.' },
 })
 
 export const deskInputs = ['mic', 'line'] as const
@@ -27,3 +45,33 @@ export const deskChannel = z.strictObject({
   measured: measurements(deskChannelSpecs),
   knob: knobTable,
 })
+export type DeskChannel = z.infer<typeof deskChannel>
+
+export const deskChannelTraits: GearTraits<DeskChannel> = {
+  ...plainTraits,
+  words: { title: 'Desk channel', name: 'a desk channel' },
+  allFields: deskChannelSpecs,
+  fields: () => deskChannelSpecs,
+  settings: () => ['gain', 'fader', 'phantom', 'pad', 'lowCut', 'tap', 'cable', 'capacitance'],
+  choices: ({ input, phantom }) => [
+    choice('input', 'Channel input', input, { mic: 'microphone input', line: 'line input' }),
+    supplyChoice(phantom),
+  ],
+  gainRange: (gear, _port, setting) => {
+    const specs = inForce(gear)
+    return setting === 'gain' ? specs : { gainMin: specs.faderMin, gainMax: specs.faderMax, gainStep: 0 }
+  },
+  hasSwitch: (gear, _port, setting) => preampSwitch(gear, setting),
+  blank: {
+    phantom: true,
+    specs: {
+      gainMin: 0,
+      gainMax: 60,
+      maxInput: 20,
+      maxOutput: 22,
+      ein: -126,
+      inputImpedance: 2000,
+      outputImpedance: 150,
+    },
+  },
+}

@@ -1,7 +1,10 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { measurements } from '../measurement'
 import { id } from '../text'
 import { common, inputField, maxInputField, outputField, phantomAttitudes, plugs } from './common'
+import type { GearTraits } from './traits'
+import { attitudeChoice, plainTraits } from './traits'
 
 export const diBoxSpecs = fields({
   ratio: {
@@ -29,3 +32,13 @@ export const diBox = z.strictObject({
   specs: numbers(diBoxSpecs),
   measured: measurements(diBoxSpecs),
 })
+export type DiBox = z.infer<typeof diBox>
+
+export const diBoxTraits: GearTraits<DiBox> = {
+  ...plainTraits,
+  words: { title: 'DI box', name: 'a DI box' },
+  allFields: diBoxSpecs,
+  fields: () => diBoxSpecs,
+  choices: ({ phantom }) => [attitudeChoice(phantom)],
+  blank: { specs: { ratio: 12, inputImpedance: 140_000, outputImpedance: 150 } },
+}

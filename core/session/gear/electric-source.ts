@@ -1,7 +1,10 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { measurements } from '../measurement'
 import { id } from '../text'
 import { common, maxOutputField, outputField, plugs } from './common'
+import type { GearTraits } from './traits'
+import { choice, plainTraits, without } from './traits'
 
 export const electricSourceSpecs = fields({
   level: {
@@ -27,6 +30,22 @@ export const electricSourceSpecs = fields({
     help: 'How much louder the take gets than the soundcheck.',
   },
   impedance: { ...outputField, label: 'Impedance' },
+  inductance: {
+    label: 'Inductance',
+    unit: 'H',
+    min: 0,
+    max: 100,
+    optional: true,
+    help: 'Of a pickup’s coil; a magnetic guitar pickup has about 2 to 5 H (common practice).',
+  },
+  volumeLoss: {
+    label: 'Own volume down by',
+    unit: 'dB',
+    min: 0,
+    max: 100,
+    optional: true,
+    help: 'What the instrument’s own passive volume knob takes off; fully up 0.',
+  },
   maxOutput: maxOutputField,
   noise: {
     label: 'Own noise',
@@ -50,3 +69,26 @@ export const electricSource = z.strictObject({
   specs: numbers(electricSourceSpecs),
   measured: measurements(electricSourceSpecs),
 })
+export type ElectricSource = z.infer<typeof electricSource>
+
+/** A coil and a passive knob are a passive pickup's. */
+const PASSIVE_ONLY: ReadonlySet<string> = new Set(['inductance', 'volumeLoss'])
+const activeFields = without(electricSourceSpecs, PASSIVE_ONLY)
+
+export const electricSourceTraits: GearTraits<ElectricSource> = {
+  ...plainTraits,
+  words: { title: 'Electric source', name: 'an electric source' },
+  allFields: electricSourceSpecs,
+  fields: ({ output }) => (output === 'passive-pickup' ? electricSourceSpecs : activeFields),
+  settings: () => [],
+  domains: () => ({ takes: null, gives: 'analogue' }),
+  sockets: () => ['out'],
+  choices: ({ output }) => [
+    choice('output', 'Output', output, {
+      'passive-pickup': 'passive pickup',
+      'active-pickup': 'active pickup',
+      'line': 'line output',
+    }),
+  ],
+  blank: { output: 'line', specs: { level: -10, crest: 12, impedance: 150 } },
+}

@@ -1,5 +1,6 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { inForce, measurements } from '../measurement'
 import { id } from '../text'
 import {
   arithmetics,
@@ -11,10 +12,13 @@ import {
   outputNoiseField,
   plugs,
 } from './common'
+import type { GearTraits } from './traits'
+import { through } from '../domain'
+import { ANALOGUE_ONLY, arithmeticChoice, choice, plainTraits, without } from './traits'
 
 export const faderSpecs = fields({
-  gainMin: { label: 'Lowest', unit: 'dB', min: -120, max: 0, initial: -90, help: 'Lowest useful mark.' },
-  gainMax: { label: 'Highest', unit: 'dB', min: 0, max: 40, initial: 10, help: 'Highest mark.' },
+  gainMin: { label: 'Lowest mark', unit: 'dB', min: -120, max: 0, initial: -90, help: 'The lowest useful one.' },
+  gainMax: { label: 'Highest mark', unit: 'dB', min: 0, max: 40, initial: 10, help: 'Fully up.' },
   gainStep: { label: 'Step', unit: 'dB', min: 0, max: 20, initial: 0, help: '0 for one without steps.' },
   maxInput: { ...maxInputField, help: 'Input level at which it clips, whatever the fader says.' },
   maxOutput: maxOutputField,
@@ -36,3 +40,28 @@ export const fader = z.strictObject({
   specs: numbers(faderSpecs),
   measured: measurements(faderSpecs),
 })
+export type Fader = z.infer<typeof fader>
+
+const isDigital = ({ place }: Pick<Fader, 'place'>) => place !== 'desk'
+const digitalFields = without(faderSpecs, ANALOGUE_ONLY)
+
+export const faderTraits: GearTraits<Fader> = {
+  ...plainTraits,
+  words: { title: 'Fader', name: 'a fader' },
+  allFields: faderSpecs,
+  fields: (gear) => (isDigital(gear) ? digitalFields : faderSpecs),
+  settings: (gear) => (isDigital(gear) ? ['gain'] : ['gain', 'cable', 'capacitance']),
+  domains: (gear) => through(isDigital(gear) ? 'digital' : 'analogue'),
+  sockets: (gear) => (isDigital(gear) ? [] : ['in', 'out']),
+  choices: (gear) => [
+    choice('place', 'Place', gear.place, {
+      desk: 'analogue, at the desk',
+      system: 'operating system’s slider',
+      host: 'in the host',
+    }),
+    ...(isDigital(gear) ? [arithmeticChoice(gear.arithmetic)] : []),
+  ],
+  gainRange: (gear, _port, setting) => (setting === 'gain' ? inForce(gear) : null),
+  gainRests: 'zero',
+  blank: { specs: {} },
+}

@@ -1,7 +1,10 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { measurements } from '../measurement'
 import { id } from '../text'
 import { common } from './common'
+import type { GearTraits } from './traits'
+import { plainTraits } from './traits'
 
 export const headphonesSpecs = fields({
   sensitivity: {
@@ -23,3 +26,16 @@ export const headphones = z.strictObject({
   measured: measurements(headphonesSpecs),
 })
 export type Headphones = z.infer<typeof headphones>
+
+export const headphonesTraits: GearTraits<Headphones> = {
+  ...plainTraits,
+  words: { title: 'Headphones', name: 'a pair of headphones' },
+  allFields: headphonesSpecs,
+  fields: () => headphonesSpecs,
+  settings: () => [],
+  // They take a wire's signal and give sound: nothing in a strip stands behind that.
+  domains: () => ({ takes: 'analogue', gives: 'sound' }),
+  sockets: () => [],
+  inStrip: false,
+  blank: { specs: { sensitivity: 98, impedance: 32 } },
+}

@@ -1,20 +1,21 @@
 import { z } from '../z'
-import { booster } from './booster'
-import { deskChannel } from './desk-channel'
-import { diBox } from './di-box'
-import { electricSource } from './electric-source'
-import { fader } from './fader'
-import { headphones } from './headphones'
-import { audioInterface } from './interface'
-import { link } from './link'
-import { microphone } from './microphone'
-import { pad } from './pad'
-import { playback } from './playback'
-import { preamp } from './preamp'
-import { processor } from './processor'
-import { soundSource } from './sound-source'
+import { booster, boosterTraits } from './booster'
+import { deskChannel, deskChannelTraits } from './desk-channel'
+import { diBox, diBoxTraits } from './di-box'
+import { electricSource, electricSourceTraits } from './electric-source'
+import { fader, faderTraits } from './fader'
+import { headphones, headphonesTraits } from './headphones'
+import { audioInterface, interfaceTraits } from './interface'
+import { link, linkTraits } from './link'
+import { microphone, microphoneTraits } from './microphone'
+import { pad, padTraits } from './pad'
+import { playback, playbackTraits } from './playback'
+import { preamp, preampTraits } from './preamp'
+import { processor, processorTraits } from './processor'
+import { soundSource, soundSourceTraits } from './sound-source'
+import type { GearTraits } from './traits'
 
-/** Everything that can stand in a strip, told apart by `kind`. */
+/** Everything that a session can hold, told apart by `kind`. */
 export const gear = z.discriminatedUnion('kind', [
   soundSource,
   electricSource,
@@ -35,6 +36,29 @@ export type Gear = z.infer<typeof gear>
 export type GearKind = Gear['kind']
 export type GearOf<K extends GearKind> = Extract<Gear, { kind: K }>
 
+/** What is to be known of every kind, in the order in which kinds are listed. */
+export const kinds = {
+  'sound-source': soundSourceTraits,
+  'electric-source': electricSourceTraits,
+  'playback': playbackTraits,
+  'microphone': microphoneTraits,
+  'pad': padTraits,
+  'di-box': diBoxTraits,
+  'booster': boosterTraits,
+  'preamp': preampTraits,
+  'processor': processorTraits,
+  'desk-channel': deskChannelTraits,
+  'fader': faderTraits,
+  'link': linkTraits,
+  'interface': interfaceTraits,
+  'headphones': headphonesTraits,
+} satisfies { readonly [K in GearKind]: GearTraits<GearOf<K>> }
+
+export const gearKinds = Object.keys(kinds) as GearKind[]
+
+/** The traits of a box's kind. */
+export const traitsOf = (box: Gear): GearTraits<Gear> => kinds[box.kind]
+
 export * from './booster'
 export * from './common'
 export * from './desk-channel'
@@ -51,3 +75,4 @@ export * from './playback'
 export * from './preamp'
 export * from './processor'
 export * from './sound-source'
+export * from './traits'

@@ -1,21 +1,24 @@
 import { z } from '../z'
 import type { Values } from '../field'
-import { fields, measurements, number, numbers, numbersAnd } from '../field'
+import { fields, number, numbers, numbersAnd } from '../field'
+import { inForce, measurements } from '../measurement'
 import { bufferFramesField, sampleRateField } from '../system'
 import { id } from '../text'
-import { common, plug, weighting } from './common'
+import { common, einSourceField, plug, weighting } from './common'
 import { knobTable } from './knob'
+import type { GearTraits } from './traits'
+import { choice, plainTraits } from './traits'
 
 export const inputSpecs = fields({
   gainMin: {
-    label: 'Lowest gain',
+    label: 'Minimum gain',
     unit: 'dB',
     min: -60,
     max: 100,
     initial: 0,
     help: 'What the knob says, or counts as, fully down.',
   },
-  gainMax: { label: 'Highest gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'Fully up.' },
+  gainMax: { label: 'Maximum gain', unit: 'dB', min: -60, max: 100, initial: 0, help: 'Fully up.' },
   gainStep: {
     label: 'Gain step',
     unit: 'dB',
@@ -25,11 +28,11 @@ export const inputSpecs = fields({
     help: 'Of a stepped or digital gain control; 0 for a knob without steps.',
   },
   fullScale: {
-    label: '0 dBFS at',
+    label: 'Maximum input level',
     unit: 'dBu',
     min: -60,
     max: 60,
-    help: 'The input level that reads full scale at the lowest gain, pad out.',
+    help: 'The input level that reads 0 dBFS at minimum gain, pad out.',
   },
   ein: {
     label: 'EIN',
@@ -37,8 +40,9 @@ export const inputSpecs = fields({
     min: -160,
     max: -40,
     optional: true,
-    help: 'Equivalent input noise with a 150 Ω source.',
+    help: 'Equivalent input noise, with the resistor that it was measured with.',
   },
+  einSource: einSourceField,
   dynamicRange: {
     label: 'Dynamic range',
     unit: 'dB',
@@ -66,11 +70,11 @@ export const inputSpecs = fields({
 
 export const outputSpecs = fields({
   fullScale: {
-    label: 'Full scale gives',
+    label: 'Maximum output level',
     unit: 'dBu',
     min: -60,
     max: 60,
-    help: 'Output level at 0 dBFS, volume fully up.',
+    help: 'What 0 dBFS gives with the volume fully up.',
   },
   dynamicRange: {
     label: 'Dynamic range',
@@ -108,20 +112,20 @@ export const latencySpecs = fields({
     help: 'Delay of the output converter.',
   },
   safetyIn: {
-    label: 'Safety offset in',
+    label: 'Driver margin in',
     unit: 'frames',
     min: 0,
     max: 10_000,
     initial: 0,
-    help: 'Transport and safety offset of the driver, input side.',
+    help: 'Transport and what the driver keeps in hand, input side.',
   },
   safetyOut: {
-    label: 'Safety offset out',
+    label: 'Driver margin out',
     unit: 'frames',
     min: 0,
     max: 10_000,
     initial: 0,
-    help: 'Transport and safety offset of the driver, output side.',
+    help: 'Transport and what the driver keeps in hand, output side.',
   },
   buffersIn: {
     label: 'Buffers in',
@@ -207,3 +211,50 @@ export type AnalogueInput = z.infer<typeof analogueInput>
 export type InterfaceOutput = z.infer<typeof output>
 export type InputSpecs = Values<typeof inputSpecs>
 export type InterfaceLatency = Values<typeof latencySpecs>
+
+/** The analogue input of a port; none where it is digital, or not there. */
+const analogueAt = ({ inputs }: AudioInterface, port: string | undefined): AnalogueInput | undefined => {
+  const found = inputs.find((each) => each.id === port)
+  return found && found.type !== 'digital' ? found : undefined
+}
+
+export const interfaceTraits: GearTraits<AudioInterface> = {
+  ...plainTraits,
+  words: { title: 'Interface input', name: 'an interface input', box: 'Interface' },
+  // Its figures stand at its ports.
+  allFields: {},
+  fields: () => ({}),
+  settings: (gear, port) => (analogueAt(gear, port) ? ['gain', 'phantom', 'pad', 'cable', 'capacitance'] : []),
+  domains: (gear, port) => ({
+    takes: gear.inputs.find((each) => each.id === port)?.type === 'digital' ? 'digital' : 'analogue',
+    gives: 'digital',
+  }),
+  sockets: () => [],
+  choices: ({ direct }) => [
+    choice('direct', 'Direct monitoring', direct, {
+      digital: 'in its digital mixer',
+      analogue: 'in analogue',
+      none: 'not at all',
+    }),
+  ],
+  gainRange: (gear, port, setting) => {
+    const found = analogueAt(gear, port)
+    return found && setting === 'gain' ? inForce(found) : null
+  },
+  hasSwitch: (gear, port, setting) => {
+    const found = analogueAt(gear, port)
+    if (!found || setting === 'lowCut') return false
+    return setting === 'phantom' ? found.phantom : inForce(found).pad > 0
+  },
+  blank: {
+    inputs: [
+      {
+        id: 'in1',
+        type: 'mic',
+        phantom: true,
+        specs: { gainMin: 0, gainMax: 60, gainStep: 1, fullScale: 12, ein: -127, dynamicRange: 110, impedance: 2000 },
+      },
+    ],
+    outputs: [{ id: 'phones', type: 'headphone', specs: { fullScale: 10, impedance: 10 } }],
+  },
+}

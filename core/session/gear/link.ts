@@ -1,7 +1,11 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { measurements } from '../measurement'
 import { id } from '../text'
 import { common, inputField, maxInputField, maxOutputField, outputField, plugs } from './common'
+import type { GearTraits } from './traits'
+import { through } from '../domain'
+import { ANALOGUE_ONLY, choice, plainTraits, without } from './traits'
 
 export const linkSpecs = fields({
   latency: { label: 'Latency', unit: 'ms', min: 0, max: 1000, initial: 0, help: 'From its input to its output.' },
@@ -29,7 +33,7 @@ export const linkSpecs = fields({
 
 export const linkMedia = ['wireless', 'optical', 'network'] as const
 
-/** A way without a copper lead: a wireless microphone link (analogue at both ends), or an optical or network one (digital). */
+/** A way without a copper cable: a wireless microphone link (analogue at both ends), or an optical or network one (digital). */
 export const link = z.strictObject({
   id,
   kind: z.literal('link'),
@@ -40,3 +44,24 @@ export const link = z.strictObject({
   specs: numbers(linkSpecs),
   measured: measurements(linkSpecs),
 })
+export type Link = z.infer<typeof link>
+
+const isWireless = ({ medium }: Pick<Link, 'medium'>) => medium === 'wireless'
+const digitalFields = without(linkSpecs, new Set([...ANALOGUE_ONLY, 'gain']))
+
+export const linkTraits: GearTraits<Link> = {
+  ...plainTraits,
+  words: { title: 'Link', name: 'a link' },
+  allFields: linkSpecs,
+  fields: (gear) => (isWireless(gear) ? linkSpecs : digitalFields),
+  settings: (gear) => (isWireless(gear) ? ['cable', 'capacitance'] : []),
+  domains: (gear) => through(isWireless(gear) ? 'analogue' : 'digital'),
+  sockets: (gear) => (isWireless(gear) ? ['in', 'out'] : []),
+  choices: (gear) => [
+    choice('medium', 'Medium', gear.medium, { wireless: 'wireless', optical: 'optical', network: 'network' }),
+    ...(isWireless(gear)
+      ? [choice('level', 'Receiver output', gear.level, { mic: 'microphone level', line: 'line level' })]
+      : []),
+  ],
+  blank: { medium: 'wireless', specs: { latency: 3, dynamicRange: 105 } },
+}

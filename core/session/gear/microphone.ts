@@ -1,7 +1,10 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { inForce, measurements } from '../measurement'
 import { id } from '../text'
 import { common, lowCutField, lowCutSlopeField, phantomAttitudes, plugs } from './common'
+import type { GearTraits } from './traits'
+import { attitudeChoice, choice, plainTraits } from './traits'
 
 export const microphoneSpecs = fields({
   sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.001, max: 1000, help: 'Open circuit, at 1 kHz.' },
@@ -15,7 +18,7 @@ export const microphoneSpecs = fields({
     help: 'Equivalent sound level, A-weighted. Leave it out for a passive microphone: its impedance makes the noise.',
   },
   maxSpl: {
-    label: 'Overloads at',
+    label: 'Maximum SPL',
     unit: 'dB SPL',
     min: 60,
     max: 200,
@@ -28,13 +31,52 @@ export const microphoneSpecs = fields({
 
 export const principles = ['condenser', 'moving-coil', 'ribbon'] as const
 
+/** Directivities of the first order. Left out, it counts as omni: the cautious case for the room's noise. */
+export const patterns = ['omni', 'wide-cardioid', 'cardioid', 'supercardioid', 'hypercardioid', 'figure-8'] as const
+export type Pattern = (typeof patterns)[number]
+
 export const microphone = z.strictObject({
   id,
   kind: z.literal('microphone'),
   ...common,
   principle: z.enum(principles),
+  pattern: z.enum(patterns).optional().describe('Directivity; omni where it is left out.'),
   phantom: z.enum(phantomAttitudes).describe('What 48 V phantom power does to it.'),
   plugs,
   specs: numbers(microphoneSpecs),
   measured: measurements(microphoneSpecs),
 })
+export type Microphone = z.infer<typeof microphone>
+
+export const microphoneTraits: GearTraits<Microphone> = {
+  ...plainTraits,
+  words: { title: 'Microphone', name: 'a microphone' },
+  allFields: microphoneSpecs,
+  fields: () => microphoneSpecs,
+  settings: () => ['lowCut', 'angle'],
+  domains: () => ({ takes: 'sound', gives: 'analogue' }),
+  sockets: () => ['out'],
+  choices: ({ principle, phantom, pattern }) => [
+    choice('principle', 'Principle', principle, {
+      'condenser': 'condenser',
+      'moving-coil': 'moving coil',
+      'ribbon': 'ribbon',
+    }),
+    attitudeChoice(phantom),
+    choice('pattern', 'Pattern', pattern ?? '', {
+      '': 'pattern not given',
+      'omni': 'omni',
+      'wide-cardioid': 'wide cardioid',
+      'cardioid': 'cardioid',
+      'supercardioid': 'supercardioid',
+      'hypercardioid': 'hypercardioid',
+      'figure-8': 'figure-8',
+    }),
+  ],
+  hasSwitch: (gear, _port, setting) => setting === 'lowCut' && inForce(gear).lowCut !== undefined,
+  blank: {
+    principle: 'condenser',
+    phantom: 'needed',
+    specs: { sensitivity: 12, impedance: 150, selfNoise: 14, maxSpl: 134 },
+  },
+}

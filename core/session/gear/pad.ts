@@ -1,7 +1,10 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { measurements } from '../measurement'
 import { id } from '../text'
 import { common, inputField, outputField, plugs } from './common'
+import type { GearTraits } from './traits'
+import { plainTraits } from './traits'
 
 export const padSpecs = fields({
   loss: { label: 'Loss', unit: 'dB', min: 0, max: 100, help: 'Between its matched ends.' },
@@ -18,3 +21,12 @@ export const pad = z.strictObject({
   specs: numbers(padSpecs),
   measured: measurements(padSpecs),
 })
+export type Pad = z.infer<typeof pad>
+
+export const padTraits: GearTraits<Pad> = {
+  ...plainTraits,
+  words: { title: 'Pad', name: 'a pad' },
+  allFields: padSpecs,
+  fields: () => padSpecs,
+  blank: { specs: { loss: 20, inputImpedance: 10_000, outputImpedance: 150 } },
+}

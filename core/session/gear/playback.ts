@@ -1,7 +1,10 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, numbers } from '../field'
+import { measurements } from '../measurement'
 import { id } from '../text'
 import { common } from './common'
+import type { GearTraits } from './traits'
+import { plainTraits } from './traits'
 
 export const playbackSpecs = fields({
   level: { label: 'Average', unit: 'dBFS', min: -90, max: 0, help: 'Of the loudest passage, RMS, AES17.' },
@@ -25,3 +28,15 @@ export const playback = z.strictObject({
   specs: numbers(playbackSpecs),
   measured: measurements(playbackSpecs),
 })
+export type Playback = z.infer<typeof playback>
+
+export const playbackTraits: GearTraits<Playback> = {
+  ...plainTraits,
+  words: { title: 'Playback', name: 'a playback' },
+  allFields: playbackSpecs,
+  fields: () => playbackSpecs,
+  settings: () => [],
+  domains: () => ({ takes: null, gives: 'digital' }),
+  sockets: () => [],
+  blank: { specs: { level: -20, crest: 12 } },
+}

@@ -1,9 +1,11 @@
 import { z } from '../z'
-import { fields, measurements, numbersAnd } from '../field'
+import { fields, numbersAnd } from '../field'
+import { inForce, measurements } from '../measurement'
 import { id } from '../text'
 import {
   common,
   einField,
+  einSourceField,
   gainFields,
   inputField,
   lowCutField,
@@ -17,12 +19,17 @@ import {
   weighting,
 } from './common'
 import { knobTable } from './knob'
+import type { Values } from '../field'
+import type { SwitchName } from '../settings'
+import type { GearTraits } from './traits'
+import { plainTraits, supplyChoice } from './traits'
 
 export const preampSpecs = fields({
   ...gainFields,
   maxInput: maxInputField,
   maxOutput: maxOutputField,
   ein: einField,
+  einSource: einSourceField,
   outputNoise: outputNoiseField,
   inputImpedance: inputField,
   outputImpedance: outputField,
@@ -42,3 +49,35 @@ export const preamp = z.strictObject({
   measured: measurements(preampSpecs),
   knob: knobTable,
 })
+export type Preamp = z.infer<typeof preamp>
+
+export const preampTraits: GearTraits<Preamp> = {
+  ...plainTraits,
+  words: { title: 'Preamp', name: 'a preamp' },
+  allFields: preampSpecs,
+  fields: () => preampSpecs,
+  settings: () => ['gain', 'phantom', 'pad', 'lowCut', 'cable', 'capacitance'],
+  choices: ({ phantom }) => [supplyChoice(phantom)],
+  gainRange: (gear, _port, setting) => (setting === 'gain' ? inForce(gear) : null),
+  hasSwitch: (gear, _port, setting) => preampSwitch(gear, setting),
+  blank: {
+    phantom: true,
+    specs: { gainMin: 10, gainMax: 60, maxOutput: 24, ein: -127, inputImpedance: 2000, outputImpedance: 150 },
+  },
+}
+
+/** Whether a box with a preamp has a switch. */
+export function preampSwitch(
+  gear: { phantom: boolean; specs: Values<typeof preampSpecs>; measured?: object | undefined },
+  setting: SwitchName,
+): boolean {
+  const specs = inForce(gear)
+  switch (setting) {
+    case 'phantom':
+      return gear.phantom
+    case 'pad':
+      return specs.pad > 0
+    case 'lowCut':
+      return specs.lowCut !== undefined
+  }
+}

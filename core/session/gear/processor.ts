@@ -1,5 +1,6 @@
 import { z } from '../z'
-import { fields, measurements, number, numbers } from '../field'
+import { fields, number, numbers, numberOrInitial } from '../field'
+import { inForce, measurements } from '../measurement'
 import { id, name } from '../text'
 import {
   arithmetics,
@@ -12,9 +13,18 @@ import {
   outputNoiseField,
   plugs,
 } from './common'
+import type { GearTraits } from './traits'
+import { through } from '../domain'
+import { ANALOGUE_ONLY, arithmeticChoice, choice, plainTraits, without } from './traits'
 
 export const blockFields = fields({
-  threshold: { label: 'Threshold', unit: 'dB', min: -120, max: 40, help: 'In dBu in analogue, dBFS in digital.' },
+  threshold: {
+    label: 'Threshold',
+    unit: 'dB',
+    min: -120,
+    max: 40,
+    help: 'In dBu in analogue, dBFS in digital: the level of a sine’s peak.',
+  },
   ratio: {
     label: 'Ratio',
     unit: ': 1',
@@ -52,7 +62,7 @@ export const block = z.discriminatedUnion('type', [
     ...shared,
     threshold: number(blockFields.threshold),
     ratio: number(blockFields.ratio),
-    makeUp: number(blockFields.makeUp).default(0 as never),
+    makeUp: numberOrInitial(blockFields.makeUp),
   }),
   z.strictObject({
     type: z.literal('expander'),
@@ -62,7 +72,7 @@ export const block = z.discriminatedUnion('type', [
     range: number(blockFields.range).optional(),
   }),
   z.strictObject({ type: z.literal('limiter'), ...shared, ceiling: number(blockFields.ceiling) }),
-  z.strictObject({ type: z.literal('equaliser'), ...shared, change: number(blockFields.change).default(0 as never) }),
+  z.strictObject({ type: z.literal('equaliser'), ...shared, change: numberOrInitial(blockFields.change) }),
   z.strictObject({ type: z.literal('gain'), ...shared, gain: number(blockFields.gain) }),
 ])
 export type Block = z.infer<typeof block>
@@ -91,3 +101,25 @@ export const processor = z.strictObject({
   measured: measurements(processorSpecs),
 })
 export type Processor = z.infer<typeof processor>
+
+const isDigital = ({ domain }: Pick<Processor, 'domain'>) => domain === 'digital'
+const digitalFields = without(processorSpecs, ANALOGUE_ONLY)
+
+export const processorTraits: GearTraits<Processor> = {
+  ...plainTraits,
+  words: { title: 'Processor', name: 'a processor' },
+  allFields: processorSpecs,
+  fields: (gear) => (isDigital(gear) ? digitalFields : processorSpecs),
+  settings: (gear) => (isDigital(gear) ? ['gain'] : ['gain', 'cable', 'capacitance']),
+  domains: (gear) => through(gear.domain),
+  sockets: (gear) => (isDigital(gear) ? [] : ['in', 'out']),
+  choices: (gear) => [
+    choice('domain', 'Domain', gear.domain, { analogue: 'analogue', digital: 'plug-in' }),
+    ...(isDigital(gear) ? [arithmeticChoice(gear.arithmetic)] : []),
+  ],
+  gainRange: (gear, _port, setting) => (setting === 'gain' ? inForce(gear) : null),
+  gainRests: 'zero',
+  blank: {
+    specs: { gainMin: -12, gainMax: 12, maxInput: 22, maxOutput: 22, inputImpedance: 20_000, outputImpedance: 150 },
+  },
+}

@@ -1,7 +1,10 @@
 import { z } from '../z'
-import { fields, measurements, numbers } from '../field'
+import { fields, number, numbers } from '../field'
+import { measurements } from '../measurement'
 import { id } from '../text'
 import { common } from './common'
+import type { GearTraits } from './traits'
+import { plainTraits } from './traits'
 
 export const soundSourceSpecs = fields({
   level: {
@@ -36,12 +39,33 @@ export const soundSourceSpecs = fields({
   },
 })
 
+export const sizeField = {
+  label: 'Size',
+  unit: 'm',
+  min: 0.001,
+  max: 50,
+  optional: true,
+  help: 'Greatest dimension of what sounds. Close to a large source the level rises less than by the inverse distance; left out, it is a point.',
+} as const
+
 /** A voice, an instrument, a room event: something that makes sound in air. */
 export const soundSource = z.strictObject({
   id,
   kind: z.literal('sound-source'),
   ...common,
+  size: number(sizeField).optional().describe('Greatest dimension, m; a point where it is left out.'),
   specs: numbers(soundSourceSpecs),
   measured: measurements(soundSourceSpecs),
 })
 export type SoundSource = z.infer<typeof soundSource>
+
+export const soundSourceTraits: GearTraits<SoundSource> = {
+  ...plainTraits,
+  words: { title: 'Source', name: 'a sound source' },
+  allFields: soundSourceSpecs,
+  fields: () => soundSourceSpecs,
+  settings: () => ['distance'],
+  domains: () => ({ takes: null, gives: 'sound' }),
+  sockets: () => [],
+  blank: { specs: { level: 70, crest: 14 } },
+}

@@ -1,0 +1,239 @@
+/** What stands behind a finding: what it is called, what brings it about, by which rule it is found, and where that is from. */
+export interface FindingFacts {
+  /** In a few words: in a list, and for undoing its mend. */
+  readonly title: string
+  readonly cause: string
+  readonly rule: string
+  readonly source: string
+}
+
+const COMMON = 'common practice, no source'
+const DEFINITION = 'definition'
+
+/** Every finding there is. docs/findings.md is made from this table. */
+export const findingCodes = {
+  'clips': {
+    title: 'the converter clips',
+    cause: 'The level at the converter passes 0 dBFS at the rehearsed peak.',
+    rule: 'Headroom at the converter under 0 dB.',
+    source: 'AES17: a sine whose peak touches full scale is 0 dBFS',
+  },
+  'surge-clips': {
+    title: 'the surge clips',
+    cause: 'The take gets louder than the rehearsal, and what is left above the rehearsed peak is less than that.',
+    rule: 'Headroom at the converter, less the surge, under 0 dB.',
+    source: DEFINITION,
+  },
+  'target-missed': {
+    title: 'the level misses the target',
+    cause: 'The gain was set for something else than the chosen level convention.',
+    rule: 'What the convention reads lies outside its window at the converter, or at the desk’s meter.',
+    source: `the conventions are ${COMMON}`,
+  },
+  'little-headroom': {
+    title: 'little is left above the surge',
+    cause: 'The chosen convention works close to full scale, or the surge is large.',
+    rule: 'Under 6 dB above the peak with the surge.',
+    source: COMMON,
+  },
+  'gain-range-exhausted': {
+    title: 'the gain has no range left',
+    cause: 'The source is too quiet or too loud for this input at this distance.',
+    rule: 'The gain that the target wants lies outside the range.',
+    source: DEFINITION,
+  },
+  'overdriven': {
+    title: 'a stage is overdriven',
+    cause: 'A gain before it is too high; what is turned down behind it only makes the distortion quieter.',
+    rule: 'The rehearsed peak passes the stage’s maximum input or output level, each at its own place.',
+    source: DEFINITION,
+  },
+  'surge-overdrives': {
+    title: 'the surge overdrives a stage',
+    cause: 'The stage has room for the rehearsal and not for the surge.',
+    rule: 'The peak with the surge passes the stage’s maximum input or output level.',
+    source: DEFINITION,
+  },
+  'driven': {
+    title: 'a stage is overdriven on purpose',
+    cause: 'It was marked so.',
+    rule: 'Marked, and its ceiling is passed.',
+    source: DEFINITION,
+  },
+  'capsule-overload': {
+    title: 'the capsule overloads',
+    cause: 'The source is too loud at this distance for this microphone.',
+    rule: 'The rehearsed peak at the capsule passes the maximum SPL.',
+    source: 'makers’ statement of the maximum SPL for a sine',
+  },
+  'capsule-overload-surge': {
+    title: 'the surge overloads the capsule',
+    cause: 'The same, in the take’s loudest moment.',
+    rule: 'The peak with the surge at the capsule passes the maximum SPL.',
+    source: 'as above',
+  },
+  'phantom-missing': {
+    title: 'phantom power is missing',
+    cause: 'Something that needs 48 V gets none: switched off, not to be had at this input, or blocked on the way.',
+    rule: '48 V comes from the first active box behind it, through XLR only, and passes no inline preamp.',
+    source: 'IEC 61938 P48',
+  },
+  'phantom-harmful': {
+    title: 'phantom power can do harm',
+    cause: '48 V is on for something that it can damage.',
+    rule: 'On at the first active box behind it.',
+    source: 'IEC 61938; makers’ warnings',
+  },
+  'phantom-neighbour': {
+    title: 'phantom power reaches a neighbour',
+    cause: 'Inputs of one bank share a switch.',
+    rule: 'Another strip hangs on the same bank.',
+    source: COMMON,
+  },
+  'phantom-unneeded': {
+    title: 'phantom power is not needed',
+    cause: '48 V is on, and nothing on its switch needs it.',
+    rule: 'Only what needs phantom power should get it.',
+    source: COMMON,
+  },
+  'input-shared': {
+    title: 'one input, two strips',
+    cause: 'A strip was copied, or the wrong input chosen.',
+    rule: 'Two strips name the same input of the same unit.',
+    source: DEFINITION,
+  },
+  'line-into-instrument': {
+    title: 'line level into an instrument input',
+    cause: 'The wrong input: an instrument input expects about a tenth of line level.',
+    rule: 'Level classes of the two ends.',
+    source: COMMON,
+  },
+  'line-into-mic': {
+    title: 'line level into a microphone input',
+    cause: 'The wrong input: a microphone input expects some 40 dB less.',
+    rule: 'Level classes of the two ends.',
+    source: COMMON,
+  },
+  'double-preamp': {
+    title: 'two preamps in a row',
+    cause: 'A preamp’s line output goes into a microphone input.',
+    rule: 'Level classes of the two ends.',
+    source: COMMON,
+  },
+  'mic-into-line': {
+    title: 'microphone level into a line input',
+    cause: 'The wrong input, or a preamp is missing.',
+    rule: 'Level classes of the two ends.',
+    source: COMMON,
+  },
+  'instrument-into-mic': {
+    title: 'a pickup into a microphone input',
+    cause: 'The wrong input: the load is far too low for a pickup.',
+    rule: 'Level classes of the two ends.',
+    source: COMMON,
+  },
+  'loading': {
+    title: 'the input loads its source',
+    cause: 'The input impedance is too low for what is plugged in.',
+    rule: 'Load under 5 times the source impedance; for a pickup under 1.5 times, or 6 dB lost at 5 kHz by its coil. 10 times is the bridging rule.',
+    source: `voltage divider; the limits are ${COMMON}`,
+  },
+  'connector': {
+    title: 'the connectors do not fit',
+    cause: 'The cable at hand does not go from the one socket into the other.',
+    rule: 'Connectors of the two ends.',
+    source: DEFINITION,
+  },
+  'unbalanced': {
+    title: 'a balanced output into an unbalanced input',
+    cause: 'One of two driven legs is used.',
+    rule: 'A driven balanced output meets an unbalanced input: −20 lg 2.',
+    source: 'voltage',
+  },
+  'pad-not-needed': {
+    title: 'the pad is not needed',
+    cause: 'The pad takes off what the gain puts back on, with the preamp’s noise.',
+    rule: 'The same level can be had with the pad out.',
+    source: 'a pad stands before the preamp',
+  },
+  'gain-behind-converter': {
+    title: 'gain behind the converter',
+    cause: 'The operating system’s slider is not at 0 dB.',
+    rule: 'A system slider with a gain other than 0 dB.',
+    source: COMMON,
+  },
+  'word-clock': {
+    title: 'two units, one clock',
+    cause: 'A second unit on a digital connection.',
+    rule: 'A digital input in the strip.',
+    source: COMMON,
+  },
+  'link-capacity': {
+    title: 'the optical link has no such channel',
+    cause: 'At higher sample rates an optical 8-channel link carries fewer channels.',
+    rule: '8 up to 48 kHz, 4 up to 96 kHz, 2 above.',
+    source: 'the optical 8-channel format; from memory',
+  },
+  'ein-below-thermal': {
+    title: 'an EIN that cannot be',
+    cause: 'It was measured with a shorted input, or it is a misprint.',
+    rule: 'EIN at or below the thermal noise of its own resistor.',
+    source: 'Johnson and Nyquist, 1928',
+  },
+  'past-crossover': {
+    title: 'gain past the noise crossover',
+    cause: 'The preamp’s noise is over the converter’s.',
+    rule: 'Gain above 0 dBFS level − dynamic range − EIN excess.',
+    source: DEFINITION,
+  },
+  'electronics-only': {
+    title: 'the room’s noise is not known',
+    cause: 'No room noise was entered.',
+    rule: 'A sound source without a room noise.',
+    source: DEFINITION,
+  },
+  'low-cut': {
+    title: 'the low cut is in',
+    cause: 'It was switched in.',
+    rule: 'Butterworth of its slope.',
+    source: 'filter theory',
+  },
+  'volume-down': {
+    title: 'the instrument’s own volume is down',
+    cause: 'A passive volume knob takes level off before anything amplifies it.',
+    rule: 'Its own volume down by 3 dB or more.',
+    source: COMMON,
+  },
+  'off-axis': {
+    title: 'the microphone looks past its source',
+    cause: 'The microphone is turned away from the source.',
+    rule: 'Over 3 dB less than from the front.',
+    source: 'first-order directivity, handbook acoustics',
+  },
+  'rate-not-offered': {
+    title: 'a rate that the unit lacks',
+    cause: 'The session’s sample rate is not among the unit’s.',
+    rule: 'The unit’s list of rates.',
+    source: DEFINITION,
+  },
+  'buffer-not-offered': {
+    title: 'a buffer that the driver lacks',
+    cause: 'The session’s buffer is not among the driver’s.',
+    rule: 'The driver’s list of sizes.',
+    source: DEFINITION,
+  },
+  'latency-unprinted': {
+    title: 'latency figures are missing',
+    cause: 'Nothing is known of the converters and the driver.',
+    rule: 'No latency figures, and no round trip measured.',
+    source: DEFINITION,
+  },
+  'no-direct-route': {
+    title: 'there is no direct monitoring',
+    cause: 'The strip is to be heard direct, and the unit has no monitoring of its own.',
+    rule: 'Route "direct" at a unit without it.',
+    source: DEFINITION,
+  },
+} as const satisfies Record<string, FindingFacts>
+
+export type FindingCode = keyof typeof findingCodes

@@ -1,0 +1,85 @@
+import { fields, number, numberOrInitial } from './field'
+import { id } from './text'
+import { z } from './z'
+
+export const monitorFields = fields({
+  pluginFrames: {
+    label: 'Plug-in delay',
+    unit: 'frames',
+    min: 0,
+    max: 1_000_000,
+    whole: true,
+    initial: 0,
+    help: 'What the plug-ins on the monitored path report.',
+  },
+  speakerDistance: {
+    label: 'To the loudspeaker',
+    unit: 'm',
+    min: 0,
+    max: 200,
+    optional: true,
+    help: 'Where the performer listens to a loudspeaker.',
+  },
+  blend: {
+    label: 'Own sound against playback',
+    unit: '%',
+    min: 0,
+    max: 100,
+    optional: true,
+    help: '0 is the own sound alone, 100 the playback alone; the middle is the usual start.',
+  },
+  volume: {
+    label: 'Volume',
+    unit: 'dB',
+    min: -120,
+    max: 0,
+    optional: true,
+    help: 'Of the headphone output; 0 is fully up.',
+  },
+  alsoHeard: {
+    label: 'Other path',
+    unit: 'dB',
+    min: -60,
+    max: 20,
+    optional: true,
+    help: 'Level of the other path against the chosen one, where both are heard.',
+  },
+})
+
+export const monitor = z.strictObject({
+  route: z
+    .enum(['software', 'direct'])
+    .default('software')
+    .describe('What the performer listens to: through the host, or inside the interface.'),
+  output: id.optional().describe('Output of the strip’s interface that feeds the performer.'),
+  pluginFrames: numberOrInitial(monitorFields.pluginFrames),
+  speakerDistance: number(monitorFields.speakerDistance).optional(),
+  blend: number(monitorFields.blend).optional(),
+  volume: number(monitorFields.volume).optional(),
+  alsoHeard: number(monitorFields.alsoHeard).optional(),
+  headphones: id.optional().describe('The headphones, a box of the session.'),
+})
+export type Monitor = z.infer<typeof monitor>
+
+/** What a performer listens for; each kind notices delay at another time. */
+export const listenings = ['own-voice', 'wind', 'plucked', 'keys', 'drums', 'click-only'] as const
+export type Listening = (typeof listenings)[number]
+
+export const performerFields = fields({
+  limit: {
+    label: 'Limit',
+    unit: 'ms',
+    min: 0.5,
+    max: 500,
+    optional: true,
+    help: 'The latest that this performer can work with.',
+  },
+})
+export const performer = z.strictObject({
+  listensTo: z.enum(listenings),
+  limit: number(performerFields.limit).optional(),
+})
+export type Performer = z.infer<typeof performer>
+
+/** Into which mixes of the desk a strip goes besides the recording. */
+export const sends = z.strictObject({ stream: z.boolean().default(false), room: z.boolean().default(false) })
