@@ -1,7 +1,15 @@
 import { power, powerSum } from '../numeric/power'
 import type { Db, Level } from '../units'
 import { SINE_CREST, db, difference, raise } from '../units'
-import type { NoiseName, NoiseSource, Programme, SignalUnit, TwoPort } from './two-port'
+import type { Curve } from './curve'
+import type { NoiseName, NoiseSource, Pickup, Programme, SignalUnit, TwoPort } from './two-port'
+
+/** What a curve takes off, dB. */
+export interface Reduction {
+  average: Db
+  peak: Db
+  surge: Db
+}
 
 /** The signal at the output of a stage. */
 export interface Point {
@@ -11,14 +19,22 @@ export interface Point {
   /** What the stage would put out had it no ceiling: above the ceiling it says how far the stage is overdriven. */
   peak: Level
   surgePeak: Level
+  /** peak + headroom */
   ceiling: Level | null
-  /** ceiling − peak */
+  /**
+   * The least over the stage's terminals, each ceiling against the level at its own place: the input's before a curve,
+   * the output's behind it. A limiter at work is no ceiling.
+   */
   headroom: Db | null
+  /** The same for the peak with the surge. */
+  surgeHeadroom: Db | null
   /** dB(A); `null` where nothing is known to make noise. */
   noise: Level | null
   /** average − noise */
   snr: Db | null
-  /** The rehearsed peak passes this stage's ceiling. */
+  /** What the stage's compressors, expanders and limiters take off; `null` for a stage without any. */
+  reduction: Reduction | null
+  /** The rehearsed peak passes one of this stage's ceilings. */
   clipped: boolean
   /** The earlier stage whose clipping this point carries; no later stage can mend it. */
   carriesClipping: string | null
@@ -54,18 +70,13 @@ interface Carried {
  * distortion quieter, not smaller. Noises are unrelated and add in power; each is counted once, where it arises.
  */
 export function cascade(programme: Programme, twoPorts: readonly TwoPort[]): Cascade {
-  const { average, peak, surgePeak } = programme
+  const { average, peak, surgePeak, ceiling } = programme
   const signal: Carried = { average, peak, surgePeak, noise: [], clippedAt: null }
   arise(signal, programme.stage, programme.noise)
-  const points = [pointAt(programme.stage, programme.unit, signal, programme.ceiling)]
+  const points = [pointAt(programme.stage, programme.unit, signal, ceiling, null, null)]
   // Air does not clip: what overloads on it is the capsule, which is the next two-port's input.
-  if (programme.unit !== 'dBSPL') clip(signal, programme.ceiling, programme.stage)
-  for (const twoPort of twoPorts) {
-    pass(signal, twoPort)
-    const ceiling = ceilingOf(twoPort)
-    points.push(pointAt(twoPort.stage, twoPort.unit, signal, ceiling))
-    clip(signal, ceiling, twoPort.stage)
-  }
+  if (programme.unit !== 'dBSPL') clip(signal, ceiling, programme.stage)
+  for (const twoPort of twoPorts) points.push(pass(signal, twoPort))
   return { points, noise: contributions(signal) }
 }
 
@@ -73,46 +84,80 @@ function arise(signal: Carried, stage: string, noise: readonly NoiseSource[]) {
   for (const { name, level } of noise) signal.noise.push({ stage, name, level })
 }
 
-function pass(signal: Carried, { stage, gain, curve, noise }: TwoPort) {
-  if (curve) bend(signal, curve)
+/** Carries the signal through a two-port, clips it where it has to, and tells what stands at its output. */
+function pass(
+  signal: Carried,
+  { stage, unit, gain, pickup, curve, inputCeiling, outputCeiling, noise }: TwoPort,
+): Point {
+  if (pickup) take(signal, pickup)
+  const overInput = inputCeiling === null ? null : difference(inputCeiling, signal.peak)
+  const surgeOverInput = inputCeiling === null ? null : difference(inputCeiling, signal.surgePeak)
+  const reduction = curve ? bend(signal, curve) : null
   signal.average = raise(signal.average, gain)
   signal.peak = raise(signal.peak, gain)
   signal.surgePeak = raise(signal.surgePeak, gain)
   for (const each of signal.noise) each.level = raise(each.level, gain)
   arise(signal, stage, noise)
+  const throughInput = inputCeiling === null ? null : raise(bent(inputCeiling, curve), gain)
+  const point = curve
+    ? pointBehindCurve(stage, unit, signal, outputCeiling, reduction, overInput, surgeOverInput)
+    : pointAt(stage, unit, signal, lower(throughInput, outputCeiling), null, null)
+  clip(signal, lower(throughInput, outputCeiling), stage, point.clipped)
+  return point
 }
+
+/** A directional microphone takes less of what is off its axis, and less of the room. */
+function take(signal: Carried, { programme, room }: Pickup) {
+  signal.average = raise(signal.average, programme)
+  signal.peak = raise(signal.peak, programme)
+  signal.surgePeak = raise(signal.surgePeak, programme)
+  for (const each of signal.noise) each.level = raise(each.level, room)
+}
+
+const bent = (level: Level, curve: Curve | undefined): Level => (curve ? (curve.level(level) as Level) : level)
 
 /** A static curve acts on every level by itself; on the noise at the level that the noise has alone, as in a pause. */
-function bend(signal: Carried, curve: (level: number) => number) {
+function bend(signal: Carried, curve: Curve): Reduction {
   const floor = noiseLevel(signal)
-  const lift = floor === null ? 0 : curve(floor) - floor
-  for (const each of signal.noise) each.level = raise(each.level, lift as Db)
-  signal.average = curve(signal.average) as Level
-  signal.peak = curve(signal.peak) as Level
-  signal.surgePeak = curve(signal.surgePeak) as Level
+  const lift = floor === null ? 0 : curve.level(floor) - floor
+  for (const each of signal.noise) each.level = raise(each.level, db(lift))
+  const off = (level: Level) => db(level + curve.fixed - curve.level(level))
+  const reduction = { average: off(signal.average), peak: off(signal.peak), surge: off(signal.surgePeak) }
+  signal.average = bent(signal.average, curve)
+  signal.peak = bent(signal.peak, curve)
+  signal.surgePeak = bent(signal.surgePeak, curve)
+  return reduction
 }
 
-/** The lower of the output's ceiling and the input's, seen at the output. */
-function ceilingOf({ gain, curve, inputCeiling, outputCeiling }: TwoPort): Level | null {
-  const throughInput = inputCeiling === null ? null : raise((curve ? curve(inputCeiling) : inputCeiling) as Level, gain)
-  if (throughInput === null) return outputCeiling
-  if (outputCeiling === null) return throughInput
-  return lower(throughInput, outputCeiling)
-}
-
-function clip(signal: Carried, ceiling: Level | null, stage: string) {
-  if (ceiling === null || signal.surgePeak <= ceiling) return
-  if (signal.peak > ceiling) signal.clippedAt ??= stage
+/** Holds the signal under a ceiling at the output; `already` where the peak is known to have passed one before a curve. */
+function clip(signal: Carried, ceiling: Level | null, stage: string, already = false) {
+  if (ceiling === null) return
+  if (already || signal.peak > ceiling) signal.clippedAt ??= stage
+  if (signal.surgePeak <= ceiling) return
   signal.peak = lower(signal.peak, ceiling)
   signal.surgePeak = ceiling
   // A square wave, the hardest clipping there is, has its average 3.01 dB above the sine of the same peak.
   signal.average = lower(signal.average, raise(ceiling, SINE_CREST))
 }
 
-const lower = (a: Level, b: Level): Level => (a < b ? a : b)
+function lower(a: Level, b: Level | null): Level
+function lower(a: Level | null, b: Level | null): Level | null
+function lower(a: Level | null, b: Level | null): Level | null {
+  if (a === null) return b
+  return b === null || a < b ? a : b
+}
 
-function pointAt(stage: string, unit: SignalUnit, signal: Carried, ceiling: Level | null): Point {
+function pointAt(
+  stage: string,
+  unit: SignalUnit,
+  signal: Carried,
+  ceiling: Level | null,
+  reduction: Reduction | null,
+  known: { headroom: Db | null; surgeHeadroom: Db | null } | null,
+): Point {
   const noise = noiseLevel(signal)
+  const headroom = known ? known.headroom : ceiling === null ? null : difference(ceiling, signal.peak)
+  const surgeHeadroom = known ? known.surgeHeadroom : ceiling === null ? null : difference(ceiling, signal.surgePeak)
   return {
     stage,
     unit,
@@ -120,12 +165,33 @@ function pointAt(stage: string, unit: SignalUnit, signal: Carried, ceiling: Leve
     peak: signal.peak,
     surgePeak: signal.surgePeak,
     ceiling,
-    headroom: ceiling === null ? null : difference(ceiling, signal.peak),
+    headroom,
+    surgeHeadroom,
     noise,
     snr: noise === null ? null : db(signal.average - noise),
-    clipped: ceiling !== null && signal.peak > ceiling,
+    reduction,
+    clipped: headroom !== null && headroom < 0,
     carriesClipping: signal.clippedAt,
   }
+}
+
+function pointBehindCurve(
+  stage: string,
+  unit: SignalUnit,
+  signal: Carried,
+  outputCeiling: Level | null,
+  reduction: Reduction | null,
+  overInput: Db | null,
+  surgeOverInput: Db | null,
+): Point {
+  const least = (input: Db | null, level: Level) => {
+    const output = outputCeiling === null ? null : difference(outputCeiling, level)
+    return input === null ? output : output === null || input < output ? input : output
+  }
+  const headroom = least(overInput, signal.peak)
+  const surgeHeadroom = least(surgeOverInput, signal.surgePeak)
+  const ceiling = headroom === null ? null : raise(signal.peak, headroom)
+  return pointAt(stage, unit, signal, ceiling, reduction, { headroom, surgeHeadroom })
 }
 
 const noiseLevel = ({ noise }: Carried) => powerSum(noise) as Level | null

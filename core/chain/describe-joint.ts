@@ -2,11 +2,12 @@ import type { Finding } from '../session'
 import { formatDecimal, formatShort } from '../units'
 import { connectorWords, fits } from './findings/joints'
 import { inPlug, outPlug, unbalancedGain } from './joint'
-import type { LevelClass } from './level-class'
+import { chainTraits } from './compile/kinds'
 import { inputClass, outputClasses } from './level-class'
 import { inputImpedance, loadingGain, outputImpedance } from './loading'
 import type { PhantomUse } from './phantom'
 import type { ResolvedStage } from './resolve'
+import type { LevelClass } from './traits'
 
 /** What there is to know of the joint between two neighbours. */
 export interface Joint {
@@ -44,7 +45,7 @@ export function describeJoints(
         null,
       facts: [
         levelFact(from, to, classes[i] ?? null),
-        loadingFact(from, to),
+        loadingFact(from, to, stages[i - 1]),
         plugFact(from, to),
         phantomFact(from, to, phantom),
         powerFact(from, to),
@@ -61,45 +62,38 @@ function levelFact(from: ResolvedStage, to: ResolvedStage, gives: LevelClass | n
   return takes === null ? `${capital(CLASS[gives])}.` : `${capital(CLASS[gives])} into an input for ${CLASS[takes]}.`
 }
 
-function loadingFact(from: ResolvedStage, to: ResolvedStage): string | null {
-  const [source, load] = [outputImpedance(from), inputImpedance(to)]
+/** As one says it: 150 Ω, 2.4 kΩ, 1 MΩ. */
+function impedance(value: number): string {
+  if (value >= 1e6) return `${formatShort(value / 1e6, 2)} MΩ`
+  return value >= 1e3 ? `${formatShort(value / 1e3, 2)} kΩ` : `${formatShort(value, 1)} Ω`
+}
+
+function loadingFact(from: ResolvedStage, to: ResolvedStage, before: ResolvedStage | undefined): string | null {
+  const [source, load] = [outputImpedance(from, before), inputImpedance(to)]
   if (!source || load === undefined) return null
-  return `${formatShort(source, 1)} Ω into ${formatShort(load, 1)} Ω, 1 : ${formatDecimal(load / source, 1)}; the joint loses ${formatDecimal(-loadingGain(source, load), 2)} dB.`
+  return `${impedance(source)} into ${impedance(load)}, 1 : ${formatShort(load / source, load / source < 100 ? 1 : 0)}; the joint loses ${formatDecimal(-loadingGain(source, load), 2)} dB.`
 }
 
 function plugFact(from: ResolvedStage, to: ResolvedStage): string | null {
   const [out, into] = [outPlug(from), inPlug(to)]
   if (!out?.connector || !into?.connector) return null
   const loss = unbalancedGain(from, to)
-  return `${connectorWords[out.connector]} to ${connectorWords[into.connector]}${fits(from, to) ? '' : ', which do not fit'}${loss === 0 ? '' : `; one leg of two, ${formatDecimal(-loss, 2)} dB less`}.`
+  return `${connectorWords[out.connector]} to ${connectorWords[into.connector]}${fits(from, to) ? '' : ', which do not fit'}${loss === 0 ? '' : `; into an unbalanced input, ${formatDecimal(-loss, 2)} dB less`}.`
 }
 
 function phantomFact(from: ResolvedStage, to: ResolvedStage, phantom: readonly PhantomUse[]): string | null {
   const use = phantom.find((each) => each.user.id === from.id)
   if (!use) return null
   const minds = { needed: 'needs 48 V', harmless: 'does not mind 48 V', harmful: 'can be harmed by 48 V' }[use.attitude]
-  if (use.blocked) return `"${from.gear.name}" ${minds}; this lead passes none.`
+  if (use.blocked) return `"${from.gear.name}" ${minds}; this cable passes none.`
   if (!use.supply) return `"${from.gear.name}" ${minds}; "${to.gear.name}" passes none on.`
   const supplier = use.supply.stage.gear.name
   return `"${from.gear.name}" ${minds}; "${supplier}" ${use.supply.can ? `supplies it, and it is ${use.supply.on ? 'on' : 'off'}` : 'cannot supply it'}. Switch with the outputs muted, and wait before plugging.`
 }
 
 /** Boxes with a mains or battery switch are switched on from the source towards the loudspeakers. */
-const POWERED = new Set<ResolvedStage['kind']>([
-  'preamp',
-  'processor',
-  'desk-channel',
-  'link',
-  'interface',
-  'digital-input',
-])
 function powerFact(from: ResolvedStage, to: ResolvedStage): string | null {
-  if (!POWERED.has(from.kind) || !POWERED.has(to.kind) || from.gear.id === to.gear.id) return null
-  if (
-    (from.kind === 'processor' && from.gear.domain === 'digital') ||
-    (to.kind === 'processor' && to.gear.domain === 'digital')
-  )
-    return null
+  if (!chainTraits(from).powered(from) || !chainTraits(to).powered(to) || from.gear.id === to.gear.id) return null
   return `Power: "${from.gear.name}" on before "${to.gear.name}", amplifiers and loudspeakers last; off the other way round.`
 }
 

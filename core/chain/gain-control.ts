@@ -9,6 +9,8 @@ export interface GainControl {
   readonly range: GainRange
   readonly locked: boolean
   readonly domain: 'analogue' | 'digital'
+  /** A fader: it rests at its zero mark, and mixing is done with it. */
+  readonly isFader: boolean
   /** The operating system's: a gain that ought to do nothing. */
   readonly isSystemSlider: boolean
   readonly knob?: KnobTable | undefined
@@ -48,6 +50,7 @@ function control(
     knob,
     locked: stage.locked.includes(setting),
     domain: isDigital(stage) ? 'digital' : 'analogue',
+    isFader: setting === 'fader' || stage.kind === 'fader',
     isSystemSlider: stage.kind === 'fader' && stage.gear.place === 'system',
   }
 }

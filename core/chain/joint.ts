@@ -1,6 +1,7 @@
 import type { Plug } from '../session'
 import type { Db } from '../units'
 import { db } from '../units'
+import { chainTraits } from './compile/kinds'
 import { inputImpedance, loadingGain, outputImpedance } from './loading'
 import type { ResolvedStage } from './resolve'
 import type { TwoPort } from './two-port'
@@ -19,18 +20,24 @@ export function inPlug(stage: ResolvedStage): Plug | undefined {
 const ONE_LEG_OF_TWO = db(-20 * Math.log10(2))
 
 /**
- * What an unbalanced input takes of a balanced output: one leg of two driven ones, −6.02 dB. An impedance-balanced
- * output drives one leg only and loses nothing.
+ * What an unbalanced input takes of an output that drives both legs: one of them, −6.02 dB. An impedance-balanced output
+ * drives one leg only, and a floating one (transformer, moving coil, ribbon, pickup, passive DI box) gives all of its
+ * voltage against the grounded leg: both lose nothing.
  */
 export const unbalancedGain = (from: ResolvedStage, to: ResolvedStage): Db =>
-  outPlug(from)?.balance === 'balanced' && inPlug(to)?.balance === 'one-leg' ? ONE_LEG_OF_TWO : db(0)
+  outPlug(from)?.balance === 'balanced' && !chainTraits(from).floats(from) && inPlug(to)?.balance === 'one-leg'
+    ? ONE_LEG_OF_TWO
+    : db(0)
 
 /** A source's or microphone's own point shows it loaded; every other stage's shows its open-circuit level. */
 const showsItselfLoaded = (stage: ResolvedStage) => stage.kind === 'microphone' || stage.kind === 'electric-source'
 
-/** The gain (not above 0 dB) of the joint between two neighbours, as far as the stage before does not show it itself. */
-export function jointGain(from: ResolvedStage, to: ResolvedStage): Db {
-  const loading = showsItselfLoaded(from) ? 0 : loadingGain(outputImpedance(from), inputImpedance(to))
+/**
+ * The gain (not above 0 dB) of the joint between two neighbours, as far as the stage before does not show it itself.
+ * @param before what stands before `from`: a transformer shows its impedance.
+ */
+export function jointGain(from: ResolvedStage, to: ResolvedStage, before: ResolvedStage | undefined): Db {
+  const loading = showsItselfLoaded(from) ? 0 : loadingGain(outputImpedance(from, before), inputImpedance(to))
   return db(loading + unbalancedGain(from, to))
 }
 
@@ -43,6 +50,6 @@ export function behindJoint(twoPort: TwoPort, joint: Db): TwoPort {
     gain: db(gain + joint),
     inputCeiling: inputCeiling === null ? null : ((inputCeiling - joint) as typeof inputCeiling),
     // The curve's thresholds are levels at the input's terminals; the joint's gain is added once, outside.
-    ...(curve && { curve: (level: number) => curve(level + joint) - joint }),
+    ...(curve && { curve: { level: (level: number) => curve.level(level + joint) - joint, fixed: curve.fixed } }),
   }
 }

@@ -1,5 +1,8 @@
-import type { Gear, Session } from '../session'
-import { analogueInput } from '../session'
+import type { AnalogueInput, Gear, Plug, Session } from '../session'
+import { analogueInput, readGear } from '../session'
+import { programmerError } from './programmer-error'
+import { inPlug, outPlug } from './joint'
+import type { ResolvedStage } from './resolve'
 
 /** Boxes that mend a chain: their figures are the usual ones (common practice, no source), to be overwritten. */
 const ORIGIN = 'To be found: usual figures, no particular box'
@@ -11,34 +14,40 @@ export function freeGearId(session: Session, wanted: string): string {
   for (let n = 2; ; n++) if (!taken(`${wanted}-${n}`)) return `${wanted}-${n}`
 }
 
-/** The figures are plain numbers here and in range by construction; a test reads every one of them as a file would. */
-const made = (session: Session, id: string, gear: object): Gear =>
-  ({ id: freeGearId(session, id), origin: ORIGIN, ...gear }) as unknown as Gear
+function made(session: Session, id: string, gear: object): Gear {
+  const reading = readGear({ id: freeGearId(session, id), origin: ORIGIN, ...gear })
+  if (!reading.ok) throw programmerError('a box that mends is what a file could hold')
+  return reading.gear
+}
 
-const xlr = { in: { connector: 'xlr', balance: 'balanced' }, out: { connector: 'xlr', balance: 'balanced' } }
+const xlr = { connector: 'xlr', balance: 'balanced' } as const
 
-/** A pad of at least some loss. */
-export const padOf = (session: Session, loss: number): Gear =>
-  made(session, `pad-${loss}`, {
+/**
+ * A pad of some loss between two stages. It is driven and taken as they are: a balanced output behind an unbalanced input
+ * loses the same with the pad as without it.
+ */
+export function padOf(session: Session, loss: number, from: ResolvedStage, to: ResolvedStage): Gear {
+  const driven = outPlug(from)
+  const socket = inPlug(to)
+  const side = (connector: Plug['connector']) => ({
+    ...(connector && { connector: connector === 'combo' ? 'xlr' : connector }),
+    ...(driven?.balance && { balance: driven.balance }),
+  })
+  return made(session, `pad-${loss}`, {
     kind: 'pad',
     name: `Pad, ${loss} dB`,
+    plugs: { in: side(driven?.connector), out: side(socket?.connector) },
     specs: { loss, inputImpedance: 10_000, outputImpedance: 150 },
   })
+}
 
-/** A fixed gain before a microphone input. */
-export const boosterOf = (session: Session, gain: number): Gear =>
+/** A fixed gain behind a passive microphone. */
+export const inlinePreampOf = (session: Session, gain: number): Gear =>
   made(session, `booster-${gain}`, {
     kind: 'booster',
-    name: `Booster, ${gain} dB`,
-    plugs: xlr,
-    specs: {
-      gain: Math.min(60, gain),
-      ein: -128,
-      einWeighting: 'A',
-      inputImpedance: 20_000,
-      outputImpedance: 150,
-      maxOutput: 5,
-    },
+    name: `Inline preamp, ${gain} dB`,
+    plugs: { in: xlr, out: xlr },
+    specs: { gain, ein: -128, inputImpedance: 20_000, outputImpedance: 150, maxOutput: 5 },
   })
 
 /** A passive DI box. */
@@ -47,7 +56,7 @@ export const diBoxOf = (session: Session): Gear =>
     kind: 'di-box',
     name: 'DI box, 12 : 1',
     phantom: 'harmless',
-    plugs: { in: { connector: 'jack', balance: 'one-leg' }, out: xlr.out },
+    plugs: { in: { connector: 'jack', balance: 'one-leg' }, out: { connector: 'xlr', balance: 'floating' } },
     specs: { ratio: 12, inputImpedance: 140_000, outputImpedance: 150, maxInput: 20 },
   })
 
@@ -57,29 +66,27 @@ export const preampOf = (session: Session): Gear =>
     kind: 'preamp',
     name: 'Preamp',
     phantom: true,
-    plugs: xlr,
+    plugs: { in: xlr, out: xlr },
     specs: {
       gainMin: 10,
       gainMax: 60,
-      gainStep: 0,
       maxInput: 10,
       maxOutput: 24,
       ein: -127,
-      einWeighting: 'A',
       outputNoise: -95,
       inputImpedance: 2000,
       outputImpedance: 150,
-      pad: 0,
-      lowCutSlope: 12,
     },
   })
 
-/** An input of the unit, of a type, that no strip of the session takes. */
-export function freePort(session: Session, unitId: string, type: 'mic' | 'line' | 'instrument'): string | null {
+/** Inputs of the unit, of a type, that no strip of the session takes. */
+export function freePorts(session: Session, unitId: string, type: AnalogueInput['type']): string[] {
   const unit = session.gear.find((item) => item.id === unitId)
-  if (unit?.kind !== 'interface') return null
+  if (unit?.kind !== 'interface') return []
   const taken = new Set(
     session.strips.flatMap((strip) => strip.stages.filter((stage) => stage.gear === unitId).map((stage) => stage.port)),
   )
-  return unit.inputs.find((input) => !taken.has(input.id) && analogueInput(unit, input.id)?.type === type)?.id ?? null
+  return unit.inputs
+    .filter((input) => !taken.has(input.id) && analogueInput(unit, input.id)?.type === type)
+    .map((input) => input.id)
 }

@@ -14,7 +14,7 @@ import type {
 import { inForce } from '../session'
 import type { Db, Dbu, Metres } from '../units'
 import { db } from '../units'
-import { einExcess, einWeighted } from './noise'
+import { einExcess } from './noise'
 
 /** What every stage has once it is joined with its gear. */
 interface Placed {
@@ -70,13 +70,11 @@ export const gearById = (session: Session): ReadonlyMap<string, Gear> =>
 export const resolveStrip = (strip: Strip, gear: ReadonlyMap<string, Gear>): ResolvedStage[] =>
   strip.stages.map((stage) => resolveStage(stage, gear.get(stage.gear) as Gear))
 
-const NONE = [] as const
+const NONE: NonNullable<Stage['locked']> = []
 
 /** Joins one stage with its gear. */
-export function resolveStage(
-  { id, port, settings, locked = NONE as never, driven = false }: Stage,
-  gear: Gear,
-): ResolvedStage {
+export function resolveStage({ id, port, settings, ...stage }: Stage, gear: Gear): ResolvedStage {
+  const { locked = NONE, driven = false } = stage
   switch (gear.kind) {
     case 'sound-source': {
       const specs = inForce(gear)
@@ -104,7 +102,7 @@ export function resolveStage(
         gear,
         input,
         specs,
-        excess: specs.ein === undefined ? null : excessOf(specs.ein, specs.einWeighting),
+        excess: specs.ein === undefined ? null : einExcess({ ...specs, ein: specs.ein }),
         gain: settings.gain ?? specs.gainMin,
         phantom: settings.phantom ?? false,
         pad: settings.pad ?? false,
@@ -126,11 +124,10 @@ export function resolveStage(
   }
 }
 
-/** A measured EIN is A-weighted, like everything measured here; the printed one says its own weighting. */
+/** A measured EIN is A-weighted and of 150 Ω, like everything measured here; the printed one says its own. */
 function withMeasuredEin<S extends object>(owner: { specs: S; measured?: object | undefined }): S {
   const specs = inForce(owner)
-  return owner.measured && 'ein' in owner.measured && owner.measured.ein ? { ...specs, einWeighting: 'A' } : specs
+  return owner.measured && 'ein' in owner.measured && owner.measured.ein
+    ? { ...specs, einWeighting: 'A', einSource: undefined }
+    : specs
 }
-
-/** What an amplifier adds to the noise of what is plugged in, from its EIN and weighting, dBu(A). */
-export const excessOf = (ein: Dbu, weighting: 'A' | 'Z'): Dbu | null => einExcess(einWeighted(ein, weighting))

@@ -35,11 +35,35 @@ export function nearestGain(specs: GainRange, wanted: number): Db {
 }
 
 /** All gains that can be set, counted from the lowest: the steps, and the end of the range where they do not meet it. */
-export function gainGrid(range: GainRange): { last: number; at: (step: number) => Db } {
+export function gainGrid(range: GainRange): {
+  last: number
+  at: (step: number) => Db
+  /** The highest step that is not over a gain. */
+  below: (gain: number) => number
+} {
   const { gainMin, gainMax } = range
-  const last = Math.ceil((gainMax - gainMin) / stepOf(range) - SAME)
+  const step = stepOf(range)
+  const last = Math.ceil((gainMax - gainMin) / step - SAME)
   return {
     last,
-    at: (step) => (step >= last ? db(gainMax) : settableGain(range, db(gainMin + step * stepOf(range))).gain),
+    at: (each) => (each >= last ? db(gainMax) : settableGain(range, db(gainMin + each * step)).gain),
+    below: (gain) => (gain >= gainMax - SAME ? last : Math.max(0, Math.floor((gain - gainMin) / step + SAME))),
   }
+}
+
+/** How far from what is aimed at a window still goes, dB, down and up. */
+export interface Tolerance {
+  under: number
+  over: number
+}
+
+/**
+ * The gain that can be set for an aim: rounded down to the step, but one step up where down lands under the window and up
+ * lands inside it.
+ */
+export function gainAtTarget(range: GainRange, wanted: number, { under, over }: Tolerance): SettableGain {
+  const down = settableGain(range, db(wanted))
+  if (down.limit !== null || wanted - down.gain <= under + SAME) return down
+  const up = db(Math.min(range.gainMax, down.gain + stepOf(range)))
+  return up - wanted <= over + SAME ? { gain: up, limit: null } : down
 }

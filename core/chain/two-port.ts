@@ -1,4 +1,5 @@
 import type { Db, Level } from '../units'
+import type { Curve } from './curve'
 
 export type SignalUnit = 'dBSPL' | 'dBu' | 'dBFS'
 
@@ -31,6 +32,14 @@ export interface Programme {
   readonly noise: readonly NoiseSource[]
 }
 
+/** What a directional microphone takes in, against an omnidirectional one spoken at from the front. */
+export interface Pickup {
+  /** Of the source, at its angle. */
+  readonly programme: Db
+  /** Of the room's diffuse sound. */
+  readonly room: Db
+}
+
 /**
  * What every device, set as it is set, comes down to: the cascade knows nothing else.
  *
@@ -41,8 +50,10 @@ export interface TwoPort {
   readonly stage: string
   readonly unit: SignalUnit
   readonly gain: Db
-  /** A static curve at the input, before the gain: a compressor's, an expander's, a limiter's. Rising, input level → level. */
-  readonly curve?: ((level: number) => number) | undefined
+  readonly pickup?: Pickup | undefined
+  /** A static curve behind the input's ceiling and before the gain: a compressor's, an expander's, a limiter's. */
+  readonly curve?: Curve | undefined
+  /** At the input's own terminal, before the curve. */
   readonly inputCeiling: Level | null
   readonly outputCeiling: Level | null
   readonly noise: readonly NoiseSource[]

@@ -1,8 +1,8 @@
 import type { NoiseName } from '../chain/two-port'
 import { stripControls } from '../chain/gain-control'
-import { EIN_THERMAL } from '../chain/noise'
+import { EIN_THERMAL, einExcess } from '../chain/noise'
 import type { ResolvedStage } from '../chain/resolve'
-import { excessOf, gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../chain/resolve'
 import { powerSum } from '../numeric/power'
 import type { Gear, Session, Strip } from '../session'
 import { applyChanges } from '../session'
@@ -115,12 +115,12 @@ function helps(session: Session, strip: Strip, now: number | null): Help[] {
 function withBetterEin(gear: readonly Gear[], stage: ResolvedStage): Gear[] | null {
   if (!('specs' in stage) || !('ein' in stage.specs) || stage.specs.ein === undefined) return null
   // What the amplifier adds falls by 3 dB; the EIN holds its test resistor's noise besides, which does not.
-  const excess = excessOf(stage.specs.ein, stage.specs.einWeighting)
+  const excess = einExcess({ ...stage.specs, ein: stage.specs.ein })
   if (excess === null) return null
   const ein = dbu(powerSum([{ level: excess - 3 }, { level: EIN_THERMAL }]) ?? 0)
   const quieter = <T extends { specs: object; measured?: object | undefined }>(owner: T): T => ({
     ...owner,
-    specs: { ...owner.specs, ein, einWeighting: 'A' },
+    specs: { ...owner.specs, ein, einWeighting: 'A', einSource: undefined },
     measured: owner.measured && { ...owner.measured, ein: undefined },
   })
   return gear.map((item) => {

@@ -20,6 +20,7 @@ export function routeInputs(
     inputs: {
       unit: unit.gear,
       converter: converter?.gear ?? null,
+      digitalIn: unit.kind === 'digital-input',
       system: session.system,
       room: session.room,
       monitor: strip.monitor,

@@ -21,12 +21,12 @@ export const noiseWords: Record<NoiseName, string> = {
   'self-noise': 'microphone',
   'thermal': 'source’s impedance',
   'source': 'source',
-  'booster': 'booster',
+  'booster': 'inline preamp',
   'preamp': 'preamp',
   'output-stage': 'output stage',
   'link': 'link',
   'converter': 'converter',
-  'word-length': 'file’s word length',
+  'word-length': 'file’s bit depth',
 }
 
 /** The three answers about a strip, in plain words with numbers; what is recommended to listen by is said where it differs. */

@@ -1,32 +1,48 @@
-import { dbu, peakOf, raise, thermalNoiseA } from '../../units'
+import { db, dbu, peakOf, raise } from '../../units'
 import { inputImpedance, loadingGain } from '../loading'
-import type { Resolved, ResolvedStage } from '../resolve'
+import { thermal } from '../passive'
+import type { Resolved } from '../resolve'
+import type { Around, SourceTraits } from '../traits'
+import { plain } from '../traits'
 import type { NoiseSource, Programme } from '../two-port'
 
+type Source = Resolved<'electric-source'>
+const isPickup = ({ gear }: Source) => gear.output === 'passive-pickup'
+
+export const electricSourceChain: SourceTraits<Source> = {
+  ...plain,
+  enter,
+  outputClass: (stage) => (isPickup(stage) ? 'instrument' : 'line'),
+  phantomAttitude: ({ gear }) => (gear.plugs?.out?.balance === 'one-leg' ? 'harmful' : 'harmless'),
+  floats: isPickup,
+}
+
 /**
- * An electric source, loaded by what follows it. A passive pickup makes the thermal noise of its impedance; one with
- * a stated noise makes that; any other is taken to be silent.
+ * An electric source, loaded by what follows it. A passive volume knob that is down is a loss inside the source. A
+ * passive pickup makes the thermal noise of its resistance; one with a stated noise makes that; any other is taken to be
+ * silent. A coil's inductance costs treble, not level: the level is that of the fundamentals.
  */
-export function compileElectricSource(
-  { id, gear, specs }: Resolved<'electric-source'>,
-  next: ResolvedStage | undefined,
-): Programme {
+function enter(stage: Source, { next }: Around): Programme {
+  const { id, specs } = stage
   const loading = loadingGain(specs.impedance, inputImpedance(next))
-  const average = raise(specs.level, loading)
+  const loss = isPickup(stage) ? (specs.volumeLoss ?? 0) : 0
+  const gain = db(loading - loss)
+  const average = raise(specs.level, gain)
   const peak = peakOf(average, specs.crest)
-  const noise: NoiseSource[] =
-    specs.noise !== undefined
-      ? [{ name: 'source', level: dbu(specs.noise + loading) }]
-      : gear.output === 'passive-pickup' && specs.impedance !== undefined
-        ? [{ name: 'thermal', level: raise(thermalNoiseA(specs.impedance), loading) }]
-        : []
   return {
     stage: id,
     unit: 'dBu',
     average,
     peak,
     surgePeak: raise(peak, specs.surge),
-    ceiling: specs.maxOutput === undefined ? null : raise(specs.maxOutput, loading),
-    noise,
+    ceiling: specs.maxOutput === undefined ? null : raise(specs.maxOutput, gain),
+    noise: ownNoise(stage, loading, loss),
   }
+}
+
+/** Behind a knob that is down stands at least the coil's resistance: its thermal noise does not go down with the signal. */
+function ownNoise(stage: Source, loading: number, loss: number): NoiseSource[] {
+  const { noise, impedance } = stage.specs
+  if (noise !== undefined) return [{ name: 'source', level: dbu(noise + loading - loss) }]
+  return isPickup(stage) ? thermal(impedance, db(loading)) : []
 }

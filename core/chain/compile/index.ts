@@ -5,77 +5,32 @@ import { wordLengthNoise } from '../noise'
 import { programmerError } from '../programmer-error'
 import type { ResolvedStage } from '../resolve'
 import type { Programme, TwoPort } from '../two-port'
-import { compileBooster, compileDeskChannel, compilePreamp } from './amplifiers'
-import { compileElectricSource } from './electric-source'
-import { compileInterfaceInput } from './interface-input'
-import { compileDigitalInput, compileFader, compileLink, compileProcessor } from './line-stages'
-import { compileMicrophone } from './microphone'
-import { compileDiBox, compilePad } from './passive'
-import { compilePlayback } from './playback'
-import { compileSoundSource } from './sound-source'
+import { isSource, lineTraits, sourceTraits } from './kinds'
 
-export interface Surroundings {
+interface Surroundings {
   readonly system: System
   readonly room: Room
 }
 
-export interface CompiledStrip {
+interface CompiledStrip {
   readonly programme: Programme
   readonly twoPorts: readonly TwoPort[]
 }
 
 /** A strip as the cascade takes it: the programme that enters, and a two-port for every further stage. */
-export function compileStrip(stages: readonly ResolvedStage[], surroundings: Surroundings): CompiledStrip {
-  const [source, ...rest] = stages
-  if (!source) throw programmerError('a strip that was read has stages')
+export function compileStrip(stages: readonly ResolvedStage[], { room, system }: Surroundings): CompiledStrip {
+  const first = stages[0]
+  if (!first || !isSource(first)) throw programmerError('a strip that was read begins with a source')
+  const around = (i: number) => ({ before: stages[i - 1], next: stages[i + 1], room, system })
   return {
-    programme: compileSource(source, rest[0], surroundings),
-    twoPorts: rest.map((stage, i) => {
-      const twoPort = behindJoint(compileStage(stage, rest[i + 1]), jointGain(stages[i] as ResolvedStage, stage))
-      return i === rest.length - 1 && twoPort.unit === 'dBFS' ? intoFile(twoPort, surroundings.system) : twoPort
+    programme: sourceTraits(first).enter(first, around(0)),
+    twoPorts: stages.slice(1).map((stage, k) => {
+      if (isSource(stage)) throw programmerError('a source can only stand first')
+      const i = k + 1
+      const joint = jointGain(stages[i - 1] as ResolvedStage, stage, stages[i - 2])
+      const twoPort = behindJoint(lineTraits(stage).compile(stage, around(i)), joint)
+      return i === stages.length - 1 && twoPort.unit === 'dBFS' ? intoFile(twoPort, system) : twoPort
     }),
-  }
-}
-
-function compileSource(source: ResolvedStage, next: ResolvedStage | undefined, { room }: Surroundings): Programme {
-  switch (source.kind) {
-    case 'sound-source':
-      return compileSoundSource(source, next, room)
-    case 'electric-source':
-      return compileElectricSource(source, next)
-    case 'playback':
-      return compilePlayback(source)
-    default:
-      throw programmerError('a strip that was read begins with a source')
-  }
-}
-
-function compileStage(stage: ResolvedStage, next: ResolvedStage | undefined): TwoPort {
-  switch (stage.kind) {
-    case 'microphone':
-      return compileMicrophone(stage, next)
-    case 'pad':
-      return compilePad(stage)
-    case 'di-box':
-      return compileDiBox(stage)
-    case 'booster':
-      return compileBooster(stage)
-    case 'preamp':
-      return compilePreamp(stage)
-    case 'desk-channel':
-      return compileDeskChannel(stage)
-    case 'processor':
-      return compileProcessor(stage)
-    case 'fader':
-      return compileFader(stage)
-    case 'link':
-      return compileLink(stage)
-    case 'interface':
-      return compileInterfaceInput(stage)
-    case 'digital-input':
-      return compileDigitalInput(stage)
-    default:
-      throw programmerError('a source can only stand first')
   }
 }
 

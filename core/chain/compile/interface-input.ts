@@ -1,29 +1,38 @@
-import type { Dbu } from '../../units'
-import { db, dbfs, dbu } from '../../units'
+import { db, dbfs } from '../../units'
+import { fullScaleAt } from '../input-gain'
 import type { ResolvedInput } from '../resolve'
-import type { NoiseSource, TwoPort } from '../two-port'
-
-/**
- * The input level that reads 0 dBFS as the input is set: `fullScale` − (gain − `gainMin`), + pad where it is in.
- * Example: 0 dBFS at +15 dBu, gain 35 of 0…60 dB: −20 dBu.
- */
-export function fullScaleAt({ specs, gain, pad }: Pick<ResolvedInput, 'specs' | 'gain' | 'pad'>): Dbu {
-  return dbu(specs.fullScale - (gain - specs.gainMin) + (pad ? specs.pad : 0))
-}
+import type { LineTraits } from '../traits'
+import { plain } from '../traits'
+import type { NoiseSource } from '../two-port'
 
 /**
  * An interface input, from dBu to dBFS. The preamp's noise moves with the gain, the converter's stays:
  * below some gain the converter sets the floor, above it the preamp.
  */
-export function compileInterfaceInput(stage: ResolvedInput): TwoPort {
-  return {
+export const interfaceInputChain: LineTraits<ResolvedInput> = {
+  ...plain,
+  compile: (stage) => ({
     stage: stage.id,
     unit: 'dBFS',
-    gain: db(-fullScaleAt(stage)),
+    gain: db(-fullScaleAt(stage.specs, stage.gain, stage.pad ? stage.specs.pad : 0)),
     inputCeiling: null,
     outputCeiling: dbfs(0),
     noise: [...preampNoise(stage), { name: 'converter', level: dbfs(-stage.specs.dynamicRange) }],
-  }
+  }),
+  inputClass: ({ input }) => input.type,
+  phantomSupply: (stage) => {
+    const { gear, input } = stage
+    if (input.type !== 'mic') return null
+    const bank = input.phantom ? input.phantomBank : undefined
+    return {
+      stage,
+      can: input.phantom,
+      on: stage.phantom,
+      bank,
+      switchId: bank === undefined ? `${gear.id}/input/${input.id}` : `${gear.id}/bank/${bank}`,
+    }
+  },
+  powered: () => true,
 }
 
 /**
@@ -31,5 +40,5 @@ export function compileInterfaceInput(stage: ResolvedInput): TwoPort {
  * loss. So a pad in the way costs signal-to-noise, dB for dB, where the preamp sets the floor.
  */
 function preampNoise({ excess, specs, gain }: ResolvedInput): NoiseSource[] {
-  return excess === null ? [] : [{ name: 'preamp', level: dbfs(excess - fullScaleAt({ specs, gain, pad: false })) }]
+  return excess === null ? [] : [{ name: 'preamp', level: dbfs(excess - fullScaleAt(specs, gain)) }]
 }

@@ -1,12 +1,14 @@
-import type { Finding } from '../../session'
+import type { Draft } from '../../session'
 import { digitalLink, gainBehindConverter } from './digital'
-import { capsuleOverload, overdriven, recorderHeadroom } from './headroom'
+import { capsuleOverload, overdriven } from './headroom'
 import { connectors, levelClasses, sharedInput, unbalanced } from './joints'
+import { level } from './level'
 import { loading } from './loading'
 import { lowCutIn } from './low-cut'
 import { einBelowThermal, electronicsOnly, pastCrossover } from './noise'
+import { padNotNeeded } from './pad'
 import { phantomHarmful, phantomMissing, phantomNeighbour, phantomUnneeded } from './phantom'
-import { gainRangeExhausted, padNotNeeded, targetMissed } from './target'
+import { offAxis, volumeDown } from './source'
 import type { Check, StripView } from './view'
 
 export type { StripView } from './view'
@@ -14,7 +16,7 @@ export type { StripView } from './view'
 const checks: readonly Check[] = [
   capsuleOverload,
   overdriven,
-  recorderHeadroom,
+  level,
   phantomMissing,
   phantomHarmful,
   phantomNeighbour,
@@ -24,20 +26,22 @@ const checks: readonly Check[] = [
   loading,
   connectors,
   unbalanced,
-  targetMissed,
-  gainRangeExhausted,
   padNotNeeded,
   gainBehindConverter,
   digitalLink,
+  volumeDown,
+  offAxis,
   einBelowThermal,
   pastCrossover,
   electronicsOnly,
   lowCutIn,
 ]
 
-/** All that the chain's checks have to say about a strip. */
-export function chainFindings(view: StripView): Finding[] {
-  const found: Finding[] = []
+/** All that the chain's checks have to say about a strip, their mends not yet tried. */
+export function chainFindings(view: StripView): Draft[] {
+  const found: Draft[] = []
   for (const check of checks) found.push(...check(view))
-  return found
+  // A pad that is in the way is what is wrong with the level: its mend sets the gain with it.
+  const padInTheWay = found.some((each) => each.code === 'pad-not-needed')
+  return padInTheWay ? found.filter((each) => each.code !== 'target-missed') : found
 }

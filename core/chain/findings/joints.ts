@@ -1,10 +1,13 @@
-import type { Connector, Finding } from '../../session'
-import { formatDecimal } from '../../units'
+import type { Connector, Draft, Mend } from '../../session'
+import { db, formatDecimal } from '../../units'
 import { inPlug, outPlug, unbalancedGain } from '../joint'
-import type { LevelClass } from '../level-class'
 import { inputClass, isPreamp } from '../level-class'
-import { diBoxOf, freePort, padOf, preampOf } from '../remedies'
+import { diBoxOf, freePorts, padOf, preampOf } from '../remedies'
 import type { ResolvedStage } from '../resolve'
+import { settableGain } from '../settable-gain'
+import type { LevelClass } from '../traits'
+import { toPort } from './to-port'
+import { tried } from './trial'
 import type { Check, StripView } from './view'
 import { NOTHING, perStage } from './view'
 
@@ -32,21 +35,23 @@ export function fits(from: ResolvedStage, to: ResolvedStage): boolean | null {
   return out === undefined || into === undefined ? null : FITS[out].includes(into)
 }
 
-type JointCheck = (
-  view: StripView,
-  from: ResolvedStage,
-  to: ResolvedStage,
-  gives: LevelClass | null,
-  i: number,
-) => readonly Finding[]
-const atJoints = (check: JointCheck): Check =>
-  perStage((view, to, i) =>
-    i === 0 ? NOTHING : check(view, view.stages[i - 1] as ResolvedStage, to, view.classes[i - 1] ?? null, i),
-  )
+/** A joint as a check sees it: its two ends, what the one gives, and where it is. */
+interface JointView {
+  view: StripView
+  from: ResolvedStage
+  to: ResolvedStage
+  gives: LevelClass | null
+  i: number
+}
+const atJoints = (check: (joint: JointView) => readonly Draft[]): Check =>
+  perStage((view, to, i) => {
+    const from = view.stages[i - 1]
+    return from ? check({ view, from, to, gives: view.classes[i - 1] ?? null, i }) : NOTHING
+  })
 
-export const connectors: Check = atJoints((_, from, to) => {
-  if (fits(from, to) !== false) return NOTHING
-  const [out, into] = [outPlug(from)?.connector as Connector, inPlug(to)?.connector as Connector]
+export const connectors: Check = atJoints(({ from, to }) => {
+  const [out, into] = [outPlug(from)?.connector, inPlug(to)?.connector]
+  if (out === undefined || into === undefined || FITS[out].includes(into)) return NOTHING
   return [
     {
       code: 'connector',
@@ -55,12 +60,12 @@ export const connectors: Check = atJoints((_, from, to) => {
       joint: true,
       message: `"${from.gear.name}" gives ${connectorWords[out]}, "${to.gear.name}" takes ${connectorWords[into]}.`,
       action:
-        'Have the right lead or adapter at hand; an adapter changes neither level class nor impedance, and a jack passes no phantom power.',
+        'Have the right cable or adapter at hand; an adapter changes neither level class nor impedance, and a jack passes no phantom power.',
     },
   ]
 })
 
-export const unbalanced: Check = atJoints((_, from, to) => {
+export const unbalanced: Check = atJoints(({ from, to }) => {
   const loss = unbalancedGain(from, to)
   if (loss === 0) return NOTHING
   return [
@@ -69,98 +74,119 @@ export const unbalanced: Check = atJoints((_, from, to) => {
       severity: 'note',
       stage: to.id,
       joint: true,
-      message: `"${to.gear.name}" takes one leg of the balanced output of "${from.gear.name}": ${formatDecimal(-loss, 1)} dB less, and no hum rejection.`,
-      action: 'Use a balanced input and lead where there is one; keep the lead short.',
+      message: `"${to.gear.name}" is unbalanced and takes half of the balanced output of "${from.gear.name}": ${formatDecimal(-loss, 1)} dB less, and no hum rejection.`,
+      action: 'Use a balanced input and cable where there is one; keep the cable short.',
     },
   ]
 })
 
-/** A free input of another type at the same unit, as a change of the port. */
-function toPort(view: StripView, stage: ResolvedStage, type: 'mic' | 'line'): Pick<Finding, 'changes'> | null {
-  if (stage.kind !== 'interface') return null
-  const port = freePort(view.session, stage.gear.id, type)
-  return port === null ? null : { changes: [{ do: 'port', strip: view.strip.id, stage: stage.id, port }] }
+export const levelClasses: Check = atJoints((joint) => {
+  const takes = inputClass(joint.to)
+  if (takes === null || joint.gives === null || takes === joint.gives) return NOTHING
+  if (joint.gives === 'line') return takes === 'instrument' ? [lineIntoInstrument(joint)] : [lineIntoMic(joint)]
+  if (joint.gives === 'mic') return takes === 'line' ? [micIntoLine(joint)] : NOTHING
+  return takes === 'mic' ? [instrumentIntoMic(joint)] : NOTHING
+})
+
+const atInput = ({ to }: JointView) => ({ stage: to.id, joint: true, severity: 'caution' }) as const
+
+function lineIntoInstrument(joint: JointView): Draft {
+  const { view, from, to } = joint
+  return {
+    ...atInput(joint),
+    code: 'line-into-instrument',
+    message: `"${from.gear.name}" gives line level; the instrument input of "${to.gear.name}" is made for a tenth of that and less.`,
+    action: 'Use a line input, or put a DI box between and go into a microphone input.',
+    mends: [...toPort(view, to, 'line', 'Use its line input {port}.'), ...throughDiBox(joint), ...padMend(joint)],
+  }
 }
 
-export const levelClasses: Check = atJoints((view, from, to, gives, i) => {
-  const takes = inputClass(to)
-  if (takes === null || gives === null || takes === gives) return NOTHING
-  const found = { stage: to.id, joint: true as const }
-  const strip = view.strip.id
-  if (gives === 'line' && takes === 'instrument') {
-    const line = toPort(view, to, 'line')
-    const mic = to.kind === 'interface' ? freePort(view.session, to.gear.id, 'mic') : null
-    return [
-      {
-        ...found,
-        code: 'line-into-instrument',
-        severity: 'caution',
-        message: `"${from.gear.name}" gives line level; the instrument input of "${to.gear.name}" is made for a tenth of that and less.`,
-        action: line
-          ? 'Use a line input.'
-          : mic
-            ? 'Put a DI box between and go into a microphone input, or put a pad before this one.'
-            : 'Put a pad before it, or use a line input.',
-        changes:
-          line?.changes ??
-          (mic === null
-            ? [{ do: 'insert', strip, index: i, gear: padOf(view.session, 20) }]
-            : [
-                { do: 'port', strip, stage: to.id, port: mic },
-                { do: 'insert', strip, index: i, gear: diBoxOf(view.session) },
-              ]),
-      },
-    ]
+function lineIntoMic(joint: JointView): Draft {
+  const { view, from, to } = joint
+  // Two preamps in a row are said as such.
+  const twice = isPreamp(from)
+  return {
+    ...atInput(joint),
+    code: twice ? 'double-preamp' : 'line-into-mic',
+    message: twice
+      ? `"${from.gear.name}" has amplified already, and the microphone input of "${to.gear.name}" is a second preamp: its noise comes on top, and it is soon overdriven.`
+      : `"${from.gear.name}" gives line level into the microphone input of "${to.gear.name}": some 40 dB more than that is made for.`,
+    action: twice
+      ? 'One preamp is enough: go into a line input, past the second.'
+      : 'Use a line input, a DI box or a pad.',
+    mends: [
+      ...toPort(
+        view,
+        to,
+        'line',
+        twice ? 'One preamp is enough: use the line input {port}.' : 'Use its line input {port}.',
+      ),
+      ...padMend(joint),
+    ],
   }
-  if (gives === 'line' && takes === 'mic') {
-    // Two preamps in a row are said as such.
-    const twice = isPreamp(from)
-    return [
-      {
-        ...found,
-        code: twice ? 'double-preamp' : 'line-into-mic',
-        severity: 'caution',
-        message: twice
-          ? `"${from.gear.name}" has amplified already, and the microphone input of "${to.gear.name}" is a second preamp: its noise comes on top, and it is soon overdriven.`
-          : `"${from.gear.name}" gives line level into the microphone input of "${to.gear.name}": some 40 dB more than that is made for.`,
-        action: twice
-          ? 'One preamp is enough: go into a line input, past the second.'
-          : 'Use a line input, a DI box or a pad.',
-        ...(toPort(view, to, 'line') ?? {
-          changes: [{ do: 'insert', strip, index: i, gear: padOf(view.session, 20) }],
-        }),
-      },
-    ]
+}
+
+function micIntoLine(joint: JointView): Draft {
+  const { view, from, to } = joint
+  return {
+    ...atInput(joint),
+    code: 'mic-into-line',
+    message: `"${from.gear.name}" gives microphone level into a line input, some 40 dB less than that is made for.`,
+    action: 'Use a microphone input, or put a preamp between.',
+    mends: [...toPort(view, to, 'mic', 'Use its microphone input {port}.'), ...preampMend(joint)],
   }
-  if (gives === 'mic' && takes === 'line') {
-    const mic = toPort(view, to, 'mic')
-    return [
+}
+
+function instrumentIntoMic(joint: JointView): Draft {
+  const { view, from, to, i } = joint
+  return {
+    ...atInput(joint),
+    severity: 'stop',
+    code: 'instrument-into-mic',
+    message: `"${from.gear.name}" is a passive pickup and goes straight into a microphone input, whose impedance is far too low for it.`,
+    action: 'Use an instrument input of about 1 MΩ, or put a DI box between.',
+    mends: [
+      ...toPort(view, to, 'instrument', 'Use its instrument input {port}.'),
       {
-        ...found,
-        code: 'mic-into-line',
-        severity: 'caution',
-        message: `"${from.gear.name}" gives microphone level into a line input, some 40 dB less than that is made for.`,
-        action: mic ? 'Use a microphone input.' : 'Put a preamp between.',
-        changes: mic?.changes ?? [
-          { do: 'insert', strip, index: i, gear: preampOf(view.session), settings: { gain: 40 as never } },
-        ],
+        action: 'Put a DI box between.',
+        changes: [{ do: 'insert', strip: view.strip.id, index: i, gear: diBoxOf(view.session) }],
       },
-    ]
+    ],
   }
-  if (gives === 'instrument' && takes === 'mic') {
-    return [
-      {
-        ...found,
-        code: 'instrument-into-mic',
-        severity: 'caution',
-        message: `"${from.gear.name}" is a passive pickup and goes straight into a microphone input, whose impedance is far too low for it.`,
-        action: 'Put a DI box between, or use an instrument input.',
-        changes: [{ do: 'insert', strip, index: i, gear: diBoxOf(view.session) }],
-      },
-    ]
-  }
-  return []
-})
+}
+
+/** A pad that brings line level down to what the input is made for. */
+const padMend = ({ view, from, to, i }: JointView): Mend[] => [
+  {
+    action: `Put a pad of ${LINE_PAD} dB before it.`,
+    changes: [{ do: 'insert', strip: view.strip.id, index: i, gear: padOf(view.session, LINE_PAD, from, to) }],
+  },
+]
+const LINE_PAD = 20
+
+/** A DI box, and a free microphone input of the same unit. */
+const throughDiBox = ({ view, to, i }: JointView): Mend[] =>
+  freePorts(view.session, to.gear.id, 'mic')
+    .slice(0, 1)
+    .map((port) => ({
+      action: `Put a DI box between and go into the microphone input ${port}.`,
+      changes: [
+        { do: 'port', strip: view.strip.id, stage: to.id, port },
+        { do: 'insert', strip: view.strip.id, index: i, gear: diBoxOf(view.session) },
+      ],
+    }))
+
+/** A preamp between, its gain set to what the target wants, with 48 V for what needs it. */
+function preampMend({ view, from, i }: JointView): Mend[] {
+  const gear = preampOf(view.session)
+  if (gear.kind !== 'preamp') return []
+  const needed = 'phantom' in from.gear && from.gear.phantom === 'needed'
+  const insert = (gain: number) =>
+    ({ do: 'insert', strip: view.strip.id, index: i, gear, settings: { gain: db(gain), phantom: needed } }) as const
+  const error = tried(view, [insert(gear.specs.gainMin)])?.error ?? 0
+  const { gain } = settableGain(gear.specs, db(gear.specs.gainMin - error))
+  return [{ action: `Put a preamp between, at ${formatDecimal(gain, 1)} dB.`, changes: [insert(gain)] }]
+}
 
 /** One input of a unit, two strips. */
 export const sharedInput = perStage((view, stage) => {
@@ -178,6 +204,8 @@ export const sharedInput = perStage((view, stage) => {
       joint: true,
       message: `The strip "${other.name}" takes this input too: one input takes one source.`,
       action: 'Choose another input for one of the two.',
+      mends:
+        stage.kind === 'interface' ? toPort(view, stage, stage.input.type, 'Use input {port}, which is free.') : [],
     },
   ]
 })

@@ -1,30 +1,31 @@
-import { formatDecimal } from '../../units'
-import { crossoverGain } from '../crossover'
-import { EIN_THERMAL } from '../noise'
-import { excessOf } from '../resolve'
+import { formatDecimal, thermalNoiseA } from '../../units'
+import { noiseCrossover } from '../input-gain'
+import { EIN_RESISTANCE, einExcess, einWeighted } from '../noise'
 import type { Check } from './view'
 import { NOTHING, inputs, perStage } from './view'
 
 export const einBelowThermal = perStage((_, stage) => {
-  if (!('specs' in stage) || !('ein' in stage.specs)) return NOTHING
-  const { ein, einWeighting } = stage.specs
-  const excess = stage.kind === 'interface' ? stage.excess : ein === undefined ? null : excessOf(ein, einWeighting)
-  if (ein === undefined || excess !== null) return NOTHING
+  if (!('specs' in stage) || !('ein' in stage.specs) || stage.specs.ein === undefined) return NOTHING
+  const { ein, einWeighting, einSource = EIN_RESISTANCE } = stage.specs
+  if (einExcess({ ein, einWeighting, einSource }) !== null) return NOTHING
+  const resistor = thermalNoiseA(einSource)
   return [
     {
       code: 'ein-below-thermal',
       severity: 'caution' as const,
       stage: stage.id,
-      message: `The EIN of ${formatDecimal(ein, 1)} dBu(${einWeighting}) is below the thermal noise of the 150 Ω it is measured with, ${formatDecimal(EIN_THERMAL, 1)} dBu(A): a misprint. No preamp noise is counted.`,
-      action: 'Look the figure and its weighting up again, or measure it with the input closed by 150 Ω.',
+      message: `The EIN of ${formatDecimal(einWeighted(ein, einWeighting), 1)} dBu(A) is below the thermal noise of the ${formatDecimal(einSource, 0)} Ω that it is stated for, ${formatDecimal(resistor, 1)} dBu(A): it was measured with a shorted input, or it is a misprint. No preamp noise is counted.`,
+      action:
+        'Look up with which source and weighting it was measured – 0 Ω for a shorted input –, or measure it with the input closed by 150 Ω.',
     },
   ]
 })
 
 export const pastCrossover: Check = (view) => {
   const input = inputs(view).at(-1)
-  const crossover = input ? crossoverGain(input) : null
-  if (!input || crossover === null || input.gain <= crossover) return []
+  if (!input || input.excess === null || input.specs.gainMax === input.specs.gainMin) return []
+  const crossover = noiseCrossover(input.specs, input.specs.dynamicRange, input.excess)
+  if (input.gain <= crossover) return []
   return [
     {
       code: 'past-crossover',

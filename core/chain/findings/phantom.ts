@@ -1,6 +1,10 @@
-import type { Finding } from '../../session'
-import type { PhantomSupply, PhantomUse } from '../phantom'
+import type { Draft, Mend } from '../../session'
+import { analogueInput } from '../../session'
+import type { PhantomUse } from '../phantom'
 import { phantomChanges } from '../phantom'
+import { freePorts } from '../remedies'
+import type { PhantomSupply } from '../traits'
+import { toPorts } from './to-port'
 import type { Check, StripView } from './view'
 
 /**
@@ -8,6 +12,9 @@ import type { Check, StripView } from './view'
  * Every action begins with the caution: outputs muted, and time to discharge before plugging.
  */
 const MUTE_FIRST = 'Mute the outputs and turn the headphones down first'
+
+const OFF = `${MUTE_FIRST}, switch 48 V off, and wait before plugging or unplugging anything.`
+const OFF_UNNEEDED = `${MUTE_FIRST}, then switch it off: only what needs phantom power should get it.`
 
 /** A use with the box that can feed it. */
 type Fed = PhantomUse & { supply: PhantomSupply }
@@ -23,9 +30,31 @@ const neighbours = (view: StripView, use: Fed) =>
 /** A bank is live when any of its inputs has phantom on. */
 const isLive = (view: StripView, use: Fed) => use.supply.on || neighbours(view, use).some((other) => other.supply.on)
 
-const change = (view: StripView, use: Fed, to: boolean): Pick<Finding, 'changes'> => ({
-  changes: phantomChanges(view.phantom, use.supply.stage.id, to),
+/** Switching 48 V for everything on its switch, as it is done with safety. */
+const switching = (view: StripView, use: Fed, to: boolean, action: string): Pick<Draft, 'mends'> => ({
+  mends: [{ action, changes: phantomChanges(view.phantom, use.supply.stage.id, to) }],
 })
+
+/** Free microphone inputs of the same unit on another switch. */
+function otherBanks(view: StripView, { supply }: Fed): Mend[] {
+  const { stage, bank } = supply
+  if (stage.kind !== 'interface' || view.strip.stages.every((each) => each.id !== stage.id)) return []
+  const elsewhere = freePorts(view.session, stage.gear.id, 'mic').filter((port) => {
+    const input = analogueInput(stage.gear, port)
+    return input !== undefined && (bank === undefined || input.phantomBank !== bank)
+  })
+  return toPorts(
+    view,
+    stage,
+    elsewhere,
+    `${MUTE_FIRST}, 48 V off, wait, then move it to input {port}, which has a switch of its own.`,
+  )
+}
+
+const toAnotherBank = (view: StripView, use: Fed) =>
+  otherBanks(view, use).length > 0
+    ? 'move one of the two to another bank'
+    : 'use a separate phantom supply or another preamp for one of the two: this unit has no free input on another bank'
 
 const name = ({ user }: PhantomUse) => `"${user.gear.name}"`
 
@@ -33,26 +62,27 @@ export const phantomMissing: Check = (view) =>
   view.own
     .filter((use) => use.attitude === 'needed' && !(isFed(use) && isLive(view, use)))
     .map((use) => {
-      const found: Finding = {
+      const found: Draft = {
         code: 'phantom-missing',
         severity: 'stop',
         stage: use.supply?.stage.id ?? use.next?.id ?? use.user.id,
         joint: true,
         message: `${name(use)} needs 48 V phantom power and gets none: it gives no signal.`,
         action: 'This input cannot give 48 V: use one that can, or a separate phantom supply.',
+        mends: poweredInputs(view, use),
       }
       if (use.blocked)
         return {
           ...found,
           action:
-            '48 V passes from XLR to XLR only, never through a jack: use an XLR lead and an XLR input, or a separate phantom supply.',
+            '48 V passes from XLR to XLR only, never through a jack: use an XLR cable and an XLR input, or a separate phantom supply.',
         }
       if (!isFed(use)) {
         return {
           ...found,
           action:
             use.next?.kind === 'booster'
-              ? 'A booster takes its 48 V for itself and passes none on: use it with passive microphones only, and take it out here.'
+              ? 'An inline preamp takes its 48 V for itself and passes none on: use it with passive microphones only, and take it out here.'
               : '48 V comes from the first active box after it, and this one gives none: put a preamp or a microphone input there, or a separate phantom supply.',
         }
       }
@@ -61,14 +91,19 @@ export const phantomMissing: Check = (view) =>
       if (endangered)
         return {
           ...found,
-          action: `Its bank also feeds ${name(endangered)}, which 48 V can harm: first move one of the two to another bank.`,
+          action: `Its bank also feeds ${name(endangered)}, which 48 V can harm: first ${toAnotherBank(view, use)}.`,
+          mends: otherBanks(view, use),
         }
-      return {
-        ...found,
-        action: `${MUTE_FIRST}, then switch 48 V on for this input and wait until it has settled.`,
-        ...change(view, use, true),
-      }
+      const action = `${MUTE_FIRST}, then switch 48 V on for this input and wait until it has settled.`
+      return { ...found, action, ...switching(view, use, true, action) }
     })
+
+/** Free microphone inputs of the same unit that can give 48 V. */
+function poweredInputs(view: StripView, { next }: PhantomUse): Mend[] {
+  if (next?.kind !== 'interface') return []
+  const able = freePorts(view.session, next.gear.id, 'mic').filter((port) => analogueInput(next.gear, port)?.phantom)
+  return toPorts(view, next, able, `${MUTE_FIRST}, move it to input {port}, then switch 48 V on there and wait.`, true)
+}
 
 export const phantomHarmful: Check = (view) =>
   fed(view.own)
@@ -79,8 +114,8 @@ export const phantomHarmful: Check = (view) =>
       stage: use.supply.stage.id,
       joint: true,
       message: `48 V is on and can harm ${name(use)}.`,
-      action: `${MUTE_FIRST}, switch 48 V off, and wait before plugging or unplugging anything.`,
-      ...change(view, use, false),
+      action: OFF,
+      ...switching(view, use, false, OFF),
     }))
 
 export const phantomUnneeded: Check = (view) =>
@@ -97,23 +132,24 @@ export const phantomUnneeded: Check = (view) =>
       stage: use.supply.stage.id,
       joint: true,
       message: `48 V is on, and ${name(use)} has no use for it.`,
-      action: `${MUTE_FIRST}, then switch it off: only what needs phantom power should get it.`,
-      ...change(view, use, false),
+      action: OFF_UNNEEDED,
+      ...switching(view, use, false, OFF_UNNEEDED),
     }))
 
 /** Said at the input whose switch is on, and at the neighbour that it reaches. */
 export const phantomNeighbour: Check = (view) =>
   fed(view.own).flatMap((use) =>
-    neighbours(view, use).flatMap((other): Finding[] => {
+    neighbours(view, use).flatMap((other): Draft[] => {
       const bank = use.supply.bank ?? ''
-      const found = { code: 'phantom-neighbour', stage: use.supply.stage.id, joint: true as const }
+      const found = { code: 'phantom-neighbour', stage: use.supply.stage.id, joint: true } as const
       if (use.supply.on && other.attitude === 'harmful') {
         return [
           {
             ...found,
             severity: 'stop',
             message: `48 V of bank "${bank}" also reaches ${name(other)} on the strip "${other.stripName}" and can harm it.`,
-            action: `${MUTE_FIRST}, switch the bank off, wait, and move ${name(other)} to an input of another bank.`,
+            action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
+            mends: otherBanks(view, use),
           },
         ]
       }
@@ -123,7 +159,8 @@ export const phantomNeighbour: Check = (view) =>
             ...found,
             severity: 'stop',
             message: `48 V comes here from "${other.stripName}" through bank "${bank}" and can harm ${name(use)}.`,
-            action: `${MUTE_FIRST}, switch the bank off, wait, and move one of the two to another bank.`,
+            action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
+            mends: otherBanks(view, use),
           },
         ]
       }

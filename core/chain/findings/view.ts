@@ -1,10 +1,10 @@
-import type { Finding, Session, Strip, TargetWindow } from '../../session'
+import type { Draft, Session, Strip, TargetWindow } from '../../session'
 import type { Contribution, Point } from '../cascade'
 import type { GainControl } from '../gain-control'
-import { lastControl } from '../gain-control'
-import type { LevelClass } from '../level-class'
 import type { PhantomUse } from '../phantom'
 import type { ResolvedInput, ResolvedMicrophone, ResolvedSource, ResolvedStage } from '../resolve'
+import type { ReadingPlace } from '../target-window'
+import type { LevelClass } from '../traits'
 
 /** All that a check may look at: one strip as it is set, what the cascade said of it, and the neighbours' phantom. */
 export interface StripView {
@@ -18,19 +18,21 @@ export interface StripView {
   /** The level class of every stage's output. */
   readonly classes: readonly (LevelClass | null)[]
   readonly target: TargetWindow
+  /** Where the target is read; `null` for a strip that reaches no recorder. */
+  readonly place: ReadingPlace | null
   /** The phantom power of all strips; `own` is this strip's. */
   readonly phantom: readonly PhantomUse[]
   readonly own: readonly PhantomUse[]
 }
 
-export type Check = (view: StripView) => readonly Finding[]
+export type Check = (view: StripView) => readonly Draft[]
 
 /** Nothing to say. One list for all: an evaluation asks twenty checks about every stage, and nearly all say this. */
-export const NOTHING: readonly Finding[] = []
+export const NOTHING: readonly Draft[] = []
 
 /** A check that looks at one stage after the other. */
 export const perStage =
-  (look: (view: StripView, stage: ResolvedStage, i: number) => readonly Finding[]): Check =>
+  (look: (view: StripView, stage: ResolvedStage, i: number) => readonly Draft[]): Check =>
   (view) => {
     let found = NOTHING
     for (let i = 0; i < view.stages.length; i++) {
@@ -46,20 +48,6 @@ export const inputs = (view: StripView) =>
   view.stages.filter((stage): stage is ResolvedInput => stage.kind === 'interface')
 export const source = (view: StripView) =>
   view.stages.find((stage): stage is ResolvedSource => stage.kind === 'sound-source')
-
-export interface Recorded {
-  readonly stage: ResolvedStage
-  readonly point: Point
-  /** What one turns for the level there; `null` where nothing can be turned. */
-  readonly control: GainControl | null
-}
-
-/** The point at the recorder, with the gain that sets it; `null` for a strip that does not reach one. */
-export function recorded(view: StripView): Recorded | null {
-  const stage = view.stages.at(-1)
-  const point = view.points.at(-1)
-  return stage && point?.unit === 'dBFS' ? { stage, point, control: lastControl(view.controls) } : null
-}
 
 /** What the box of a stage is called. */
 export const gearName = (view: StripView, stageId: string) =>

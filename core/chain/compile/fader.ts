@@ -1,0 +1,28 @@
+import type { Resolved } from '../resolve'
+import type { LineTraits } from '../traits'
+import { plain } from '../traits'
+import { outputNoise } from './amplifier'
+import { digitalCeiling } from './digital-ceiling'
+
+const isDigital = ({ gear }: Resolved<'fader'>) => gear.place !== 'desk'
+
+/** A fader: the level before it clips whatever the fader says. */
+export const faderChain: LineTraits<Resolved<'fader'>> = {
+  ...plain,
+  compile: (stage) => {
+    const { id, gear, specs, gain } = stage
+    const digital = isDigital(stage)
+    return {
+      stage: id,
+      unit: digital ? 'dBFS' : 'dBu',
+      gain,
+      inputCeiling: digital ? null : (specs.maxInput ?? null),
+      outputCeiling: digital ? digitalCeiling(gear.arithmetic) : (specs.maxOutput ?? null),
+      noise: digital ? [] : outputNoise(specs),
+    }
+  },
+  outputClass: (stage) => (isDigital(stage) ? null : 'line'),
+  inputClass: (stage) => (isDigital(stage) ? null : 'line'),
+  phantomAttitude: (stage) =>
+    isDigital(stage) ? null : stage.gear.plugs?.out?.balance === 'one-leg' ? 'harmful' : 'harmless',
+}

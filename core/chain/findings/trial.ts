@@ -1,0 +1,28 @@
+import type { Change, Strip } from '../../session'
+import { applyChanges } from '../../session'
+import type { Point } from '../cascade'
+import { cascade } from '../cascade'
+import { compileStrip } from '../compile'
+import type { ResolvedStage } from '../resolve'
+import { gearById, resolveStrip } from '../resolve'
+import { aimError, readingPlace } from '../target-window'
+import type { StripView } from './view'
+
+interface Tried {
+  stages: ResolvedStage[]
+  points: Point[]
+  /** How far the reading is from what the target aims at, dB; `null` where nothing is read. */
+  error: number | null
+}
+
+/** The strip's levels as they would be after some changes. */
+export function tried(view: StripView, changes: readonly Change[]): Tried | null {
+  const session = applyChanges(view.session, changes)
+  const strip = session.strips.find((each) => each.id === view.strip.id) as Strip
+  const stages = resolveStrip(strip, gearById(session))
+  const { programme, twoPorts } = compileStrip(stages, session)
+  const { points } = cascade(programme, twoPorts)
+  const place = readingPlace(stages, view.target)
+  const point = place && points[place.index]
+  return { stages, points, error: point ? aimError(point, place, view.target) : null }
+}
