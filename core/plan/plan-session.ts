@@ -1,11 +1,16 @@
 import { gearById } from '../chain/resolve'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { Gear, Session, SettingName, Strip, TargetWindow } from '../session'
-import { applyChanges, targetWindow } from '../session'
-import type { Allocation } from './allocate'
-import type { StripPlan } from './plan-strip'
-import { explain, planStrip } from './plan-strip'
+import type { Session, SettingChange, SettingName, Strip } from '../session'
+import { applySettings, partnerOf } from '../session'
+import { db } from '../units'
+import type { Hiss } from './hiss'
+import type { Planned, PlannedGain } from './plan-strip'
+import { gainsOf } from './plan-strip'
+import { planStrips } from './plan-strips'
+import { offTarget } from './reasons'
+import type { Remedy } from './remedy'
+import { remedyFor } from './remedy'
 
 export interface PlannedSetting {
   strip: string
@@ -14,6 +19,19 @@ export interface PlannedSetting {
   from: number
   to: number
   reason: string
+}
+
+export interface StripPlan {
+  strip: string
+  gains: PlannedGain[]
+  /** How far the planned level lies outside the target's window, dB: positive over, negative under, 0 inside. */
+  off: number
+  /** What else has to be said: a locked gain that is the cause, a stereo pair whose ranges do not meet. */
+  notes: string[]
+  /** `null` with fewer than two gains to share between, or without electronic noise. */
+  hiss: Hiss | null
+  /** What no setting can do; `null` where the target is reached, or nothing is known that helps. */
+  remedy: Remedy | null
 }
 
 export interface Plan {
@@ -26,71 +44,54 @@ export interface Plan {
 }
 
 /**
- * Settings that put what the target reads at what it aims at: the middle of its window, or −1 dBFS with the surge
- * for the limited stream. Gains are raised as early as headroom allows, rounded down to their steps and held inside
- * their ranges; the reasons say so. Locked gains stay.
+ * Settings that put what the target reads at what it aims at: the middle of its window, −1 dBFS with the surge for the
+ * limited stream, or what the wanted risk leaves. Gains are raised as early as headroom allows, rounded down to their
+ * steps and held inside their ranges; the reasons say so. Locked gains stay, and so does the level at a compressor.
  *
  * Planning a planned session changes nothing.
  */
 export function planSession(session: Session): Plan {
-  const target = targetWindow(session.target)
   const gear = gearById(session)
-  const planned = pairedAlike(
-    session,
-    gear,
-    target,
-    session.strips.map((strip) => planStrip(session, strip, gear, target)),
-  )
+  const planned = planStrips(session, gear)
   const settings = session.strips.flatMap((strip, i) => changesOf(strip, planned[i]))
   return {
     settings,
-    strips: planned.map(({ strip, gains, hiss, remedy }) => ({ strip, gains, hiss, remedy })),
-    evaluation: evaluateSession(settings.length === 0 ? session : applyChanges(session, settings)),
+    strips: session.strips.map((strip, i) => answerFor(session, strip, planned[i] as Planned)),
+    evaluation: evaluateSession(settings.length === 0 ? session : applySettings(session, settings.map(asChange))),
+  }
+}
+
+/** A planned setting as a change of the session: each side of a pair has its own, so none is mirrored. */
+export const asChange = ({ strip, stage, setting, to }: PlannedSetting): SettingChange => ({
+  strip,
+  stage,
+  setting,
+  to: db(to),
+})
+
+function answerFor(session: Session, strip: Strip, { allocation, hiss, notes }: Planned): StripPlan {
+  const paired = partnerOf(session, strip.id) !== null
+  return {
+    strip: strip.id,
+    gains: gainsOf(allocation),
+    off: offTarget(allocation),
+    notes,
+    hiss,
+    // What one side of a pair misses because of the other is no want of its own chain.
+    remedy:
+      paired && allocation.allotments.some(({ limit }) => limit.by === 'partner')
+        ? null
+        : remedyFor(session, strip, allocation),
   }
 }
 
 /** Differences below this are no change. */
 const SAME = 1e-6
 
-function changesOf(strip: Strip, plan: StripPlan | undefined): PlannedSetting[] {
-  return (plan?.gains ?? []).flatMap(({ stage, setting, value, reason }) => {
+function changesOf(strip: Strip, plan: Planned | undefined): PlannedSetting[] {
+  return (plan ? gainsOf(plan.allocation) : []).flatMap(({ stage, setting, value, reason }) => {
     const from = strip.stages.find((each) => each.id === stage)?.settings[setting]
     if (from === undefined || Math.abs(from - value) < SAME) return []
     return [{ strip: strip.id, stage, setting, from, to: value, reason }]
   })
-}
-
-type Planned = StripPlan & { allocation: Allocation }
-
-/** The strips of a stereo pair get the same gains: those of the louder one. */
-function pairedAlike(
-  session: Session,
-  gear: ReadonlyMap<string, Gear>,
-  target: TargetWindow,
-  plans: Planned[],
-): Planned[] {
-  const all = [...plans]
-  for (const { left, right } of session.pairs ?? []) {
-    const [l, r] = [left, right].map((id) => all.findIndex((plan) => plan.strip === id))
-    const [one, other] = [all[l ?? -1], all[r ?? -1]]
-    if (!one || !other || one.gains.length !== other.gains.length) continue
-    const lower = one.gains.map((each, i) => Math.min(each.value, other.gains[i]?.value ?? each.value))
-    for (const plan of [one, other]) all[all.indexOf(plan)] = withValues(session, gear, target, plan, lower)
-  }
-  return all
-}
-
-function withValues(
-  session: Session,
-  gear: ReadonlyMap<string, Gear>,
-  target: TargetWindow,
-  plan: Planned,
-  values: readonly number[],
-): Planned {
-  const strip = session.strips.find((each) => each.id === plan.strip) as Strip
-  const allocation = {
-    ...plan.allocation,
-    allotments: plan.allocation.allotments.map((each, i) => ({ ...each, value: values[i] ?? each.value })),
-  }
-  return { ...plan, allocation, ...explain(session, strip, gear, target, allocation) }
 }

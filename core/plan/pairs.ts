@@ -1,0 +1,120 @@
+import { settableGain } from '../chain/settable-gain'
+import type { Gear, GainSetting, Session, SettingChange, Strip } from '../session'
+import { applySettings } from '../session'
+import { db, formatDecimal } from '../units'
+import type { Allocation, Allotment } from './allocate'
+import { allocate } from './allocate'
+import { hissOf } from './hiss'
+import type { Planned } from './plan-strip'
+
+/** Gains that close are alike. */
+const SAME = 1e-6
+
+type Side = { strip: Strip; plan: Planned }
+
+/**
+ * The two strips of a stereo pair get the same gains: those of the louder one, or of the one that is locked. Each keeps
+ * its own figures, its own steps and its own range; where they do not meet, it is said.
+ */
+export function pairedAlike(session: Session, gear: ReadonlyMap<string, Gear>, plans: readonly Planned[]): Planned[] {
+  const all = [...plans]
+  for (const { left, right } of session.pairs ?? []) {
+    const [l, r] = [left, right].map((id) => session.strips.findIndex((strip) => strip.id === id)) as [number, number]
+    const sides = [l, r].map((i) => ({ strip: session.strips[i] as Strip, plan: all[i] as Planned })) as [Side, Side]
+    const [one, other] = alike(session, gear, sides)
+    all[l] = one
+    all[r] = other
+  }
+  return all
+}
+
+function alike(session: Session, gear: ReadonlyMap<string, Gear>, [left, right]: [Side, Side]): [Planned, Planned] {
+  const notes: string[] = []
+  const changes: [SettingChange[], SettingChange[]] = [[], []]
+  for (const own of left.plan.allocation.allotments) {
+    const twin = twinOf(own, left, right)
+    if (!twin) {
+      notes.push(
+        `Only one side has the ${own.control.setting} of "${nameOf(own, left)}": each side is set by itself there.`,
+      )
+      continue
+    }
+    const wanted = commonValue(own, twin)
+    const [a, b] = [settled(own, wanted), settled(twin, wanted)]
+    changes[0].push({ strip: left.strip.id, stage: own.control.stage, setting: own.control.setting, to: a })
+    changes[1].push({ strip: right.strip.id, stage: twin.control.stage, setting: twin.control.setting, to: b })
+    if (Math.abs(a - b) > SAME) {
+      notes.push(
+        `The two sides cannot be set alike: ${formatDecimal(a, 1)} dB at "${nameOf(own, left)}", ${formatDecimal(b, 1)} dB at "${nameOf(twin, right)}". Make up ${formatDecimal(Math.abs(a - b), 1)} dB behind them.`,
+      )
+    }
+  }
+  return [settledSide(session, gear, left, changes[0], notes), settledSide(session, gear, right, changes[1], notes)]
+}
+
+/** A locked side stays, and the other follows; else the lower gain, that of the louder side. */
+function commonValue(one: Allotment, other: Allotment): number {
+  if (one.control.locked) return one.value
+  return other.control.locked ? other.value : Math.min(one.value, other.value)
+}
+
+const settled = ({ control, value }: Allotment, wanted: number) =>
+  control.locked ? db(value) : settableGain(control.range, db(wanted)).gain
+
+/** The same setting of the stage at the same place. */
+function twinOf({ control }: Allotment, own: Side, other: Side): Allotment | undefined {
+  const at = own.plan.allocation.stages.findIndex((stage) => stage.id === control.stage)
+  const stage = other.plan.allocation.stages[at]?.id
+  return other.plan.allocation.allotments.find(
+    (each) => each.control.stage === stage && each.control.setting === control.setting,
+  )
+}
+
+const nameOf = ({ control }: Allotment, { plan }: Side) =>
+  plan.allocation.stages.find((stage) => stage.id === control.stage)?.gear.name ?? ''
+
+/**
+ * A side's plan with the common gains, and its own levels with them. What only this side has is shared out anew around
+ * them, as if they were locked.
+ */
+function settledSide(
+  session: Session,
+  gear: ReadonlyMap<string, Gear>,
+  { strip, plan }: Side,
+  changes: readonly SettingChange[],
+  notes: readonly string[],
+): Planned {
+  const { allocation } = plan
+  const moved = applySettings({ ...session, strips: [allocation.strip] }, changes).strips[0] as Strip
+  const around = allocate(session, withLocks(moved, changes), gear)
+  const allotments = around.allotments.map((each, i): Allotment => {
+    const before = allocation.allotments[i] as Allotment
+    const isCommon = changes.some((change) => isOf(change, before.control))
+    if (!isCommon) return { ...each, control: before.control }
+    return Math.abs(each.value - before.value) < SAME
+      ? before
+      : { ...before, value: each.value, limit: { by: 'partner' } }
+  })
+  const stages = around.strip.stages.map((stage, i) => ({ ...stage, locked: strip.stages[i]?.locked }))
+  const settled: Allocation = { ...around, allotments, strip: { ...around.strip, stages } }
+  return { allocation: settled, hiss: hissAgain(session, gear, plan, settled), notes: [...plan.notes, ...notes] }
+}
+
+const isOf = (change: SettingChange, { stage, setting }: Allotment['control']) =>
+  change.stage === stage && change.setting === setting
+
+const withLocks = (strip: Strip, changes: readonly SettingChange[]): Strip => ({
+  ...strip,
+  stages: strip.stages.map((stage) => ({
+    ...stage,
+    locked: [
+      ...(stage.locked ?? []),
+      ...changes.filter((change) => change.stage === stage.id).map(({ setting }) => setting as GainSetting),
+    ],
+  })),
+})
+
+function hissAgain(session: Session, gear: ReadonlyMap<string, Gear>, { hiss }: Planned, settled: Allocation) {
+  const planned = hissOf(session, gear, settled)
+  return hiss && planned !== null ? { ...hiss, planned, lower: Math.max(0, hiss.naive - planned) } : hiss
+}

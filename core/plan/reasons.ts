@@ -1,0 +1,58 @@
+import { meterReading, windowError } from '../chain/target-window'
+import type { TargetReading } from '../session'
+import { formatDecimal } from '../units'
+import type { Allocation, Allotment } from './allocate'
+
+const READS: Record<TargetReading, string> = {
+  'average': 'The average',
+  'peak': 'The loudest rehearsed peak',
+  'surge-peak': 'The peak with the surge',
+}
+const UNIT = { converter: 'dBFS', file: 'dBFS', desk: 'dB on the desk’s meter' } as const
+
+/** Why a gain is planned as it is, in a sentence. */
+export function reasonFor({ limit }: Allotment, allocation: Allocation): string {
+  const name = (stage: string) => allocation.stages.find((each) => each.id === stage)?.gear.name ?? ''
+  switch (limit.by) {
+    case 'target':
+      return `${readingWords(allocation)}, as near as its steps come.`
+    case 'highest':
+      return isUnder(allocation)
+        ? `${readingWords(allocation)}, but this is its maximum gain.`
+        : 'As early as can be: this is its maximum gain.'
+    case 'lowest':
+      return `${readingWords(allocation)}, but this is its minimum gain.`
+    case 'locked':
+      return 'Locked.'
+    case 'zero mark':
+      return 'At its zero mark.'
+    case 'left':
+      return allocation.place
+        ? 'Left where it is: it stands behind where the target is read.'
+        : 'Left where it is: the strip reaches no recorder.'
+    case 'driven':
+      return 'Left where it is: the stage is overdriven on purpose.'
+    case 'partner':
+      return 'Like the other side of the stereo pair.'
+    case 'held':
+      return `Keeps the level at "${name(limit.stage)}" where it was set: what it does there is a choice of sound.`
+    case 'headroom': {
+      const left = allocation.points.find((point) => point.stage === limit.stage)?.headroom
+      return `As far as headroom allows: ${formatDecimal(left, 1)} dB are left at "${name(limit.stage)}".`
+    }
+  }
+}
+
+function readingWords({ points, place, window }: Allocation): string {
+  const point = place && points[place.index]
+  if (!point) return 'The strip reaches no recorder'
+  return `${READS[window.reads]} then reads ${formatDecimal(meterReading(point, place, window), 1)} ${UNIT[place.meter]}; the target aims at ${formatDecimal(window.aim, 1)}`
+}
+
+/** How far the planned level lies outside the target's window, dB; 0 inside, or where nothing is read. */
+export function offTarget({ points, place, window }: Allocation): number {
+  const point = place && points[place.index]
+  return point ? windowError(point, place, window) : 0
+}
+
+const isUnder = (allocation: Allocation) => offTarget(allocation) < 0

@@ -1,0 +1,57 @@
+import type { Point } from '../chain/cascade'
+import type { ResolvedStage } from '../chain/resolve'
+
+/**
+ * Headroom that the planner leaves at every analogue stage, dB: 10 over the rehearsed peak, and 3 over the surge where
+ * that is more (common practice, no source).
+ */
+export const RESERVE = { peak: 10, surge: 3 } as const
+
+interface Left {
+  peak: number
+  surge: number
+}
+
+/** Differences below this are rounding errors. */
+const SAME = 1e-6
+
+/** Where a stage's headroom may not fall below; `null` where it is no concern of the planner's. */
+export type Floors = readonly (Left | null)[]
+
+const left = (point: Point | undefined): Left => ({
+  peak: point?.headroom ?? Infinity,
+  surge: point?.surgeHeadroom ?? Infinity,
+})
+
+/**
+ * The floors of a strip. An analogue stage keeps the reserve, a digital one at least does not clip – unless it has less
+ * already where nothing is turned up (`down`), or as it is set and is to be held (`held`): what is so anyway is no reason to
+ * give up the rest. A stage that is driven on purpose has none, nor has the air.
+ */
+export function floorsOf(
+  stages: readonly ResolvedStage[],
+  down: readonly Point[],
+  held: readonly Point[] | null,
+): Floors {
+  return stages.map((stage, i) => {
+    const point = down[i]
+    if (!point || i === 0 || stage.driven || stage.kind === 'microphone' || point.unit === 'dBSPL') return null
+    const wanted = point.unit === 'dBu' ? RESERVE : { peak: 0, surge: -Infinity }
+    const lowest = left(point)
+    const now = held ? left(held[i]) : { peak: Infinity, surge: Infinity }
+    return {
+      peak: Math.min(wanted.peak, lowest.peak, Math.max(0, now.peak)),
+      surge: Math.min(wanted.surge, lowest.surge, Math.max(0, now.surge)),
+    }
+  })
+}
+
+/** The first stage from some place on that has fallen below its floor. */
+export function tightStage(points: readonly Point[], floors: Floors, from: number): string | null {
+  for (let i = Math.max(1, from); i < points.length; i++) {
+    const floor = floors[i]
+    const { peak, surge } = left(points[i])
+    if (floor && (peak < floor.peak - SAME || surge < floor.surge - SAME)) return points[i]?.stage ?? null
+  }
+  return null
+}

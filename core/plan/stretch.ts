@@ -1,0 +1,71 @@
+import type { Point } from '../chain/cascade'
+import type { GainControl } from '../chain/gain-control'
+import { isHeld } from '../chain/held'
+import type { ReadingPlace } from '../chain/target-window'
+import { aimError, windowError } from '../chain/target-window'
+import type { TargetWindow } from '../session'
+import type { TriedGains } from './tried-gains'
+
+/**
+ * A stretch of a strip that ends where a level is given: at a processor with a threshold or a stage driven on purpose,
+ * whose level stays where it was set, or where the target is read.
+ */
+export interface Stretch {
+  readonly gains: readonly GainControl[]
+  readonly faders: readonly GainControl[]
+  /** The stage whose level is held; `null` where the target is read. */
+  readonly held: string | null
+  /** How far its end is over what is wanted there, dB. */
+  readonly error: (points: readonly Point[]) => number
+  /** How far it is outside of what will do: positive over, negative under. */
+  readonly misses: (points: readonly Point[]) => number
+}
+
+/** A held level that is missed by less needs no fader, dB. */
+const NEAR = 0.5
+
+/** The stretches of a strip in the order of the signal, each with the gains in it that may be moved. */
+export function stretchesOf(
+  tried: TriedGains,
+  place: ReadingPlace,
+  window: TargetWindow,
+  now: readonly Point[],
+): Stretch[] {
+  const holds = tried.stages.flatMap((stage, i) => (i > 0 && i <= place.index && isHeld(stage) ? [i] : []))
+  const movable = movableOf(tried, place)
+  const within = (from: number, to: number) => {
+    const own = movable.filter((each) => tried.indexOf(each) >= from && tried.indexOf(each) < to)
+    return { gains: own.filter((each) => !each.isFader), faders: own.filter((each) => each.isFader) }
+  }
+  const held = holds.map((hold, k): Stretch => {
+    const into = (points: readonly Point[]) => points[hold - 1]?.average ?? 0
+    const wanted = into(now)
+    const error = (points: readonly Point[]) => into(points) - wanted
+    const misses = (points: readonly Point[]) => (Math.abs(error(points)) < NEAR ? 0 : error(points))
+    return { ...within(holds[k - 1] ?? 0, hold), held: tried.stages[hold]?.id ?? null, error, misses }
+  })
+  const at = (points: readonly Point[]) => points[place.index] as Point
+  return [
+    ...held,
+    {
+      ...within(holds.at(-1) ?? 0, Infinity),
+      held: null,
+      error: (points) => aimError(at(points), place, window),
+      misses: (points) => windowError(at(points), place, window),
+    },
+  ]
+}
+
+/**
+ * The gains that the planner moves: those in analogue up to where the target is read, not those of a stage that is driven
+ * on purpose. In the host the order of gains changes no noise, so there only the last is moved.
+ */
+function movableOf(tried: TriedGains, place: ReadingPlace): GainControl[] {
+  const free = tried.controls.filter(
+    (each) => !each.locked && tried.indexOf(each) <= place.index && !tried.stages[tried.indexOf(each)]?.driven,
+  )
+  if (place.meter !== 'file') return free.filter((each) => each.domain === 'analogue')
+  const last = free.findLast((each) => !each.isSystemSlider)
+  // A fader is the only thing to turn there, so it is turned as a gain is.
+  return last ? [last] : []
+}

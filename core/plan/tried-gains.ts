@@ -1,0 +1,56 @@
+import type { Point } from '../chain/cascade'
+import { cascade } from '../chain/cascade'
+import { compileStrip } from '../chain/compile'
+import type { GainControl } from '../chain/gain-control'
+import { stripControls } from '../chain/gain-control'
+import type { ResolvedStage } from '../chain/resolve'
+import { resolveStrip } from '../chain/resolve'
+import type { Gear, Session, Strip } from '../session'
+
+/** A strip whose gains are tried out: what is set now, and the levels that it gives. */
+export class TriedGains {
+  readonly stages: readonly ResolvedStage[]
+  readonly controls: readonly GainControl[]
+  private readonly values = new Map<GainControl, number>()
+
+  constructor(
+    private readonly session: Session,
+    private readonly original: Strip,
+    private readonly gear: ReadonlyMap<string, Gear>,
+  ) {
+    this.stages = resolveStrip(original, gear)
+    this.controls = stripControls(this.stages)
+  }
+
+  get(control: GainControl): number {
+    return this.values.get(control) ?? control.value
+  }
+
+  set(control: GainControl, value: number): void {
+    this.values.set(control, value)
+  }
+
+  /** Where a control's stage stands. */
+  indexOf({ stage }: GainControl): number {
+    return this.stages.findIndex((each) => each.id === stage)
+  }
+
+  /** The strip with the gains as they are tried. */
+  strip(): Strip {
+    const byStage = new Map<string, Record<string, number>>()
+    for (const [{ stage, setting }, value] of this.values)
+      byStage.set(stage, { ...byStage.get(stage), [setting]: value })
+    return {
+      ...this.original,
+      stages: this.original.stages.map((stage) => {
+        const own = byStage.get(stage.id)
+        return own ? { ...stage, settings: { ...stage.settings, ...own } } : stage
+      }),
+    }
+  }
+
+  points(): Point[] {
+    const { programme, twoPorts } = compileStrip(resolveStrip(this.strip(), this.gear), this.session)
+    return cascade(programme, twoPorts).points
+  }
+}
