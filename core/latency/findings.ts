@@ -31,7 +31,7 @@ export function timingFindings(stage: string, { unit, system, monitor }: RouteIn
       severity: 'note',
       stage,
       message: `Nothing is known of the converters and the driver of "${unit.name}": the times shown are its buffers alone, the truth is later.`,
-      action: 'Enter its latency figures, or measure the round trip with a loopback lead.',
+      action: 'Enter its latency figures, or measure the round trip with a loopback cable.',
     })
   }
   if (monitor.route === 'direct' && unit.direct === 'none') {

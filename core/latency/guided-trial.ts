@@ -1,8 +1,8 @@
 /** What a performer says of one buffer size. */
 export type TrialAnswer = 'crackles' | 'late' | 'fine'
 
-/** Two schools of choosing: as small as the machine sustains, or as large as one cannot feel. */
-export type TrialSchool = 'smallest' | 'largest'
+/** Two ways of choosing: as small as the machine sustains, or as large as one cannot feel. */
+export type TrialPreference = 'smallest' | 'largest'
 
 export interface AnsweredTrial {
   bufferFrames: number
@@ -17,13 +17,13 @@ export type TrialState =
 
 /**
  * Finds a buffer size in the fewest tries, by halving: crackles rule out what is smaller, "late" what is larger, and "fine"
- * keeps one side by the school. An answer that an earlier one contradicts – crackling although a smaller buffer ran, late
+ * keeps one side by the preference. An answer that an earlier one contradicts – crackling although a smaller buffer ran, late
  * although a larger one did not feel so – is not believed, and the size is tried once more.
  */
 export function guidedTrial(
   sizes: readonly number[],
   answers: readonly AnsweredTrial[],
-  school: TrialSchool,
+  preference: TrialPreference,
 ): TrialState {
   const sorted = [...new Set(sizes)].sort((a, b) => a - b)
   let [low, high] = [0, sorted.length - 1]
@@ -50,7 +50,7 @@ export function guidedTrial(
       bounds.late = true
     } else {
       fine.add(i)
-      if (school === 'largest') low = Math.max(low, i)
+      if (preference === 'largest') low = Math.max(low, i)
       else high = Math.min(high, i)
     }
   }
@@ -60,6 +60,6 @@ export function guidedTrial(
   // Squeezed in between crackles and lateness, the last size left may be either: it is tried.
   const unsure = low === high && bounds.crackles && bounds.late && !fine.has(low)
   if (low === high && !unsure) return { state: 'found', bufferFrames: sorted[low] as number, tries }
-  const middle = school === 'largest' ? Math.ceil((low + high) / 2) : Math.floor((low + high) / 2)
+  const middle = preference === 'largest' ? Math.ceil((low + high) / 2) : Math.floor((low + high) / 2)
   return { state: 'try', bufferFrames: sorted[middle] as number, again: false, tries }
 }

@@ -1,9 +1,9 @@
-import type { AudioInterface, Session, Strip } from '../session'
+import type { Session, Strip } from '../session'
+import { withPart } from '../session'
 import { formatDecimal, formatShort } from '../units'
 import type { LoadModel } from './load'
 import { loadAt, sustainable } from './load'
 import { listeningKinds, performerLimit } from './performer'
-import { estimateRoundTrip } from './round-trip'
 import type { Route, RouteInputs } from './routes'
 import { routes } from './routes'
 
@@ -18,7 +18,6 @@ export interface Recommendation {
 }
 
 export interface Choices {
-  readonly unit: AudioInterface
   readonly buffers: readonly number[]
   readonly rates: readonly number[]
   readonly load: LoadModel | null
@@ -35,16 +34,17 @@ export function recommend(
   session: Session,
   strip: Strip,
   inputs: RouteInputs,
-  { unit, buffers, rates, load }: Choices,
+  { buffers, rates, load }: Choices,
 ): Recommendation {
   const { system } = session
   const limit = performerLimit(strip.performer)
   const kind = strip.performer ? listeningKinds[strip.performer.listensTo].words : 'the performer'
-  const besides = (rate: number) =>
-    onTheWay(routes({ ...inputs, system: { ...system, sampleRate: rate as never } })) +
-    (1000 * strip.monitor.pluginFrames) / rate
+  // The figure is the route's own, whatever stands on it: air, links, converters, plug-ins, a loudspeaker.
   const software = (rate: number, frames: number) =>
-    estimateRoundTrip(unit, system, rate, frames).milliseconds + besides(rate)
+    milliseconds(
+      routes({ ...inputs, system: withPart(system, { sampleRate: rate, bufferFrames: frames }) }),
+      'software',
+    )
   const sustains = (rate: number, frames: number) =>
     sustainable(system.trials ?? [], load ? loadAt(load, rate, frames) : undefined, rate, frames)
   const best = (rate: number) =>
@@ -59,19 +59,28 @@ export function recommend(
     reason: string,
   ): Recommendation => ({ strip: strip.id, route, sampleRate, bufferFrames, milliseconds, reason })
 
+  const direct = routes(inputs).find((each) => each.route === 'direct')
   const here = best(system.sampleRate)
   if (here !== undefined) {
+    const own = software(system.sampleRate, here)
     const larger = [...buffers].filter((frames) => frames > here).sort((a, b) => a - b)[0]
+    const known = sustains(system.sampleRate, here)
+      ? ' that the machine sustains'
+      : '; whether the machine sustains it is not known yet'
+    const next = larger === undefined ? '' : `; ${larger} frames would be ${ms(software(system.sampleRate, larger))}`
+    const sooner =
+      direct && direct.milliseconds < own
+        ? ` Direct would be ${ms(direct.milliseconds)}, without the host’s effects and mix: no need while ${ms(own)} goes unnoticed.`
+        : ''
     return answer(
       'software',
       system.sampleRate,
       here,
-      software(system.sampleRate, here),
-      `The largest buffer under the ${formatShort(limit)} ms of ${kind}${sustains(system.sampleRate, here) ? ' that the machine sustains' : '; whether the machine sustains it is not known yet'}${larger === undefined ? '' : `; ${larger} frames would be ${ms(software(system.sampleRate, larger))}`}.`,
+      own,
+      `The largest buffer under the ${formatShort(limit)} ms of ${kind}${known}${next}.${sooner}`,
     )
   }
   const cause = `No buffer at ${kHz(system.sampleRate)} is both under ${formatShort(limit)} ms and sustained`
-  const direct = routes(inputs).find((each) => each.route === 'direct')
   const sustainedBuffer =
     [...buffers].sort((a, b) => a - b).find((frames) => sustains(system.sampleRate, frames) !== false) ??
     Math.max(...buffers)
@@ -113,12 +122,8 @@ export function recommend(
   )
 }
 
-/** Air and links: what comes on top of the unit's own round trip. */
-const onTheWay = (all: readonly Route[]) =>
-  all
-    .find((each) => each.route === 'software')
-    ?.parts.filter((part) => part.name === 'air' || part.name === 'link')
-    .reduce((sum, part) => sum + part.milliseconds, 0) ?? 0
+const milliseconds = (all: readonly Route[], name: Route['route']): number =>
+  all.find((each) => each.route === name)?.milliseconds ?? Infinity
 
 function higherRate(rate: number, frames: number, now: number, load: LoadModel | null, milliseconds: number): string {
   const costs = [

@@ -1,5 +1,5 @@
 import { leastSquares } from '../numeric/least-squares'
-import { studentQuantile } from '../numeric/student'
+import { studentQuantile } from '../numeric/laws'
 import type { RoundTrip } from '../session'
 
 /** A measured round trip as k buffers of N frames, c frames and t milliseconds: ms = 1000·(k·N + c)/fs + t. */
@@ -36,8 +36,9 @@ const SURE = 0.95
 
 /**
  * Fits measured round trips by least squares. One rate alone cannot tell frames from fixed time: their sum is kept. One
- * point, or points that all have the same buffer time, cannot tell the buffers: their number is held at the driver's.
- * Negative constants are refused: nothing is heard before it is played.
+ * buffer size alone cannot tell buffers from frames: the buffers are held at a whole or half number. Nothing is negative:
+ * where the fixed time would be, buffers and frames are fitted again without it. What could not be told is in the spread
+ * of the predictions.
  */
 export function fitRoundTrips(measured: readonly RoundTrip[], heldBuffers: number): FitResult {
   const outliers: RoundTrip[] = []
@@ -52,55 +53,98 @@ export function fitRoundTrips(measured: readonly RoundTrip[], heldBuffers: numbe
   return { outliers, ...fitOf(points, heldBuffers) }
 }
 
-function fitOf(points: readonly RoundTrip[], heldBuffers: number): Omit<FitResult, 'outliers'> {
+type Fitted = Omit<FitResult, 'outliers'>
+
+function fitOf(points: readonly RoundTrip[], heldBuffers: number): Fitted {
   const distinct = (of: (each: RoundTrip) => number) => new Set(points.map(of)).size
+  const rates = distinct((each) => each.sampleRate)
+  const sizes = distinct((each) => each.bufferFrames)
   const cells = distinct((each) => each.bufferFrames * 1e7 + each.sampleRate)
-  if (distinct((each) => each.sampleRate) > 1 && cells > 2) {
-    const full = solve(points, [BUFFERS, FRAMES, FIXED])
-    if (full && full.frames >= 0 && full.fixedMs >= 0) return { fit: full, remarks: [] }
-    const why = full
-      ? `The fit would want ${full.frames < 0 ? 'a negative number of frames' : 'a negative fixed time'}, which cannot be; frames and fixed time are kept as one sum.`
-      : 'Frames and fixed time cannot be told apart from these points; their sum is kept.'
-    const sum = solve(points, [BUFFERS, FIXED])
-    return checked(sum, points, heldBuffers, [why])
+  if (rates > 1 && sizes > 1 && cells > 2) {
+    const parts = threeParts(points)
+    if (parts) return parts
   }
+  if (sizes === 1 && rates > 1) return oneSize(points, heldBuffers)
   if (distinct((each) => each.bufferFrames / each.sampleRate) > 1) {
-    return checked(solve(points, [BUFFERS, FIXED]), points, heldBuffers, [
-      'One sample rate alone cannot tell frames from fixed time: their sum is kept. Measure at a second rate.',
-    ])
+    const why =
+      rates === 1
+        ? 'One sample rate alone cannot tell frames from fixed time: their sum is kept. Measure at a second rate.'
+        : 'Two cells cannot tell frames from fixed time: their sum is kept. Measure a third cell.'
+    return sumFit(points, heldBuffers, [why])
   }
-  return checked(null, points, heldBuffers, [
+  return buffersHeld(points, heldBuffers, [
     `One buffer time alone cannot tell the number of buffers: it is held at the driver’s ${heldBuffers}. Measure at a second buffer size.`,
   ])
 }
 
-/** A fit with a sum, or with the buffers held, as long as it does not want a negative one. */
-function checked(
-  fit: RoundTripFit | null,
-  points: readonly RoundTrip[],
-  heldBuffers: number,
-  remarks: string[],
-): Omit<FitResult, 'outliers'> {
+/** Buffers, frames and fixed time; what would be negative is none, and the others are fitted again without it. */
+function threeParts(points: readonly RoundTrip[]): Fitted | null {
+  const full = solve(points, [BUFFERS, FRAMES, FIXED])
+  if (!full || full.buffers <= 0) return null
+  if (full.frames >= 0 && full.fixedMs >= 0) return { fit: full, remarks: [] }
+  const without = full.fixedMs < 0 ? 'fixed time' : 'frames'
+  const again = solve(points, full.fixedMs < 0 ? [BUFFERS, FRAMES] : [BUFFERS, FIXED])
+  if (!again || again.buffers <= 0 || again.frames < 0 || again.fixedMs < 0) return null
+  const words = full.fixedMs < 0 ? 'a negative fixed time' : 'a negative number of frames'
+  return {
+    fit: { ...again, separable: true },
+    remarks: [`The fit would want ${words}, which cannot be: it is fitted again without any ${without}.`],
+  }
+}
+
+/**
+ * One buffer size at several rates: buffers and frames grow alike. Of what they are together the buffers are the
+ * driver's, or the whole or half number under it where that is less; the rest are frames.
+ */
+function oneSize(points: readonly RoundTrip[], heldBuffers: number): Fitted {
+  const together = solve(points, [BUFFERS, FIXED])
+  const whole = together ? Math.floor(2 * together.buffers) / 2 : heldBuffers
+  const buffers = Math.max(0.5, Math.min(heldBuffers, whole))
+  const why = `One buffer size alone cannot tell buffers from frames: ${buffers} buffers are assumed. Measure at a second size.`
+  const size = points[0]?.bufferFrames ?? 0
+  const most = together?.buffers ?? buffers
+  // Were the frames buffers too, another size would differ by as much.
+  const unknown: Column = (rate, frames) => (1000 * Math.max(0, most - buffers) * Math.abs(frames - size)) / rate
+  const held = solve(points, [FRAMES, FIXED], { buffers, unknown })
+  if (held && held.frames >= 0 && held.fixedMs >= 0) return { fit: held, remarks: [why] }
+  const only = held && held.fixedMs < 0 ? solve(points, [FRAMES], { buffers, unknown }) : null
+  if (only && only.frames >= 0) return { fit: only, remarks: [why] }
+  return buffersHeld(points, buffers, [why])
+}
+
+/** Buffers, and frames and fixed time as one sum. */
+function sumFit(points: readonly RoundTrip[], heldBuffers: number, remarks: string[]): Fitted {
+  const fit = solve(points, [BUFFERS, FIXED], { unknown: splitOf(points) })
   if (fit && fit.fixedMs >= 0 && fit.buffers > 0) return { fit, remarks }
   const more = fit
     ? [
         `A line through these points would want ${fit.buffers <= 0 ? 'no buffers' : 'a negative constant'}: the buffers are held at the driver’s ${heldBuffers}.`,
       ]
     : []
-  const held = solve(points, [FIXED], (rate, frames) => heldBuffers * BUFFERS(rate, frames))
-  if (!held || held.fixedMs < 0) {
-    return {
-      fit: null,
-      remarks: [
-        ...remarks,
-        `The measurements are shorter than their ${heldBuffers} buffers alone, which cannot be. Check the buffer size, the rate and the number of buffers.`,
-      ],
-    }
-  }
-  return { fit: { ...held, buffers: heldBuffers }, remarks: [...remarks, ...more] }
+  return buffersHeld(points, heldBuffers, [...remarks, ...more])
 }
 
-function solve(points: readonly RoundTrip[], columns: readonly Column[], known: Column = () => 0): RoundTripFit | null {
+function buffersHeld(points: readonly RoundTrip[], buffers: number, remarks: string[]): Fitted {
+  const fit = solve(points, [FIXED], { buffers, unknown: splitOf(points) })
+  if (fit && fit.fixedMs >= 0) return { fit, remarks }
+  const short = `The measurements are shorter than their ${buffers} buffers alone, which cannot be. Check the buffer size, the rate and the number of buffers.`
+  return { fit: null, remarks: [...remarks, short] }
+}
+
+/** What a constant of one millisecond may be off at another rate: all of it could be frames. */
+const splitOf = (points: readonly RoundTrip[]) => {
+  const rate = points.reduce((sum, each) => sum + each.sampleRate, 0) / points.length
+  return (sampleRate: number, _frames: number, constant: number) => constant * Math.abs(rate / sampleRate - 1)
+}
+
+/** What is held rather than fitted, and what a prediction may be off because of it. */
+interface Held {
+  buffers?: number
+  unknown?: (sampleRate: number, bufferFrames: number, constant: number) => number
+}
+
+function solve(points: readonly RoundTrip[], columns: readonly Column[], held: Held = {}): RoundTripFit | null {
+  const known: Column = (rate, frames) => (held.buffers ?? 0) * BUFFERS(rate, frames)
   const rows = points.map((each) => columns.map((column) => column(each.sampleRate, each.bufferFrames)))
   const solution = leastSquares(
     rows,
@@ -116,10 +160,11 @@ function solve(points: readonly RoundTrip[], columns: readonly Column[], known: 
     return t === null || deviation === null || k < 0 ? null : t * deviation * Math.sqrt(inverse[k]?.[k] ?? 0)
   }
   const single = freedom > 0 ? studentQuantile(SURE, freedom) : null
+  const fixedMs = value(FIXED)
   return {
-    buffers: value(BUFFERS),
+    buffers: held.buffers ?? value(BUFFERS),
     frames: value(FRAMES),
-    fixedMs: value(FIXED),
+    fixedMs,
     residualMs: deviation ?? 0,
     separable: columns.includes(FRAMES),
     points: points.length,
@@ -132,10 +177,9 @@ function solve(points: readonly RoundTrip[], columns: readonly Column[], known: 
         (sum, a, i) => sum + row.reduce((inner, b, j) => inner + a * b * (inverse[i]?.[j] ?? 0), 0),
         0,
       )
-      return {
-        milliseconds,
-        spread: single === null || deviation === null ? null : single * deviation * Math.sqrt(1 + variance),
-      }
+      const scatter = single === null || deviation === null ? null : single * deviation * Math.sqrt(1 + variance)
+      const unknown = held.unknown?.(sampleRate, bufferFrames, fixedMs) ?? 0
+      return { milliseconds, spread: scatter === null && unknown === 0 ? null : (scatter ?? 0) + unknown }
     },
   }
 }

@@ -41,6 +41,8 @@ export interface RouteInputs {
   readonly system: System
   readonly room: Room
   readonly monitor: Monitor
+  /** Whether it takes the signal in numbers, from another unit: then it can only be heard through its D/A converter. */
+  readonly digitalIn: boolean
   /** From the source to the capsule, where there is one. */
   readonly distance: Metres | undefined
   /** What each link on the way takes. */
@@ -64,7 +66,7 @@ const UNPRINTED: InterfaceLatency = {
 /**
  * The routes that a strip's performer can listen by.
  *
- * Software: converter and safety offset in, input buffers, plug-ins, output buffers, safety offset and converter out,
+ * Software: converter and driver margin in, input buffers, plug-ins, output buffers, driver margin and converter out,
  * over the sample rate, plus what is fixed. 128 frames at 48 kHz, 1 + 1 buffers, 88 frames, 0.5 ms: 7.667 ms.
  * Direct: the two converters through the unit's digital mixer, nothing where the unit mixes in analogue, and no such
  * route where it has none.
@@ -83,7 +85,9 @@ function directParts(inputs: RouteInputs): RoutePart[] | null {
   if (unit.direct === 'none') return null
   const { converterOut } = unit.latency ?? UNPRINTED
   const conversion =
-    unit.direct === 'analogue' ? [] : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
+    unit.direct === 'analogue' && !inputs.digitalIn
+      ? []
+      : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
   return [...air(inputs), ...links(inputs), ...conversion, ...airOut(inputs)]
 }
 

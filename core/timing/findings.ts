@@ -5,10 +5,11 @@ import { rateMismatch } from '../latency/rate-mismatch'
 import { measuredAt, roundTripsOf } from '../latency/round-trip'
 import type { AudioInterface, RoundTrip, Session, Severity } from '../session'
 import { formatDecimal, formatShort } from '../units'
+import type { TimingFindingCode } from './finding-codes'
 
 /** Something about the clock, the driver, the measurements or the disk that the engineer should know. */
 export interface TimingFinding {
-  code: string
+  code: TimingFindingCode
   severity: Severity
   message: string
   action: string
@@ -78,7 +79,7 @@ function readings({ system }: Session, unit: AudioInterface, remarks: readonly F
         },
   )
   const offered = (each: { sampleRate: number }) =>
-    !unit.sampleRates || unit.sampleRates.includes(each.sampleRate as never)
+    !unit.sampleRates || unit.sampleRates.some((rate) => rate === each.sampleRate)
   const roundTrips = roundTripsOf(system, unit)
   const foreign = roundTrips.find((each) => !offered(each))
   if (foreign) {

@@ -9,6 +9,8 @@ import { estimateRoundTrip, fitOfUnit, measuredAt, roundTripsOf } from '../laten
 import type { RoundTripFit } from '../latency/round-trip-fit'
 import { routes } from '../latency/routes'
 import type { AudioInterface, Session } from '../session'
+import { withPart } from '../session'
+import { frames } from '../units'
 import type { TimingFinding } from './findings'
 import { findingsOf } from './findings'
 
@@ -23,6 +25,8 @@ export interface TimingCell {
   source: 'model' | 'fitted' | 'measured'
   spread?: number
   loadPercent?: number
+  /** Read off the meter in this cell, or worked out from other cells. */
+  loadSource?: 'measured' | 'fitted'
   sustainable?: boolean
 }
 
@@ -31,8 +35,12 @@ export interface Timing {
   fit?: Omit<RoundTripFit, 'predict'>
   loadModel?: LoadModel
   recommendations: Recommendation[]
-  /** Frames to enter as the host's recording offset: measured − reported, at the set rate and buffer. */
+  /**
+   * What to enter as the host's recording offset: measured − reported, at the set rate and buffer. Positive: recordings
+   * land that much too late, and the host has to shift them earlier.
+   */
   overdubOffsetFrames?: number
+  overdubOffsetMs?: number
   findings: TimingFinding[]
   /** What to do against dropouts, in order. */
   remedies: string[]
@@ -82,7 +90,7 @@ export function timeSession(session: Session): Timing {
     ...(fitted.fit && { fit: plain(fitted.fit) }),
     ...(load && { loadModel: load }),
     recommendations: recommendations(session, load),
-    ...(offset !== null && { overdubOffsetFrames: offset }),
+    ...(offset !== null && { overdubOffsetFrames: offset, overdubOffsetMs: (1000 * offset) / system.sampleRate }),
     findings: findingsOf(session, unit, load, [
       ...fitted.remarks.map((message) => ({ message })),
       ...fitted.outliers.map((outlier) => ({ outlier })),
@@ -100,17 +108,20 @@ function cellAt(
   sampleRate: number,
   bufferFrames: number,
 ): TimingCell {
-  const { milliseconds, source, spread } = estimateRoundTrip(unit, session.system, sampleRate, bufferFrames)
-  const percent = load ? loadAt(load, sampleRate, bufferFrames) : undefined
-  const kept = sustainable(session.system.trials ?? [], percent, sampleRate, bufferFrames)
+  const { system, room } = session
+  const { milliseconds, source, spread } = estimateRoundTrip(unit, system, sampleRate, bufferFrames)
+  const typed = loadsAt(session, sampleRate, bufferFrames)
+  const percent = typed ?? (load ? loadAt(load, sampleRate, bufferFrames) : undefined)
+  const kept = sustainable(system.trials ?? [], percent, sampleRate, bufferFrames)
   const direct = routes({
     unit,
     converter: unit,
-    system: { ...session.system, sampleRate: sampleRate as never },
-    room: session.room,
+    digitalIn: false,
+    system: withPart(system, { sampleRate }),
+    room,
     distance: undefined,
     links: [],
-    monitor: { route: 'direct', pluginFrames: 0 as never },
+    monitor: { route: 'direct', pluginFrames: frames(0) },
   }).find((each) => each.route === 'direct')
   return {
     sampleRate,
@@ -120,9 +131,17 @@ function cellAt(
     directMs: direct?.milliseconds ?? null,
     source,
     ...(spread !== undefined && { spread }),
-    ...(percent !== undefined && { loadPercent: percent }),
+    ...(percent !== undefined && { loadPercent: percent, loadSource: typed === undefined ? 'fitted' : 'measured' }),
     ...(kept !== undefined && { sustainable: kept }),
   }
+}
+
+/** What the meter was read at in a cell, the mean of several readings; what was typed is shown as it was typed. */
+function loadsAt({ system }: Session, sampleRate: number, bufferFrames: number): number | undefined {
+  const own = (system.loads ?? []).filter(
+    (each) => each.sampleRate === sampleRate && each.bufferFrames === bufferFrames,
+  )
+  return own.length === 0 ? undefined : own.reduce((sum, each) => sum + each.percent, 0) / own.length
 }
 
 function recommendations(session: Session, load: LoadModel | null): Recommendation[] {
@@ -132,7 +151,7 @@ function recommendations(session: Session, load: LoadModel | null): Recommendati
     if (!found) return []
     const { unit } = found.inputs
     const { rates, buffers } = timingAxes(session, unit)
-    return [recommend(session, strip, found.inputs, { unit, rates, buffers, load })]
+    return [recommend(session, strip, found.inputs, { rates, buffers, load })]
   })
 }
 
