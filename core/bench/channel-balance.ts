@@ -6,7 +6,8 @@ import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import type { Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, caution, judged, note, repeated, stop } from './words'
+import { judged, repeated } from './judgement'
+import { LOOP_CAUTIONS, caution, note, stop } from './remarks'
 
 const settings = fields({
   channelA: { label: 'First input is channel', unit: '', min: 1, max: 32, whole: true, help: 'Of the file.' },
@@ -29,7 +30,7 @@ export const channelBalance: Procedure<'balance'> = {
   guide: ({ output, input, second }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [
-      `One lead from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}; or the same lead first to the one and then to the other, and the two recordings laid side by side.`,
+      `One cable from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}; or the same cable first to the one and then to the other, and the two recordings laid side by side.`,
     ],
     set: [
       'Both inputs at the same gain, pads and low cuts alike.',
@@ -49,7 +50,7 @@ export const channelBalance: Procedure<'balance'> = {
     const [first] = rows
     const { input, second } = bench
     if (!first || !second) return EMPTY
-    const { value, spread } = repeated(
+    const { value, spread, kept } = repeated(
       rows.map((row) => row.found.difference),
       first.found.deviation,
     )
@@ -61,7 +62,7 @@ export const channelBalance: Procedure<'balance'> = {
       ...(rows.some((row) => row.found.likeness < ALIKE)
         ? [
             stop(
-              'The two channels do not hold the same signal. Check the leads, and which channels of the file are compared.',
+              'The two channels do not hold the same signal. Check the cables, and which channels of the file are compared.',
             ),
           ]
         : []),
@@ -82,7 +83,7 @@ export const channelBalance: Procedure<'balance'> = {
           value,
           spread,
           printed: ownDifference,
-          truth: first.standIn?.imbalance ?? null,
+          truth: first.simulated?.imbalance ?? null,
           within: 0.1,
           better: 'neither',
           more: 'louder',
@@ -94,10 +95,10 @@ export const channelBalance: Procedure<'balance'> = {
         first.found.sameWay
           ? note('Both go the same way.')
           : stop(
-              `The two go opposite ways: one lead or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Mend the lead, or use the polarity switch of one of them.`,
+              `The two go opposite ways: one cable or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Mend the lead, or use the polarity switch of one of them.`,
             ),
         ...(first.found.sameWay && keepsPolarity && !keepsPolarity[0]
-          ? [caution('Both turn the pulse over: the output, or both leads, do.')]
+          ? [caution('Both turn the pulse over: the output, or both cables, do.')]
           : []),
         ...(keepsPolarity === null
           ? [note('With a tone only their difference is told; the polarity pulses tell each one’s.')]
@@ -133,7 +134,7 @@ export const channelBalance: Procedure<'balance'> = {
                   measurement(
                     fullScale,
                     2,
-                    spread,
+                    kept,
                     methodOf(
                       rows,
                       `Against ${input.id} with the same signal${first.found.sameWay ? '' : '; opposite polarity'}`,
@@ -144,7 +145,7 @@ export const channelBalance: Procedure<'balance'> = {
             },
     }
   },
-  standIn: (bench, { channelA = 1, channelB = 2, level = -12 }, standIn) => {
+  simulated: (bench, { channelA = 1, channelB = 2, level = -12 }, simulated) => {
     const connection = (second: boolean) =>
       ({
         from: 'output',
@@ -155,7 +156,7 @@ export const channelBalance: Procedure<'balance'> = {
     return [
       {
         take: {
-          standIn,
+          simulated,
           sampleRate: bench.session.system.sampleRate,
           channels: onChannels(
             { channel: channelA, connection: connection(false) },

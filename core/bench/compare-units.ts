@@ -1,3 +1,4 @@
+import { noiseCrossover } from '../chain/input-gain'
 import { einExcess, einWeighted } from '../chain/noise'
 import { powerSum } from '../numeric/power'
 import { estimateRoundTrip, modelRoundTrip } from '../latency/round-trip'
@@ -116,7 +117,7 @@ export function compareUnits(
         (each) => (measuredNoise(each) ? noiseAt(each, 'force', Infinity) : null),
       ),
       row(
-        'Crossover gain',
+        'Noise crossover',
         'dB',
         1,
         (each) => crossover(each, 'specs'),
@@ -171,8 +172,8 @@ function noiseAt(each: Compared, which: 'specs' | 'force', over: number): number
 function crossover(each: Compared, which: 'specs' | 'force'): number | null {
   const specs = specsOf(each, which)
   const ein = einOf(each, which)
-  const excess = ein === null ? null : einExcess(dbu(ein))
-  return excess === null ? null : specs.fullScale - specs.dynamicRange - excess + specs.gainMin
+  const excess = ein === null ? null : einExcess({ ein: dbu(ein), einWeighting: 'A' })
+  return excess === null ? null : noiseCrossover(specs, specs.dynamicRange, excess)
 }
 
 /** The comparison as rows of text for a spreadsheet: two columns for each unit. */

@@ -1,12 +1,13 @@
 import type { Tone } from '../measure/tone'
 import { fields, inForce } from '../session'
 import { formatDecimal, formatShort } from '../units'
-import { loopNoise, trueThdN } from '../standin/truth'
+import { loopNoise, trueThdN } from '../simulated/truth'
 import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import type { Figure, Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, disturbances, judged, note, repeated, stop } from './words'
+import { judged, repeated } from './judgement'
+import { LOOP_CAUTIONS, disturbances, note, stop } from './remarks'
 
 const settings = fields({
   channel: {
@@ -37,7 +38,7 @@ export const dynamicRange: Procedure<'tone'> = {
   needs: ['input', 'output'],
   guide: ({ output, input }, { quiet }) => ({
     cautions: LOOP_CAUTIONS,
-    connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
+    connect: [`A cable from output ${output?.id ?? ''} to input ${input.id}.`],
     set: [
       'Gain fully down, or where the recording reads what is played.',
       `Play 997 Hz so that the recording reads ${formatShort(quiet ?? -60)} dBFS; record ten seconds, export as WAV.`,
@@ -69,7 +70,7 @@ export const dynamicRange: Procedure<'tone'> = {
               digits: 1,
               ...range,
               printed: bench.input.specs.dynamicRange,
-              truth: quiet[0]?.standIn ? -loopNoise(quiet[0].standIn, inForce(bench.input).gainMin) : null,
+              truth: quiet[0]?.simulated ? -loopNoise(quiet[0].simulated, inForce(bench.input).gainMin) : null,
               within: 0.5,
               better: 'higher',
               more: 'more',
@@ -84,7 +85,7 @@ export const dynamicRange: Procedure<'tone'> = {
         value: row.found.thdN as number,
         spread: null,
         printed: null,
-        truth: row.standIn ? trueThdN(row.standIn, inForce(bench.input).gainMin, row.found.level) : null,
+        truth: row.simulated ? trueThdN(row.simulated, inForce(bench.input).gainMin, row.found.level) : null,
         judgement: `${percent(row.found.thdN as number)} % of the tone${row.found.clipped ? '; the recording clips' : ''}.`,
       })),
     ]
@@ -98,7 +99,7 @@ export const dynamicRange: Procedure<'tone'> = {
         ...(range
           ? [
               note(
-                'Through a loopback lead the output’s converter counts too: the input’s own range is at least this.',
+                'Through a loopback cable the output’s converter counts too: the input’s own range is at least this.',
               ),
               note(
                 'The tone is fitted and taken out; the notch filter of AES17 would take a band of noise with it and read up to a few tenths of a dB better.',
@@ -129,7 +130,7 @@ export const dynamicRange: Procedure<'tone'> = {
                 measurement(
                   range.value,
                   1,
-                  range.spread,
+                  range.kept,
                   methodOf(
                     quiet,
                     `997 Hz at ${formatDecimal(quiet[0]?.found.level, 1)} dBFS taken out, A-weighted, by loopback${loud.map(({ found }) => `; THD+N ${formatDecimal(found.thdN, 1)} dB at ${formatDecimal(found.level, 1)} dBFS`).join('')}`,
@@ -141,13 +142,13 @@ export const dynamicRange: Procedure<'tone'> = {
         : null,
     }
   },
-  standIn: (bench, { channel, quiet = -60 }, standIn) => {
+  simulated: (bench, { channel, quiet = -60 }, simulated) => {
     const { gainMin } = inForce(bench.input)
     // Played so that the recording reads the wanted level, as one does by the meter.
-    const lead = standIn.output.fullScale - standIn.input.fullScale
+    const lead = simulated.output.fullScale - simulated.input.fullScale
     return [quiet, -20, -1].map((level) => ({
       take: {
-        standIn,
+        simulated,
         sampleRate: bench.session.system.sampleRate,
         channels: onChannels({
           channel,

@@ -1,17 +1,19 @@
+import { fullScaleAt, noiseCrossover } from '../chain/input-gain'
 import { EIN_RESISTANCE, EIN_THERMAL, einExcess, einWeighted } from '../chain/noise'
 import type { Noise } from '../measure/noise'
 import { powerDifference, powerSum } from '../numeric/power'
 import { fields, inForce } from '../session'
-import { dbu, formatDecimal, ohms, thermalNoiseA } from '../units'
-import { gainSaid } from '../standin/stand-in'
-import { einAt, trueCrossover } from '../standin/truth'
+import { formatDecimal, ohms, thermalNoiseA } from '../units'
+import { gainSaid } from '../simulated/simulated-interface'
+import { einAt, trueCrossover } from '../simulated/truth'
 import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf, rounded } from './keep'
 import type { NoiseByGain } from './noise-by-gain'
 import { crossoverOf, inputNoiseAt, noiseByGain } from './noise-by-gain'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, disturbances, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
+import { judged, repeated } from './judgement'
+import { caution, disturbances, gainFaults, note, onFullScale, stop } from './remarks'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
@@ -36,9 +38,9 @@ const each = fields({
 /** How far over the resistor's own noise an EIN has to be to be believed without a word, dB. */
 const BELIEVABLE = 0.2
 
-const fullScaleAt = ({ input }: Bench, gain: number) => {
+const fullScaleOf = ({ input }: Bench, gain: number) => {
   const specs = inForce(input)
-  return specs.fullScale - (gain - specs.gainMin)
+  return fullScaleAt(specs, gain)
 }
 
 /** 4. Equivalent input noise: the input closed with 150 Ω, what the recording reads, and the level that reads 0 dBFS. */
@@ -55,7 +57,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     ],
     set: [
       'Gain fully up, pad out, no low cut, nothing in the way that alters the level. Record ten seconds or more, export as WAV.',
-      'Record again at two or three lower gains down to the lowest, for the crossover.',
+      'Record again at two or three lower gains down to the lowest, for the noise crossover.',
     ],
   }),
   signal: () => null,
@@ -78,11 +80,11 @@ export const equivalentInputNoise: Procedure<'noise'> = {
       rows.map((row) => ({
         gain: row.typed.gain as number,
         level: row.found.withoutHum,
-        fullScale: fullScaleAt(bench, row.typed.gain as number),
+        fullScale: fullScaleOf(bench, row.typed.gain as number),
       })),
     )
     const direct = repeated(
-      atTop.map((row) => row.found.withoutHum + fullScaleAt(bench, highest)),
+      atTop.map((row) => row.found.withoutHum + fullScaleOf(bench, highest)),
       atTop[0]?.found.deviation ?? 0,
     )
     // With several gains the converter's part is known and taken out; with one it stays in.
@@ -97,7 +99,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
     const value = excess === null ? measured : (powerSum([{ level: excess }, { level: EIN_THERMAL }]) as number)
     const { specs } = bench.input
     const printed = specs.ein === undefined ? null : einWeighted(specs.ein, specs.einWeighting)
-    const standIn = rows[0]?.standIn ?? null
+    const simulated = rows[0]?.simulated ?? null
     const figures: Figure[] = [
       judged({
         name: 'EIN, 150 Ω',
@@ -106,7 +108,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
         value,
         spread: direct.spread,
         printed,
-        truth: standIn?.input.ein ?? null,
+        truth: simulated?.input.ein ?? null,
         within: 0.5,
         better: 'lower',
         more: 'noisier',
@@ -114,7 +116,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
       }),
     ]
     const crossover = split && crossoverOf(split, inForce(bench.input).fullScale, inForce(bench.input).gainMin, own)
-    if (crossover !== null) figures.push(crossoverFigure(bench, crossover, standIn))
+    if (crossover !== null) figures.push(crossoverFigure(bench, crossover, simulated))
     return {
       figures,
       remarks: [
@@ -139,7 +141,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
             'As input noise, dBu(A)',
             'Model says',
             'Without the converter',
-            ...(standIn ? ['True EIN'] : []),
+            ...(simulated ? ['True EIN'] : []),
           ],
           rows: [...rows]
             .sort((a, b) => (b.typed.gain as number) - (a.typed.gain as number))
@@ -148,11 +150,11 @@ export const equivalentInputNoise: Procedure<'noise'> = {
               return [
                 formatDecimal(gain, 1),
                 formatDecimal(row.found.weighted, 1),
-                formatDecimal(row.found.weighted + fullScaleAt(bench, gain), 1),
+                formatDecimal(row.found.weighted + fullScaleOf(bench, gain), 1),
                 formatDecimal(printed === null ? null : modelled(bench, printed, gain), 1),
                 formatDecimal(split?.input.find((each) => each.gain === gain)?.level, 1),
-                ...(standIn
-                  ? [formatDecimal(einAt(standIn, gainSaid(standIn, gain, inForce(bench.input).gainMax)), 1)]
+                ...(simulated
+                  ? [formatDecimal(einAt(simulated, gainSaid(simulated, gain, inForce(bench.input).gainMax)), 1)]
                   : []),
               ]
             }),
@@ -173,7 +175,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
                   measurement(
                     value,
                     1,
-                    direct.spread,
+                    direct.kept,
                     methodOf(
                       rows,
                       `${resistor} Ω, highest gain ${formatDecimal(highest, 1)} dB${split ? ', the converter’s noise taken out by lower ones' : ''}, A-weighted`,
@@ -185,18 +187,18 @@ export const equivalentInputNoise: Procedure<'noise'> = {
             },
     }
   },
-  standIn: (bench, { channel, resistor = EIN_RESISTANCE }, standIn) => {
+  simulated: (bench, { channel, resistor = EIN_RESISTANCE }, simulated) => {
     const { gainMin, gainMax } = inForce(bench.input)
     return [1, 0.66, 0.33, 0]
       .map((part) => rounded(gainMin + part * (gainMax - gainMin), 1))
       .filter((gain, i, list) => list.indexOf(gain) === i)
       .map((gain) => ({
         take: {
-          standIn,
+          simulated,
           sampleRate: bench.session.system.sampleRate,
           channels: onChannels({
             channel,
-            connection: { from: 'resistor', ohms: resistor, seconds: 10, gain: gainSaid(standIn, gain, gainMax) },
+            connection: { from: 'resistor', ohms: resistor, seconds: 10, gain: gainSaid(simulated, gain, gainMax) },
           }),
         },
         typed: { gain },
@@ -207,7 +209,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
 
 /** What the printed values would read as input noise at a gain: the EIN and the converter's noise together. */
 const modelled = (bench: Bench, ein: number, gain: number) =>
-  powerSum([{ level: ein }, { level: fullScaleAt(bench, gain) - bench.input.specs.dynamicRange }]) as number
+  powerSum([{ level: ein }, { level: fullScaleOf(bench, gain) - bench.input.specs.dynamicRange }]) as number
 
 /** From this difference on a preamp's noise is worth a word at its lower gains, dB. */
 const NOISIER = 1
@@ -218,7 +220,7 @@ function splitRemarks({ converter, sure, input }: NoiseByGain): Remark[] {
     sure
       ? note(`The converter alone is at ${formatDecimal(converter, 1)} dBFS(A), as the lower gains say.`)
       : note(
-          `The converter seems to be at ${formatDecimal(converter, 1)} dBFS(A); record at the lowest gain too, where it leads, to be sure of it and of the crossover.`,
+          `The converter seems to be at ${formatDecimal(converter, 1)} dBFS(A); record at the lowest gain too, where it leads, to be sure of it and of the noise crossover.`,
         ),
     ...(low.level - high.level > NOISIER
       ? [
@@ -230,18 +232,18 @@ function splitRemarks({ converter, sure, input }: NoiseByGain): Remark[] {
   ]
 }
 
-function crossoverFigure(bench: Bench, value: number, standIn: Row['standIn']): Figure {
+function crossoverFigure(bench: Bench, value: number, simulated: Row['simulated']): Figure {
   const { specs: paper } = bench.input
-  const printedExcess = paper.ein === undefined ? null : einExcess(einWeighted(dbu(paper.ein), paper.einWeighting))
-  const printed = printedExcess === null ? null : paper.fullScale - paper.dynamicRange - printedExcess + paper.gainMin
+  const printedExcess = paper.ein === undefined ? null : einExcess({ ...paper, ein: paper.ein })
+  const printed = printedExcess === null ? null : noiseCrossover(paper, paper.dynamicRange, printedExcess)
   return judged({
-    name: 'Crossover gain',
+    name: 'Noise crossover',
     unit: 'dB',
     digits: 1,
     value,
     spread: null,
     printed,
-    truth: standIn && trueCrossover(standIn),
+    truth: simulated && trueCrossover(simulated),
     within: 1,
     better: 'neither',
     more: 'higher',

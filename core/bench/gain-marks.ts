@@ -5,12 +5,13 @@ import type { Signal } from '../signals/signal'
 import { editInput, fields, inForce, knobFields, withMeasurement } from '../session'
 import { mean } from '../numeric/statistics'
 import { formatDecimal, formatShort } from '../units'
-import { gainAtPosition } from '../standin/stand-in'
+import { gainAtPosition } from '../simulated/simulated-interface'
 import { onChannels } from './connect'
 import { knownOf, measurement, methodOf, rounded } from './keep'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, caution, judged, note, stop } from './words'
+import { judged } from './judgement'
+import { LOOP_CAUTIONS, caution, note, stop } from './remarks'
 
 const settings = fields({
   channel: {
@@ -94,7 +95,7 @@ export const gainMarks: Procedure<'plateaus'> = {
   needs: ['input', 'output'],
   guide: ({ output, input }, typed) => ({
     cautions: LOOP_CAUTIONS,
-    connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
+    connect: [`A cable from output ${output?.id ?? ''} to input ${input.id}.`],
     set: [
       `Gain fully up: the recording must not clip with the tone at ${formatShort(playedAt(typed, MARKS - 1))} dBFS. Then fully down.`,
       'Record. Hold the knob for three seconds fully down, then at each mark upwards, and last fully up.',
@@ -118,7 +119,7 @@ export const gainMarks: Procedure<'plateaus'> = {
         ? { ...EMPTY, remarks: [note('Two marks or more are needed. Give each its knob position.')] }
         : EMPTY
     const specs = inForce(bench.input)
-    const { standIn } = rows[0] as Row<Plateau>
+    const { simulated } = rows[0] as Row<Plateau>
     const faults = [
       ...(rows.some((row) => row.found.clipped)
         ? [stop('At a mark the recording clips, so the gain there is not told. Play the tone lower and record again.')]
@@ -144,7 +145,7 @@ export const gainMarks: Procedure<'plateaus'> = {
       position: mark.position,
       gain: rounded(Math.max(mark.gain, ...marks.slice(0, i).map((each) => each.gain)), 2),
     })) as KnobTable
-    const truth = (position: number) => (standIn ? gainAtPosition(standIn, position) : null)
+    const truth = (position: number) => (simulated ? gainAtPosition(simulated, position) : null)
     return {
       figures: whole
         ? [
@@ -172,13 +173,13 @@ export const gainMarks: Procedure<'plateaus'> = {
       tables: [
         {
           title: 'Marks',
-          head: ['Position', 'In words', 'Recorded, dBFS', 'Gain, dB', ...(standIn ? ['True gain, dB'] : [])],
+          head: ['Position', 'In words', 'Recorded, dBFS', 'Gain, dB', ...(simulated ? ['True gain, dB'] : [])],
           rows: marks.map((mark) => [
             formatShort(mark.position),
             positionInWords(mark.position),
             formatDecimal(mark.plateau.level, 2),
             formatDecimal(mark.gain, 2),
-            ...(standIn ? [formatDecimal(truth(mark.position), 2)] : []),
+            ...(simulated ? [formatDecimal(truth(mark.position), 2)] : []),
           ]),
         },
       ],
@@ -198,7 +199,7 @@ export const gainMarks: Procedure<'plateaus'> = {
                         measurement(
                           specs.gainMin + range,
                           2,
-                          spread,
+                          { value: spread, is: 'sd' },
                           methodOf(rows, `Tone at ${rows.length} knob positions`, 1),
                           on,
                         ),
@@ -208,20 +209,20 @@ export const gainMarks: Procedure<'plateaus'> = {
             },
     }
   },
-  standIn: (bench, typed, standIn) => {
+  simulated: (bench, typed, simulated) => {
     const positions = Array.from({ length: MARKS }, (_, i) => 7 + (10 * i) / (MARKS - 1))
     const signal = toneOf(typed)
     return [
       {
         take: {
-          standIn,
+          simulated,
           sampleRate: bench.session.system.sampleRate,
           channels: onChannels({
             channel: typed.channel,
             connection: {
               from: 'output',
               signal,
-              gains: positions.map((position) => gainAtPosition(standIn, position)),
+              gains: positions.map((position) => gainAtPosition(simulated, position)),
               holdSeconds: HOLD,
             },
           }),

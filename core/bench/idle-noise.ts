@@ -1,16 +1,18 @@
+import { fullScaleAt } from '../chain/input-gain'
 import { EIN_RESISTANCE, einWeighted, wordLengthNoise } from '../chain/noise'
 import type { Hum } from '../measure/hum'
 import type { Noise } from '../measure/noise'
 import { powerSum } from '../numeric/power'
 import { fields, inForce } from '../session'
 import { formatDecimal } from '../units'
-import { gainSaid } from '../standin/stand-in'
-import { idleNoise as trueIdleNoise } from '../standin/truth'
+import { gainSaid } from '../simulated/simulated-interface'
+import { idleNoise as trueIdleNoise } from '../simulated/truth'
 import { onChannels } from './connect'
 import { keepInNotes } from './keep'
 import type { Bench, Figure, Procedure, Remark, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, disturbances, judged, note, repeated } from './words'
+import { judged, repeated } from './judgement'
+import { caution, disturbances, note } from './remarks'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
@@ -30,11 +32,11 @@ export const idleNoise: Procedure<'noise'> = {
       'Mains and loudspeaker plugs only with the power off. Never lift a protective earth to cure hum: it is there for your life. What is inside a box or a wall is for a qualified person; local rules come first.',
     ],
     connect: [
-      `Everything as it will be used, up to input ${input.id}; the source silent, or the lead closed at its far end.`,
+      `Everything as it will be used, up to input ${input.id}; the source silent, or the cable closed at its far end.`,
     ],
     set: [
       'The gain as it is to be used. Record twenty seconds of nothing, export as WAV.',
-      'Change one thing (a lead, a socket, a lamp off) and record again.',
+      'Change one thing (a cable, a socket, a lamp off) and record again.',
     ],
   }),
   signal: () => null,
@@ -56,8 +58,8 @@ export const idleNoise: Procedure<'noise'> = {
     )
     const last = rows.at(-1) as Row<Noise>
     const truth =
-      first.standIn &&
-      trueIdleNoise(first.standIn, EIN_RESISTANCE, gainSaid(first.standIn, gain, inForce(bench.input).gainMax))
+      first.simulated &&
+      trueIdleNoise(first.simulated, EIN_RESISTANCE, gainSaid(first.simulated, gain, inForce(bench.input).gainMax))
     const figures: Figure[] = [
       {
         name: 'Idle noise',
@@ -69,7 +71,7 @@ export const idleNoise: Procedure<'noise'> = {
         truth: null,
         judgement: `${formatDecimal(last.found.weighted - last.found.withoutHum, 1)} dB of it are hum.`,
       },
-      // Hum is the place's and the leads'; what is left is what the maker answers for.
+      // Hum is the place's and the cables'; what is left is what the maker answers for.
       judged({
         name: 'Without the hum',
         unit: 'dBFS(A)',
@@ -122,15 +124,15 @@ export const idleNoise: Procedure<'noise'> = {
         apply: (session, on) =>
           keepInNotes(
             session,
-            `${on}: idle noise of ${bench.unit.name}, ${bench.input.id}, at ${formatDecimal(gain, 1)} dB: ${formatDecimal(value, 1)} dBFS(A)${hum ? `; hum of ${hum.mains} Hz at ${formatDecimal(hum.level, 1)} dBFS` : ', no hum'}${first.standIn ? ' (on the stand-in, for practice)' : ''}.`,
+            `${on}: idle noise of ${bench.unit.name}, ${bench.input.id}, at ${formatDecimal(gain, 1)} dB: ${formatDecimal(value, 1)} dBFS(A)${hum ? `; hum of ${hum.mains} Hz at ${formatDecimal(hum.level, 1)} dBFS` : ', no hum'}${first.simulated ? ' (on the simulated interface, for practice)' : ''}.`,
           ),
       },
     }
   },
-  standIn: (bench, { channel, gain = 0 }, standIn) => [
+  simulated: (bench, { channel, gain = 0 }, simulated) => [
     {
       take: {
-        standIn,
+        simulated,
         sampleRate: bench.session.system.sampleRate,
         channels: onChannels({
           channel,
@@ -138,7 +140,7 @@ export const idleNoise: Procedure<'noise'> = {
             from: 'resistor',
             ohms: EIN_RESISTANCE,
             seconds: 12,
-            gain: gainSaid(standIn, gain, inForce(bench.input).gainMax),
+            gain: gainSaid(simulated, gain, inForce(bench.input).gainMax),
             humming: true,
           },
         }),
@@ -152,7 +154,7 @@ export const idleNoise: Procedure<'noise'> = {
 /** What the printed values let one expect, dBFS(A), with 150 Ω at the input. */
 function expected({ input, session }: Bench, gain: number): number {
   const { specs } = input
-  const fullScale = specs.fullScale - (gain - specs.gainMin)
+  const fullScale = fullScaleAt(specs, gain)
   const word = wordLengthNoise(session.system.bitDepth)
   return powerSum([
     { level: -specs.dynamicRange },
@@ -170,14 +172,14 @@ function humRemarks({ mains, lines, level }: Hum): Remark[] {
     caution(`Hum of ${mains} Hz, ${formatDecimal(level, 1)} dBFS in all.`),
     even > odd
       ? note(
-          `${2 * mains} Hz and its multiples lead: ripple of a power supply. Try another supply or battery for each box in turn, and move leads away from supplies.`,
+          `${2 * mains} Hz and its multiples lead: ripple of a power supply. Try another supply or battery for each box in turn, and move cables away from supplies.`,
         )
       : at(1) > Math.max(at(3), at(5)) + 10
         ? note(
-            `${mains} Hz alone leads: a magnetic field. Turn or move the microphone, the pickup or the lead away from transformers and supplies, and cross mains leads at right angles.`,
+            `${mains} Hz alone leads: a magnetic field. Turn or move the microphone, the pickup or the cable away from transformers and supplies, and cross mains cables at right angles.`,
           )
         : note(
-            `${mains} Hz and its odd multiples lead: an earth loop, or a field from mains leads. Feed all boxes from one socket strip, take out leads one after the other until it goes, use balanced leads, or a transformer (DI box) in the line.`,
+            `${mains} Hz and its odd multiples lead: an earth loop, or a field from mains cables. Feed all boxes from one socket strip, take out cables one after the other until it goes, use balanced leads, or a transformer (DI box) in the line.`,
           ),
   ]
 }

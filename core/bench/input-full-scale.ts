@@ -1,14 +1,16 @@
+import { statedFullScale } from '../chain/input-gain'
 import { fields, inForce } from '../session'
 import { loadingGain } from '../chain/loading'
 import type { Tone } from '../measure/tone'
 import { formatDecimal, ohms, voltsToDbu, volts } from '../units'
-import { loadedBy } from '../standin/truth'
+import { loadedBy } from '../simulated/truth'
 import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import { outputInForce } from './output-full-scale'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, caution, disturbances, gainFaults, judged, note, repeated, stop } from './words'
+import { judged, repeated } from './judgement'
+import { LOOP_CAUTIONS, caution, disturbances, gainFaults, note, stop } from './remarks'
 
 const settings = fields({
   channel: {
@@ -27,7 +29,7 @@ const settings = fields({
     min: 0.00001,
     max: 60,
     optional: true,
-    help: 'Where it is known, by a meter, with the lead plugged in. Left out: the output’s full scale says it.',
+    help: 'Where it is known, by a meter, with the cable plugged in. Left out: the output’s full scale says it.',
   },
 })
 const each = fields({
@@ -55,11 +57,11 @@ export const inputFullScale: Procedure<'tone'> = {
   id: 'input-full-scale',
   title: 'Input full scale',
   purpose:
-    'Which level at the input reads 0 dBFS at the lowest gain: by a voltage that is known, or by an output that was measured and a loopback lead.',
+    'Which level at the input reads 0 dBFS at the lowest gain: by a voltage that is known, or by an output that was measured and a loopback cable.',
   needs: ['input', 'output'],
   guide: ({ output, input }) => ({
     cautions: LOOP_CAUTIONS,
-    connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
+    connect: [`A cable from output ${output?.id ?? ''} to input ${input.id}.`],
     set: [
       'The output’s volume fully up; the input’s gain fully down, or what is typed below.',
       'Play the tone, record five seconds or more, export the recording as WAV.',
@@ -88,10 +90,10 @@ export const inputFullScale: Procedure<'tone'> = {
         rows.map((row) => row.typed.gain),
       ),
     ]
-    const values = rows.map(
-      (row) => level - row.found.level + ((row.typed.gain ?? specs.gainMin) - specs.gainMin) - (row.typed.pad ?? 0),
+    const values = rows.map((row) =>
+      statedFullScale(level - row.found.level, specs.gainMin, row.typed.gain ?? specs.gainMin, row.typed.pad),
     )
-    const { value, spread } = repeated(values, rows[0]?.found.deviation ?? 0)
+    const { value, spread, kept } = repeated(values, rows[0]?.found.deviation ?? 0)
     const output = bench.output && outputInForce(bench.output)
     const off = Math.max(...rows.map((row) => Math.abs(row.found.frequency - (typed.frequency ?? 997))))
     return {
@@ -103,7 +105,7 @@ export const inputFullScale: Procedure<'tone'> = {
           value,
           spread,
           printed: bench.input.specs.fullScale,
-          truth: rows[0]?.standIn?.input.fullScale ?? null,
+          truth: rows[0]?.simulated?.input.fullScale ?? null,
           within: 0.1,
           better: 'neither',
           more: 'less sensitive',
@@ -147,10 +149,10 @@ export const inputFullScale: Procedure<'tone'> = {
                   measurement(
                     value,
                     2,
-                    spread,
+                    kept,
                     methodOf(
                       rows,
-                      typed.voltage === undefined ? 'Loopback lead from a known output' : 'Tone of a known voltage',
+                      typed.voltage === undefined ? 'Loopback cable from a known output' : 'Tone of a known voltage',
                     ),
                     on,
                   ),
@@ -158,16 +160,16 @@ export const inputFullScale: Procedure<'tone'> = {
             },
     }
   },
-  standIn: (bench, typed, standIn) => {
+  simulated: (bench, typed, simulated) => {
     const specs = inForce(bench.input)
-    // A known voltage is what is brought to the stand-in's input, as far as its output goes.
-    const lead = standIn.output.fullScale + loadedBy(standIn, standIn.output.impedance)
+    // A known voltage is what is brought to the simulated interface's input, as far as its output goes.
+    const lead = simulated.output.fullScale + loadedBy(simulated, simulated.output.impedance)
     const level =
       typed.voltage === undefined ? (typed.played ?? -20) : Math.min(0, voltsToDbu(volts(typed.voltage)) - lead)
     return [0, 1].map((repeat) => ({
       take: {
         repeat,
-        standIn,
+        simulated,
         sampleRate: bench.session.system.sampleRate,
         channels: onChannels({
           channel: typed.channel,

@@ -1,14 +1,14 @@
-import type { Measurement, Session } from '../session'
-import { editGear, editInput, withMeasurement } from '../session'
+import type { Measurement, Session, Spread } from '../session'
+import { editGear, editInput, spreadOf, withMeasurement } from '../session'
 import { formatDecimal } from '../units'
 import type { Bench, Known, Row } from './procedure'
 
 /** Decimals that are worth keeping. */
 export const rounded = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits
 
-/** How it was measured, and how often; with a word on the stand-in where it was one. */
+/** How it was measured, and how often; with a word on the simulated interface where it was one. */
 export const methodOf = (rows: readonly Row[], how: string, repeats = rows.length): string =>
-  `${how}${repeats > 1 ? `, ${repeats} repeats` : ''}${rows.some((row) => row.standIn) ? '; on the stand-in, for practice' : ''}`.slice(
+  `${how}${repeats > 1 ? `, ${repeats} repeats` : ''}${rows.some((row) => row.simulated) ? '; on the simulated interface, for practice' : ''}`.slice(
     0,
     500,
   )
@@ -16,14 +16,14 @@ export const methodOf = (rows: readonly Row[], how: string, repeats = rows.lengt
 export const measurement = (
   value: number,
   digits: number,
-  spread: number | null,
+  spread: Spread | null,
   method: string,
   on: string,
 ): Measurement => ({
   value: rounded(value, digits),
   on,
   method,
-  ...(spread !== null && { spread: rounded(Math.min(100, spread), digits + 1) }),
+  ...(spread !== null && { spread: { ...spread, value: rounded(Math.min(100, spread.value), digits + 1) } }),
 })
 
 export const keepForInput = (
@@ -47,11 +47,13 @@ export const keepInNotes = (session: Session, line: string): Session => ({
 })
 
 /** A measurement of the session in words; `null` where there is none. */
-export const knownOf = (measured: Measurement | undefined, unit: string, digits: number): Known | null =>
-  measured
-    ? {
-        words: `${formatDecimal(measured.value, digits)} ${unit}${measured.spread === undefined ? '' : ` ± ${formatDecimal(measured.spread, digits)}`}`,
-        on: measured.on,
-        method: measured.method,
-      }
-    : null
+export function knownOf(measured: Measurement | undefined, unit: string, digits: number): Known | null {
+  if (!measured) return null
+  const spread = spreadOf(measured)
+  const around = spread ? ` ± ${formatDecimal(spread.value, digits)}` : ''
+  return {
+    words: `${formatDecimal(measured.value, digits)} ${unit}${around}`,
+    on: measured.on,
+    method: measured.method,
+  }
+}

@@ -1,3 +1,4 @@
+import { fullScaleAt } from '../chain/input-gain'
 import { nioshHours } from '../monitoring/exposure'
 import type { LevelsReport } from '../measure/levels/measure-levels'
 import type { SoundSource } from '../session'
@@ -8,7 +9,8 @@ import { onChannels } from './connect'
 import { knownOf, measurement, methodOf } from './keep'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, gainFaults, judged, note, onFullScale, repeated, stop } from './words'
+import { judged, repeated } from './judgement'
+import { caution, gainFaults, note, onFullScale, stop } from './remarks'
 
 const settings = fields({
   channel: {
@@ -41,7 +43,7 @@ function perSpl(bench: Bench, { sensitivity = 1, gain = 0, pad = 0 }: Typed): nu
     atOnePascal +
     pascals +
     loadingGain(impedance, specs.impedance === undefined ? undefined : ohms(specs.impedance)) -
-    (specs.fullScale - (gain - specs.gainMin) + pad)
+    fullScaleAt(specs, gain, pad)
   )
 }
 
@@ -115,7 +117,7 @@ export const microphoneLevel: Procedure<'levels'> = {
       ...gainFaults(bench, [typed.gain]),
     ]
     const { maxSpl } = inForce(voice.microphone)
-    const truth = rows[0]?.standIn ? voice.source.specs.level + carried(voice.source.specs.distance, distance) : null
+    const truth = rows[0]?.simulated ? voice.source.specs.level + carried(voice.source.specs.distance, distance) : null
     const several = heard.length > 1
     return {
       figures: [
@@ -187,29 +189,26 @@ export const microphoneLevel: Procedure<'levels'> = {
                 )
                 return editGear(session, voice.source.id, 'sound-source', (source: SoundSource) =>
                   withMeasurement(
-                    withMeasurement(source, 'level', measurement(level, 1, several ? average.spread : null, how, on)),
+                    withMeasurement(source, 'level', measurement(level, 1, several ? average.kept : null, how, on)),
                     'crest',
-                    measurement(crest.value, 1, several ? crest.spread : null, how, on),
+                    measurement(crest.value, 1, several ? crest.kept : null, how, on),
                   ),
                 )
               },
             },
     }
   },
-  standIn: (bench, typed, standIn) => {
+  simulated: (bench, typed, simulated) => {
     const { voice } = bench
     if (!voice) return []
     const { impedance } = inForce(voice.microphone)
     const distance = typed.distance ?? voice.distance
     const spl = voice.source.specs.level + carried(voice.source.specs.distance, distance)
-    const average =
-      perSpl(bench, typed) +
-      (inForce(bench.input).fullScale - ((typed.gain ?? 0) - inForce(bench.input).gainMin) + (typed.pad ?? 0)) +
-      spl
+    const average = perSpl(bench, typed) + fullScaleAt(inForce(bench.input), typed.gain ?? 0, typed.pad) + spl
     return [
       {
         take: {
-          standIn,
+          simulated,
           sampleRate: bench.session.system.sampleRate,
           channels: onChannels({
             channel: typed.channel,

@@ -1,11 +1,12 @@
 import { fields, inForce } from '../session'
 import { mean } from '../numeric/statistics'
 import { formatDecimal, formatShort, voltsToDbu, volts } from '../units'
-import { readVolts } from '../standin/record'
+import { readVolts } from '../simulated/record'
 import { keepForOutput, knownOf, measurement, methodOf } from './keep'
 import type { Procedure, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { caution, judged, note, repeated } from './words'
+import { judged, repeated } from './judgement'
+import { caution, note } from './remarks'
 
 const settings = fields({
   frequency: {
@@ -73,7 +74,7 @@ export const outputFullScale: Procedure = {
           value,
           spread: whole,
           printed,
-          truth: rows[0]?.standIn?.output.fullScale ?? null,
+          truth: rows[0]?.simulated?.output.fullScale ?? null,
           within: 0.1,
           better: 'neither',
           more: 'hotter',
@@ -102,7 +103,7 @@ export const outputFullScale: Procedure = {
             measurement(
               value,
               2,
-              whole,
+              { value: whole, is: 'half-range' },
               methodOf(
                 rows,
                 `${formatShort(typed.frequency ?? 100)} Hz at ${formatShort(played)} dBFS, hand multimeter, mean ${mean(rows.map((row) => row.typed.volts ?? 0)).toPrecision(4)} V`,
@@ -113,8 +114,8 @@ export const outputFullScale: Procedure = {
       },
     }
   },
-  standIn: ({ session }, typed, standIn) => {
-    const read = readVolts(standIn, { ...signal(typed), seconds: 2 }, session.system.sampleRate)
+  simulated: ({ session }, typed, simulated) => {
+    const read = readVolts(simulated, { ...signal(typed), seconds: 2 }, session.system.sampleRate)
     // The last figure of a meter's display is never quite still.
     return [0, 1, -1].map((last) => ({ reading: { volts: Number((read * (1 + last * 0.0008)).toPrecision(4)) } }))
   },

@@ -1,8 +1,8 @@
 import type { Answers, Question, QuestionKind } from '../measure/question'
 import type { AnalogueInput, AudioInterface, FieldTable, GearOf, InterfaceOutput, Session } from '../session'
 import type { Signal } from '../signals/signal'
-import type { Take } from '../standin/record'
-import type { StandIn } from '../standin/stand-in'
+import type { Take } from '../simulated/record'
+import type { SimulatedInterface } from '../simulated/simulated-interface'
 
 /** What stands on the bench. */
 export interface Bench {
@@ -43,8 +43,10 @@ export interface Row<T = unknown> {
   typed: Typed
   found: T
   sampleRate: number
-  /** The stand-in that it was made on. */
-  standIn: StandIn | null
+  /** The simulated interface that it was made on. */
+  simulated: SimulatedInterface | null
+  /** What the reader of the file had to say: cut short, left out, taken as silence. */
+  remarks?: readonly string[]
 }
 
 /** One figure with everything that is known of it. */
@@ -57,7 +59,7 @@ export interface Figure {
   /** Half the range of repeats, or the scatter within the one recording; `null` where there is nothing to tell it from. */
   spread: number | null
   printed: number | null
-  /** Of the stand-in. */
+  /** Of the simulated interface. */
   truth: number | null
   /** Against the printed value, in words. */
   judgement: string
@@ -100,8 +102,8 @@ export interface Guide {
   set: string[]
 }
 
-/** A recording that the stand-in makes, with what would be typed for it; or a reading of its multimeter. */
-export type Trial = { take: Take; typed: Typed } | { reading: Typed }
+/** A recording that the simulated interface makes, with what would be typed for it; or a reading of its multimeter. */
+export type SimulatedTrial = { take: Take; typed: Typed } | { reading: Typed }
 
 /**
  * A way of measuring something, as data: the screen that shows one shows all. `K` is the question that its recordings are
@@ -129,8 +131,16 @@ export interface Procedure<K extends QuestionKind = QuestionKind> {
   /** What a row found, in a few words. */
   summary: (found: never, typed: Typed) => string
   outcome: (bench: Bench, typed: Typed, rows: Row[]) => Outcome
-  standIn: (bench: Bench, typed: Typed, standIn: StandIn) => Trial[]
+  simulated: (bench: Bench, typed: Typed, simulated: SimulatedInterface) => SimulatedTrial[]
   known: (bench: Bench) => Known | null
 }
 
 export const EMPTY: Outcome = { figures: [], remarks: [], tables: [], keep: null }
+
+/** The rows that an answer gives. A procedure is only ever given answers to its own question. */
+export const rowsOf = (procedure: Procedure, answer: object): unknown[] =>
+  (procedure.rows as (found: object) => unknown[])(answer)
+
+/** What a row found, in a few words; the row is one of this procedure's. */
+export const summaryOf = (procedure: Procedure, row: Row): string =>
+  (procedure.summary as (found: unknown, typed: Typed) => string)(row.found, row.typed)

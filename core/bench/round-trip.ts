@@ -7,8 +7,9 @@ import { onChannels } from './connect'
 import { rounded } from './keep'
 import type { Figure, Procedure, Row } from './procedure'
 import { EMPTY } from './procedure'
-import { LOOP_CAUTIONS, caution, judged, note, stop } from './words'
-import { trueRoundTrip } from '../standin/truth'
+import { judged } from './judgement'
+import { LOOP_CAUTIONS, caution, note, stop } from './remarks'
+import { trueRoundTrip } from '../simulated/truth'
 
 const settings = fields({
   reference: {
@@ -44,11 +45,11 @@ export const roundTrip: Procedure<'loopback'> = {
   id: 'round-trip',
   title: 'Round trip by loopback',
   purpose:
-    'How long a signal takes out of the host, through both converters and back in: what a driver reports can miss converters and safety buffers.',
+    'How long a signal takes out of the host, through both converters and back in: what a driver reports can miss converters and driver margins.',
   needs: ['input', 'output'],
   guide: ({ output, input }) => ({
     cautions: LOOP_CAUTIONS,
-    connect: [`A lead from output ${output?.id ?? ''} to input ${input.id}.`],
+    connect: [`A cable from output ${output?.id ?? ''} to input ${input.id}.`],
     set: [
       'The host’s latency compensation for recordings off.',
       'Play the sequence, and record what comes back beside it. Export both channels as one file; or export the recording alone, and give the played file too.',
@@ -85,8 +86,8 @@ export const roundTrip: Procedure<'loopback'> = {
         value: mean(lags),
         spread: lags.length > 1 ? halfRange(lags) : null,
         printed: unit.latency ? modelRoundTrip(unit, system, first.sampleRate, frames) : null,
-        truth: first.standIn
-          ? (1000 * trueRoundTrip(first.standIn, heldBuffers(unit), frames)) / first.sampleRate
+        truth: first.simulated
+          ? (1000 * trueRoundTrip(first.simulated, heldBuffers(unit), frames)) / first.sampleRate
           : null,
         within: 0.05,
         better: 'neither',
@@ -127,7 +128,7 @@ export const roundTrip: Procedure<'loopback'> = {
         ...(drifting.length > 0
           ? [
               caution(
-                `The two channels drift by ${formatDecimal(drifting[0]?.found.driftPpm, 1)} ppm: they have two clocks. Let one unit be the clock of all.`,
+                `The two channels drift by ${formatDecimal(Math.abs(drifting[0]?.found.driftPpm ?? 0), 1)} ppm, the return ${(drifting[0]?.found.driftPpm ?? 0) > 0 ? 'falling behind' : 'gaining on it'}: they have two clocks. Let one unit be the clock of all.`,
               ),
             ]
           : []),
@@ -152,7 +153,7 @@ export const roundTrip: Procedure<'loopback'> = {
                     milliseconds: rounded((1000 * row.found.lagFrames) / row.sampleRate, 3),
                     unit: unit.id,
                     on,
-                    note: `loopback, ${row.name}${row.found.repeats.length > 1 ? `, ${row.found.repeats.length} passes ± ${formatDecimal(row.found.spreadFrames, 2)} frames` : ''}${row.standIn ? '; on the stand-in, for practice' : ''}`.slice(
+                    note: `loopback, ${row.name}${row.found.repeats.length > 1 ? `, ${row.found.repeats.length} passes ± ${formatDecimal(row.found.spreadFrames, 2)} frames` : ''}${row.simulated ? '; on the simulated interface, for practice' : ''}`.slice(
                       0,
                       300,
                     ),
@@ -164,15 +165,15 @@ export const roundTrip: Procedure<'loopback'> = {
         : null,
     }
   },
-  standIn: ({ session: { system }, unit }, { reference = 1, returned = 2 }, standIn) => {
+  simulated: ({ session: { system }, unit }, { reference = 1, returned = 2 }, simulated) => {
     const signal = { kind: 'sequence', level: -12 } as const
     const connection = (frames: number) =>
-      ({ from: 'output', signal, gains: [standIn.input.gainMin], bufferFrames: heldBuffers(unit) * frames }) as const
+      ({ from: 'output', signal, gains: [simulated.input.gainMin], bufferFrames: heldBuffers(unit) * frames }) as const
     return [system.bufferFrames, 2 * system.bufferFrames]
       .filter((frames) => frames <= 16_384)
       .map((frames) => ({
         take: {
-          standIn,
+          simulated,
           sampleRate: system.sampleRate,
           channels: onChannels(
             { channel: reference, connection: { from: 'host', signal } },

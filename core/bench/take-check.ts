@@ -5,8 +5,8 @@ import type { Measurement, Session } from '../session'
 import { editGear, withMeasurement } from '../session'
 import { resolveStrip, gearById } from '../chain/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { Take } from '../standin/record'
-import type { StandIn } from '../standin/stand-in'
+import type { Take } from '../simulated/record'
+import type { SimulatedInterface } from '../simulated/simulated-interface'
 import { SINE_CREST, formatDecimal } from '../units'
 import { measurement } from './keep'
 
@@ -67,7 +67,7 @@ export function keepTake(
         surge: measurement(
           Math.min(40, check.surge),
           1,
-          (check.clipping.seldomBetween[1] - check.clipping.seldomBetween[0]) / 2,
+          { value: (check.clipping.seldomBetween[1] - check.clipping.seldomBetween[0]) / 2, is: 'ci95' },
           `${method}; passed with 1 % in ${formatDecimal(check.clipping.takeSeconds / 60, 1)} min`,
           on,
         ),
@@ -78,14 +78,14 @@ export function keepTake(
   )
 }
 
-/** Length of the stand-in's rehearsal, s. */
+/** Length of the simulated interface's rehearsal, s. */
 const REHEARSAL = 45
 
 /**
- * A rehearsal of a strip on the stand-in: a voice as loud as the model says the source is at the input, recorded with the gain as
+ * A rehearsal of a strip on the simulated interface: a voice as loud as the model says the source is at the input, recorded with the gain as
  * it is set. `null` for a strip that does not go from an analogue source into an interface.
  */
-export function rehearsalOn(standIn: StandIn, session: Session, stripId: string): Take | null {
+export function rehearsalOn(simulated: SimulatedInterface, session: Session, stripId: string): Take | null {
   const strip = session.strips.find((each) => each.id === stripId)
   const stages = strip ? resolveStrip(strip, gearById(session)) : []
   const at = stages.findIndex((stage) => stage.kind === 'interface')
@@ -94,7 +94,7 @@ export function rehearsalOn(standIn: StandIn, session: Session, stripId: string)
   if (input?.kind !== 'interface' || before?.unit !== 'dBu' || before.average === null) return null
   const gain = input.gain - (input.pad ? input.specs.pad : 0)
   return {
-    standIn,
+    simulated,
     sampleRate: session.system.sampleRate,
     channels: [{ from: 'voice', average: before.average, seconds: REHEARSAL, gain, ohms: 200 }],
   }

@@ -3,7 +3,9 @@ import type { Stretch } from './steady'
 
 /** The longest run of levels that lie within so many decibels of the usual one, counted in levels; `null` where there is none. Silence is never in it. */
 export function longestAlike(levels: readonly number[], within: number): Stretch | null {
-  const usual = median(levels.filter(Number.isFinite))
+  const heard = levels.filter(Number.isFinite)
+  if (heard.length === 0) return null
+  const usual = median(heard)
   let [best, from] = [{ from: 0, to: 0 }, 0]
   for (let i = 0; i <= levels.length; i++) {
     if (i < levels.length && Math.abs((levels[i] as number) - usual) <= within) continue

@@ -31,7 +31,7 @@ const STRETCH_SECONDS = 0.5
 export function measureBalance(first: Float64Array, second: Float64Array, sampleRate: number): Balance | WavFault {
   const together = findLag(first.subarray(0, 10 * sampleRate), second.subarray(0, 10 * sampleRate), sampleRate)
   if (!together)
-    return { code: 'silent', message: 'One of the two channels is silent. Check the leads and the channel numbers.' }
+    return { code: 'silent', message: 'One of the two channels is silent. Check the cables and the channel numbers.' }
   const [a, b] = aligned(first, second, Math.round(together.lagFrames))
   const pulses = pulsesOf(a, b, sampleRate)
   const differences = pulses ? betweenPulses(a, b, pulses, sampleRate) : betweenStretches(a, b, sampleRate)
@@ -39,7 +39,7 @@ export function measureBalance(first: Float64Array, second: Float64Array, sample
     return {
       code: 'too-short',
       message:
-        'There is too little that the two channels have in common. Check the leads and the channel numbers; play the polarity pulses, or a tone, for some seconds.',
+        'There is too little that the two channels have in common. Check the cables and the channel numbers; play the polarity pulses, or a tone, for some seconds.',
     }
   return {
     difference: mean(differences),

@@ -6,7 +6,7 @@ import type { WavFault } from './wav/format'
 const SILENT: WavFault = {
   code: 'silent',
   message:
-    'The reference or the return is silent: there is no lag to be found. Check the lead and the channel numbers.',
+    'The reference or the return is silent: there is no lag to be found. Check the cable and the channel numbers.',
 }
 
 /** So much of a recording is looked at: 22 s at 48 kHz. A correlation takes eight times the memory of what is correlated. */

@@ -15,7 +15,7 @@ export interface Loopback {
   repeats: number[]
   /** Half the range of the repeats, frames. */
   spreadFrames: number
-  /** How much faster the return's clock runs than the reference's, parts per million; `null` with less than three repeats. */
+  /** How the lag grows with time, parts per million: positive where the return falls more and more behind; `null` with less than three repeats. */
   driftPpm: number | null
 }
 
@@ -92,7 +92,7 @@ function summary(lag: Lag, passes: readonly Pass[], sampleRate: number): Loopbac
     confidence,
     repeats,
     spreadFrames: halfRange(repeats),
-    driftPpm: repeats.length < 3 ? null : -1e6 * slope(passes),
+    driftPpm: repeats.length < 3 ? null : 1e6 * slope(passes),
   }
 }
 

@@ -52,7 +52,7 @@ export function measureTone(samples: Float64Array, sampleRate: number): Tone | W
   if (!fit || level === null)
     return {
       code: 'no-tone',
-      message: 'There is no tone in this channel. Check the channel, the lead and that the signal was playing.',
+      message: 'There is no tone in this channel. Check the channel, the cable and that the signal was playing.',
     }
   const meter = new SpectrumMeter(sampleRate)
   meter.frames(fit.residual, fit.residual.length)
@@ -63,7 +63,7 @@ export function measureTone(samples: Float64Array, sampleRate: number): Tone | W
     return {
       code: 'no-tone',
       message:
-        'The tone is buried in noise: nothing can be said of it. Check the channel and the lead, or play it louder.',
+        'The tone is buried in noise: nothing can be said of it. Check the channel and the cable, or play it louder.',
     }
   return {
     frequency: fit.frequency,

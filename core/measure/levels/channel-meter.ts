@@ -1,6 +1,7 @@
+import type { WavFormat } from '../wav/format'
 import { OverviewMeter } from './overview'
 
-/** A stretch of samples that stand at the same extreme value. */
+/** A stretch of samples that stand at the same extreme value, and that the signal does not come to gently. */
 export interface ClippedRun {
   /** First frame. */
   from: number
@@ -19,6 +20,20 @@ const SAME = 1e-7
 /** Runs that are kept with their places; all are counted. */
 const MOST_RUNS = 1000
 
+/**
+ * How far a signal has to step away from a plateau, on one of its sides, for the plateau to be clipping, in steps of the
+ * file: the top of a slow sine is flat too, where it falls by less than a step from sample to sample.
+ */
+const STEPS_AWAY = 4
+
+/** A run that may be clipping, as long as the extreme is not passed and until it is seen how it ends. */
+interface Plateau {
+  from: number
+  frames: number
+  /** How far the signal rose into it with its last sample. */
+  rise: number
+}
+
 /** The runs at the extreme of one polarity. A converter's two ends differ by a step, so each is looked at by itself. */
 class Extreme {
   peak = 0
@@ -26,37 +41,44 @@ class Extreme {
   runCount = 0
   /** From this size on a sample matters to the extreme, and tells so by itself. */
   threshold = LEAST_LEVEL
-  length = 0
+  /** Whether a run is under way: then the next sample matters whatever its size. */
+  running = false
+  private plateau: Plateau = { from: 0, frames: 0, rise: 0 }
   private before = Number.NaN
 
-  next(size: number, at: number): void {
+  /** @param away how far the signal has to step away from a plateau. */
+  constructor(private readonly away: number) {}
+
+  next(size: number, previous: number, at: number): void {
     if (size > this.peak + SAME) {
       // What was the extreme so far was none.
       this.peak = size
       this.runs = []
       this.runCount = 0
-      this.length = 0
+      this.running = false
       this.threshold = Math.max(LEAST_LEVEL, size - SAME)
     }
-    if (size < this.threshold) {
-      this.length = 0
-    } else if (this.length > 0 && Math.abs(size - this.before) <= SAME) {
-      this.length++
-      this.extend(at)
+    if (this.running && size >= this.threshold && Math.abs(size - this.before) <= SAME) {
+      this.plateau.frames++
     } else {
-      this.length = 1
+      if (this.running) this.close(this.before - size)
+      this.running = size >= this.threshold
+      if (this.running) this.plateau = { from: at, frames: 1, rise: size - previous }
     }
     this.before = size
   }
 
-  private extend(at: number): void {
-    if (this.length === LEAST_RUN) {
-      this.runCount++
-      if (this.runs.length < MOST_RUNS) this.runs.push({ from: at - LEAST_RUN + 1, frames: LEAST_RUN })
-    } else if (this.length > LEAST_RUN && this.runCount <= MOST_RUNS) {
-      const last = this.runs.at(-1)
-      if (last) last.frames++
-    }
+  /** The plateau ends with a fall, or with the recording. */
+  close(fall: number): void {
+    const { from, frames, rise } = this.plateau
+    this.running = false
+    if (frames < LEAST_RUN || Math.max(rise, fall) <= this.away) return
+    this.runCount++
+    if (this.runs.length < MOST_RUNS) this.runs.push({ from, frames })
+  }
+
+  end(): void {
+    if (this.running) this.close(0)
   }
 }
 
@@ -70,8 +92,9 @@ export class ChannelMeter {
   private sum = 0
   private squares = 0
   private count = 0
-  private readonly above = new Extreme()
-  private readonly below = new Extreme()
+  private readonly above: Extreme
+  private readonly below: Extreme
+  private last = 0
   private readonly overview: OverviewMeter
   private readonly hop: number
   private hopCount = 0
@@ -80,7 +103,11 @@ export class ChannelMeter {
   private high = -Infinity
   private readonly hops: number[] = []
 
-  constructor(sampleRate: number) {
+  constructor({ sampleRate, bits, encoding }: Pick<WavFormat, 'sampleRate' | 'bits' | 'encoding'>) {
+    // Much of what is stored with more bits was made with 16.
+    const away = STEPS_AWAY * 2 ** (1 - (encoding === 'integer' ? Math.min(16, bits) : 16))
+    this.above = new Extreme(away)
+    this.below = new Extreme(away)
     this.hop = Math.round(sampleRate / 10)
     this.overview = new OverviewMeter(this.hop / sampleRate)
   }
@@ -97,7 +124,7 @@ export class ChannelMeter {
 
   private stretch(samples: Float64Array, from: number, to: number): void {
     const { above, below } = this
-    let { low, high } = this
+    let { low, high, last } = this
     let sum = 0
     let squares = 0
     for (let i = from; i < to; i++) {
@@ -107,9 +134,11 @@ export class ChannelMeter {
       if (x > high) high = x
       if (x < low) low = x
       // Only samples at an extreme, and those that end a run there, are looked at more closely.
-      if (x >= above.threshold || above.length > 0) above.next(x < 0 ? 0 : x, this.count + i - from)
-      if (-x >= below.threshold || below.length > 0) below.next(x > 0 ? 0 : -x, this.count + i - from)
+      if (x >= above.threshold || above.running) above.next(x, last, this.count + i - from)
+      if (-x >= below.threshold || below.running) below.next(-x, -last, this.count + i - from)
+      last = x
     }
+    this.last = last
     const size = Math.max(high, -low)
     if (size > this.peak) {
       this.peak = size
@@ -135,6 +164,8 @@ export class ChannelMeter {
 
   end() {
     if (this.hopCount > 0) this.endHop()
+    this.above.end()
+    this.below.end()
     const meanSquare = this.count > 0 ? this.squares / this.count : 0
     const clipped = [this.above, this.below].filter(
       (side) => side.runCount > 0 && side.peak >= NEAR_THE_PEAK * this.peak,

@@ -1,3 +1,4 @@
+import type { WavFormat } from '../wav/format'
 import { KFilter } from './k-weighting'
 
 /** Loudness of all channels together, LUFS and LU; `null` where it was too short or too quiet. */
@@ -41,14 +42,28 @@ export class LoudnessHops {
   }
 }
 
-/** Weight of a channel in the loudness of all: surrounds 1.41, a low-frequency channel none. */
-const weightOf = (channel: number, channels: number): number =>
-  channels === 6 && channel === 3 ? 0 : (channels === 5 && channel >= 3) || (channels === 6 && channel >= 4) ? 1.41 : 1
+/** Loudspeakers in the order of the bits of a channel mask: only these matter to the weights. */
+const LOW_FREQUENCY = 1 << 3
+const SURROUNDS = (1 << 4) | (1 << 5) | (1 << 9) | (1 << 10)
+const SURROUND_WEIGHT = 1.41
+
+/**
+ * Weight of every channel in the loudness of all, ITU-R BS.1770-4: surrounds 1.41, a low-frequency channel none – where the
+ * file says by its channel mask which they are. Without one all count alike: six mono tracks are no 5.1.
+ */
+export function channelWeights({ channels, channelMask }: Pick<WavFormat, 'channels' | 'channelMask'>): number[] {
+  const bits = Array.from({ length: 32 }, (_, bit) => 2 ** bit).filter((bit) => ((channelMask ?? 0) & bit) !== 0)
+  return Array.from({ length: channels }, (_, i) => {
+    const place = bits[i] ?? 0
+    if (place === LOW_FREQUENCY) return 0
+    return (place & SURROUNDS) !== 0 ? SURROUND_WEIGHT : 1
+  })
+}
 
 /** Loudness of channels together, ITU-R BS.1770-4 with the gates of EBU Tech 3341 and 3342. */
-export function loudnessOf(channels: readonly (readonly number[])[]): Loudness {
+export function loudnessOf(channels: readonly (readonly number[])[], weights: readonly number[] = []): Loudness {
   const hops = (channels[0] ?? []).map((_, i) =>
-    channels.reduce((sum, each, c) => sum + weightOf(c, channels.length) * (each[i] ?? 0), 0),
+    channels.reduce((sum, each, c) => sum + (weights[c] ?? 1) * (each[i] ?? 0), 0),
   )
   const momentary = windows(hops, 4)
   const short = windows(hops, 30)

@@ -1,11 +1,11 @@
 import type { WavFault, WavFormat } from '../wav/format'
 import { WavStream } from '../wav/wav-stream'
+import { AWeightedMeter } from './a-weighted'
 import type { ClippedRun } from './channel-meter'
 import { ChannelMeter } from './channel-meter'
 import type { Loudness } from './loudness'
-import { LoudnessHops, loudnessOf } from './loudness'
+import { LoudnessHops, channelWeights, loudnessOf } from './loudness'
 import type { Overview } from './overview'
-import { SpectrumMeter, weightedPower } from './spectrum'
 import { TruePeakMeter } from './true-peak'
 
 /** One channel of a recording. Levels in dBFS (AES17: a full-scale sine reads 0, RMS and peak alike), loudness in LUFS. */
@@ -46,14 +46,15 @@ const meanSquare = (value: number) => (value > 0 ? 10 * Math.log10(2 * value) : 
 /** Measures the levels of a WAV file as it comes, in bounded memory: a few numbers for every tenth of a second. */
 export class LevelsMeter {
   private readonly stream: WavStream
-  channels: { time: ChannelMeter; spectrum: SpectrumMeter; peak: TruePeakMeter; loudness: LoudnessHops }[] = []
+  channels: { time: ChannelMeter; weighted: AWeightedMeter; peak: TruePeakMeter; loudness: LoudnessHops }[] = []
 
   constructor() {
     this.stream = new WavStream({
-      begin: ({ channels, sampleRate }) => {
+      begin: (format) => {
+        const { channels, sampleRate } = format
         this.channels = Array.from({ length: channels }, () => ({
-          time: new ChannelMeter(sampleRate),
-          spectrum: new SpectrumMeter(sampleRate),
+          time: new ChannelMeter(format),
+          weighted: new AWeightedMeter(sampleRate),
           peak: new TruePeakMeter(),
           loudness: new LoudnessHops(sampleRate),
         }))
@@ -83,7 +84,10 @@ export class LevelsMeter {
       report: {
         format: { ...format, frames, seconds: frames / format.sampleRate },
         channels: this.channels.map((meters) => channelLevels(meters, format.sampleRate)),
-        programme: loudnessOf(this.channels.map((meters) => meters.loudness.hops)),
+        programme: loudnessOf(
+          this.channels.map((meters) => meters.loudness.hops),
+          channelWeights(format),
+        ),
         remarks,
       },
     }
@@ -91,7 +95,7 @@ export class LevelsMeter {
 }
 
 function channelLevels(
-  { time, spectrum, peak, loudness }: LevelsMeter['channels'][number],
+  { time, weighted, peak, loudness }: LevelsMeter['channels'][number],
   sampleRate: number,
 ): ChannelLevels {
   const found = time.end()
@@ -102,7 +106,7 @@ function channelLevels(
     peakSeconds: found.peakAt / sampleRate,
     truePeak: amplitude(Math.max(peak.end(), found.peak)),
     rms,
-    rmsA: meanSquare(weightedPower(spectrum.end()).weighted),
+    rmsA: meanSquare(weighted.end()),
     // AES17 levels of a sine are equal, so the sine's own crest factor comes back in.
     crest: level === null || rms === null ? null : level - rms + 10 * Math.log10(2),
     dc: amplitude(Math.abs(found.dc)),

@@ -9,6 +9,8 @@ export interface WavFormat {
   sampleRate: number
   /** Bytes of one frame. */
   frameBytes: number
+  /** Which loudspeaker each channel is for, as bits; `null` where the file does not say. */
+  channelMask: number | null
   /** The broadcast extension, where there is one. */
   broadcast: Broadcast | null
 }
@@ -44,7 +46,9 @@ export function readFormat(body: DataView): WavFormat | WavFault {
   const sampleRate = body.getUint32(4, true)
   const frameBytes = body.getUint16(12, true)
   const bits = body.getUint16(14, true)
-  if (tag === EXTENSIBLE && body.byteLength >= 40) tag = body.getUint16(24, true)
+  const extensible = tag === EXTENSIBLE && body.byteLength >= 40
+  const channelMask = extensible ? body.getUint32(20, true) || null : null
+  if (extensible) tag = body.getUint16(24, true)
   if (tag !== PCM && tag !== FLOAT)
     return {
       code: 'compressed',
@@ -71,7 +75,15 @@ export function readFormat(body: DataView): WavFormat | WavFault {
       code: 'frame-size',
       message: `The header says ${frameBytes} bytes a frame, but ${channels} channels of ${bits} bits take ${channels * (bits / 8)}. Mend the header, or export the file again.`,
     }
-  return { encoding: tag === PCM ? 'integer' : 'float', bits, channels, sampleRate, frameBytes, broadcast: null }
+  return {
+    encoding: tag === PCM ? 'integer' : 'float',
+    bits,
+    channels,
+    sampleRate,
+    frameBytes,
+    channelMask,
+    broadcast: null,
+  }
 }
 
 export const isFault = (value: object): value is WavFault => 'code' in value

@@ -46,6 +46,7 @@ export class WavStream {
   private decode: Decode | null = null
   private frameCount = 0
   private odd = 0
+  private oddChunk = false
   private block: Float64Array[] = []
   private filled = 0
 
@@ -139,6 +140,11 @@ export class WavStream {
   }
 
   private chunk(piece: Uint8Array): number {
+    // A chunk of odd length is followed by a byte of nothing – which some programs forget.
+    if (this.oddChunk && piece.length > 0) {
+      this.oddChunk = false
+      if (piece[0] === 0) return 1
+    }
     if (piece.length < 8) return 0
     const name = text(piece, 0)
     const size = view(piece).getUint32(4, true)
@@ -157,7 +163,8 @@ export class WavStream {
       return 8
     }
     if (size > LONGEST_KEPT) {
-      this.left = size + (size & 1)
+      this.left = size
+      this.oddChunk = size % 2 === 1
       this.state = 'skip'
       return 8
     }
@@ -176,7 +183,8 @@ export class WavStream {
       this.broadcast = readBroadcast(piece.subarray(8, 8 + size))
       if (!this.broadcast) this.remarks.push('The broadcast extension is cut short and was left out.')
     }
-    return Math.min(piece.length, 8 + size + (size & 1))
+    this.oddChunk = size % 2 === 1
+    return 8 + size
   }
 
   private skip(piece: Uint8Array): number {

@@ -26,5 +26,8 @@ export default defineEventHandler((event) => {
       'Name both channels in the query, as ?reference=1&return=2.',
       errors,
     )
-  return measureBody(event, loopbackMeter(Number(query.reference), Number(query.return)), ({ found }) => found)
+  return measureBody(event, loopbackMeter(Number(query.reference), Number(query.return)), ({ found, remarks }) => ({
+    ...found,
+    remarks,
+  }))
 })

@@ -1,64 +1,7 @@
-import { halfRange, mean } from '../numeric/statistics'
 import { formatDecimal } from '../units'
 import type { Noise } from '../measure/noise'
 import { inForce } from '../session'
-import type { Bench, Figure, Remark, Row } from './procedure'
-
-/** Which way a figure is better. */
-export type Better = 'lower' | 'higher' | 'neither'
-
-interface Judged {
-  name: string
-  unit: string
-  digits: number
-  value: number
-  spread: number | null
-  printed: number | null | undefined
-  truth: number | null
-  /** Differences up to this are no difference. */
-  within: number
-  better: Better
-  /** What more and less of it are called: "hotter", "noisier". */
-  more: string
-  less: string
-}
-
-/** A figure with its judgement against the printed value, in plain words. */
-export function judged({ within, better, more, less, printed = null, ...figure }: Judged): Figure {
-  return {
-    ...figure,
-    printed,
-    judgement: judgement(figure.value, printed, figure.unit, figure.digits, figure.spread, within, better, more, less),
-  }
-}
-
-function judgement(
-  value: number,
-  printed: number | null,
-  unit: string,
-  digits: number,
-  spread: number | null,
-  within: number,
-  better: Better,
-  more: string,
-  less: string,
-): string {
-  if (printed === null) return 'Nothing is printed to compare it with.'
-  const off = value - printed
-  const difference = `${formatDecimal(Math.abs(off), digits)} ${unit.startsWith('dB') ? 'dB' : unit}`
-  if (Math.abs(off) <= Math.max(within, spread ?? 0))
-    return `As printed, within ${formatDecimal(Math.max(within, spread ?? 0), digits)} ${unit.startsWith('dB') ? 'dB' : unit}.`
-  const words = `${difference} ${off > 0 ? more : less} than printed`
-  return better === 'neither'
-    ? `${words}.`
-    : `${words}: ${off > 0 === (better === 'higher') ? 'better' : 'worse'} than the maker says.`
-}
-
-/** Mean and spread of repeats; the scatter within it where there is but one. */
-export const repeated = (values: readonly number[], scatter: number): { value: number; spread: number } => ({
-  value: mean(values),
-  spread: values.length > 1 ? halfRange(values) : scatter,
-})
+import type { Bench, Remark, Row } from './procedure'
 
 export const stop = (text: string): Remark => ({ severity: 'stop', text })
 export const caution = (text: string): Remark => ({ severity: 'caution', text })
@@ -69,16 +12,16 @@ const NEAR_ENOUGH = 0.1
 
 /** What rests on the input’s full scale and gain is no better than these are. */
 export function onFullScale({ input }: Bench, rows: readonly Row[]): Remark[] {
-  const standIn = rows[0]?.standIn
+  const simulated = rows[0]?.simulated
   const specs = inForce(input)
   if (
-    standIn &&
-    (Math.abs(specs.fullScale - standIn.input.fullScale) > NEAR_ENOUGH ||
-      Math.abs(specs.gainMax - standIn.input.gainMax) > NEAR_ENOUGH)
+    simulated &&
+    (Math.abs(specs.fullScale - simulated.input.fullScale) > NEAR_ENOUGH ||
+      Math.abs(specs.gainMax - simulated.input.gainMax) > NEAR_ENOUGH)
   ) {
     return [
       caution(
-        'The full scale or the gain in force are not this stand-in’s, and the figure is off by as much. Do 1, 2 and 3 on it first, and keep each.',
+        'The full scale or the gain in force are not this simulated interface’s, and the figure is off by as much. Do 1, 2 and 3 on it first, and keep each.',
       ),
     ]
   }
@@ -124,7 +67,7 @@ export function gainFaults({ input }: Bench, gains: readonly (number | undefined
 
 /** Said before anything is connected or played. */
 export const LOOP_CAUTIONS = [
-  'Monitors and headphones down, amplifiers off: a loop of lead and software monitoring can howl.',
+  'Monitors and headphones down, amplifiers off: a loop of cable and software monitoring can howl.',
   'Phantom power off on every input that a line output is plugged into; wait a few seconds before plugging.',
   'Only line or headphone outputs into an input, never an amplifier’s loudspeaker output.',
 ]
