@@ -45,5 +45,5 @@ export const combChart =
         }),
         y: axis(palette, 'dB against one path', { type: 'linear', min: -40, max: 10 }),
       },
-    } as never,
+    },
   })

@@ -38,5 +38,5 @@ export const fitChart =
         x: axis(palette, 'One buffer, ms', { type: 'linear', min: 0 }),
         y: axis(palette, 'Round trip, ms', { type: 'linear', min: 0 }),
       },
-    } as never,
+    },
   })

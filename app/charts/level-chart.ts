@@ -62,6 +62,6 @@ export const levelChart =
             },
           }),
         },
-      } as never,
+      },
     }
   }

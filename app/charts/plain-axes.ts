@@ -1,7 +1,7 @@
-import type { ScaleOptionsByType } from 'chart.js'
+import type { ChartOptions } from 'chart.js'
 import type { Palette } from './palette'
 
-type Scale = Partial<ScaleOptionsByType<'linear'>> | Partial<ScaleOptionsByType<'logarithmic'>>
+type Scale = NonNullable<ChartOptions<'line'>['scales']>[string]
 
 /** An axis in the drawing’s manner: thin lines, figures in the monospaced face, a name with its unit. */
 export const axis = (palette: Palette, title: string, more: object = {}): Scale =>
@@ -11,7 +11,7 @@ export const axis = (palette: Palette, title: string, more: object = {}): Scale 
     title: { display: true, text: title, color: palette.muted, font: { family: 'Instrument Sans Variable', size: 12 } },
     ticks: { color: palette.muted, font: { family: 'JetBrains Mono Variable', size: 11 } },
     ...more,
-  }) as unknown as Scale
+  }) as Scale
 
 /** What all small charts share: no animation, no legend, the size of their frame. */
 export const plainOptions = {

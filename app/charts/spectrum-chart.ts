@@ -54,6 +54,6 @@ export const spectrumChart =
             max: top,
           }),
         },
-      } as never,
+      },
     }
   }

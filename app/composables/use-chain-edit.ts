@@ -1,7 +1,7 @@
 import { computed, ref } from 'vue'
 import { freeGearId } from '#core/chain/remedies'
 import type { Gear, StructureChange } from '#core/session'
-import { domainsOf, standsInStrip } from '#core/session'
+import { traitsOf } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
 import { useViewStore } from '~/stores/view'
@@ -53,18 +53,19 @@ export function useChainEdit() {
     const at = value?.do === 'insert' ? value.index : value ? indexOf(value.stage) : 0
     const before = stages.value[at - 1]
     const gear = gearOf(before)
-    return gear ? domainsOf(gear, before?.port).gives : null
+    return gear ? traitsOf(gear).domains(gear, before?.port).gives : null
   })
   /** The port of a box by which it can stand there: the first free one; `undefined` where it has no ports, `null` where it does not fit. */
   function portFor(gear: Gear): string | null | undefined {
-    if (!standsInStrip(gear.kind)) return null
-    if (gear.kind !== 'interface') return domainsOf(gear).takes === needed.value ? undefined : null
+    const traits = traitsOf(gear)
+    if (!traits.inStrip) return null
+    if (gear.kind !== 'interface') return traits.domains(gear).takes === needed.value ? undefined : null
     const taken = new Set(
       store.session?.strips.flatMap((each) =>
         each.stages.filter((stage) => stage.gear === gear.id).map((stage) => stage.port),
       ),
     )
-    const fitting = gear.inputs.filter((input) => domainsOf(gear, input.id).takes === needed.value)
+    const fitting = gear.inputs.filter((input) => traits.domains(gear, input.id).takes === needed.value)
     return (fitting.find((input) => !taken.has(input.id)) ?? fitting[0])?.id ?? null
   }
 

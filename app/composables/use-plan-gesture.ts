@@ -1,39 +1,54 @@
 import { ref, watch } from 'vue'
 import type { PlannedSetting } from '#core/plan/plan-session'
-import { applyChanges } from '#core/session'
+import { asChange } from '#core/plan/plan-session'
+import { applySettings, partnerOf } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
-export interface AppliedPlan {
-  settings: (PlannedSetting & { stripName: string; gearName: string; several: boolean })[]
+/** What "Set for me" covers: the strip on the screen, with its stereo partner, or all of them. */
+export type PlanScope = 'strip' | 'all'
+
+interface ToldSetting extends PlannedSetting {
+  stripName: string
+  gearName: string
+  several: boolean
 }
 
 const LABEL = 'Set for me'
 
 /** "Set for me": applies the plan as one change that can be undone, and remembers what it told. */
-const applied = ref<AppliedPlan | null>(null)
+const applied = ref<{ settings: ToldSetting[] } | null>(null)
 
 export function usePlanGesture() {
   const store = useSessionStore()
   const view = useViewStore()
 
-  function apply() {
+  /** What would be set; what is on the screen first. */
+  function settingsFor(scope: PlanScope): ToldSetting[] {
     const { committed, plan } = store
-    if (!committed || !plan) return
-    const settings = plan.settings.map((setting) => {
-      const strip = committed.strips.find((each) => each.id === setting.strip)
-      const gear = strip?.stages.find((stage) => stage.id === setting.stage)?.gear
-      return {
-        ...setting,
-        stripName: strip?.name ?? '',
-        gearName: committed.gear.find((item) => item.id === gear)?.name ?? '',
-        several: (plan.strips.find((each) => each.strip === setting.strip)?.gains.length ?? 0) > 1,
-      }
-    })
-    store.edit(LABEL, (session) => applyChanges(session, plan.settings))
-    // What is on the screen is told first.
-    const own = (setting: { strip: string }) => (setting.strip === view.strip?.id ? 0 : 1)
-    applied.value = { settings: settings.sort((a, b) => own(a) - own(b)) }
+    if (!committed || !plan) return []
+    const shown = view.strip?.id ?? ''
+    const covered = new Set([shown, partnerOf(committed, shown)])
+    const own = ({ strip }: PlannedSetting) => (strip === shown ? 0 : 1)
+    return plan.settings
+      .filter(({ strip }) => scope === 'all' || covered.has(strip))
+      .map((setting) => {
+        const strip = committed.strips.find((each) => each.id === setting.strip)
+        const gear = strip?.stages.find((stage) => stage.id === setting.stage)?.gear
+        return {
+          ...setting,
+          stripName: strip?.name ?? '',
+          gearName: committed.gear.find((item) => item.id === gear)?.name ?? '',
+          several: (plan.strips.find((each) => each.strip === setting.strip)?.gains.length ?? 0) > 1,
+        }
+      })
+      .sort((a, b) => own(a) - own(b))
+  }
+
+  function apply(scope: PlanScope) {
+    const settings = settingsFor(scope)
+    store.edit(LABEL, (session) => applySettings(session, settings.map(asChange)))
+    applied.value = { settings }
   }
   function takeBack() {
     if (store.undoLabel === LABEL) store.undo()
@@ -49,5 +64,5 @@ export function usePlanGesture() {
       if (before && store.undoLabel !== LABEL) dismiss()
     },
   )
-  return { applied, apply, takeBack, dismiss }
+  return { applied, settingsFor, apply, takeBack, dismiss }
 }

@@ -1,9 +1,9 @@
 import { formatISO } from 'date-fns'
 import { computed, ref, toRaw } from 'vue'
-import { EMPTY } from '#core/bench/procedure'
-import type { Bench, Procedure, Row, Trial, Typed } from '#core/bench/procedure'
+import { EMPTY, rowsOf } from '#core/bench/procedure'
+import type { Bench, Procedure, Row, SimulatedTrial, Typed } from '#core/bench/procedure'
 import { missingFor } from '#core/bench/procedures'
-import type { StandIn } from '#core/standin/stand-in'
+import type { SimulatedInterface } from '#core/simulated/simulated-interface'
 import { useBenchStore } from '~/stores/bench'
 import { useMeasuring } from './use-measuring'
 import { useStageEdit } from './use-stage-edit'
@@ -41,28 +41,42 @@ export function useProcedure(procedure: () => Procedure, bench: () => Bench) {
   }
   const remove = (index: number) => set({ rows: rows.value.filter((_, i) => i !== index) })
 
-  function add(name: string, found: unknown[], sampleRate: number, own: Typed, standIn: StandIn | null) {
-    // What the stand-in gave and what a unit gave do not go together.
-    const before = rows.value.filter(
-      (row) => (row.standIn === null) === (standIn === null) && (!standIn || row.standIn?.seed === standIn.seed),
+  /** The place that a recording is for: it goes there whatever is chosen meanwhile. */
+  const placed = () => ({
+    at: store.placeOf(procedure().id),
+    procedure: procedure(),
+    bench: bench(),
+    typed: typed.value,
+  })
+  type Place = ReturnType<typeof placed>
+
+  function add(
+    place: Place,
+    rowsOf: Pick<Row, 'name' | 'found' | 'sampleRate' | 'simulated' | 'remarks'>[],
+    own: Typed,
+  ) {
+    const simulated = rowsOf[0]?.simulated ?? null
+    const work = store.workAt(place.at) ?? { typed: {}, rows: [] }
+    // What the simulated interface gave and what a unit gave do not go together.
+    const before = work.rows.filter(
+      (row) =>
+        (row.simulated === null) === (simulated === null) && (!simulated || row.simulated?.seed === simulated.seed),
     )
-    const more = found.map((each, i) => ({
-      name,
-      typed: { ...procedure().initialEach(bench(), typed.value, before.length + i), ...own },
-      found: each,
-      sampleRate,
-      standIn,
+    const more = rowsOf.map((row, i) => ({
+      ...row,
+      typed: { ...place.procedure.initialEach(place.bench, place.typed, before.length + i), ...own },
     }))
-    set({ rows: [...before, ...more] })
+    kept.value = null
+    store.setWorkAt(place.at, { ...work, rows: [...before, ...more] })
   }
 
   async function ask(
     name: string,
-    recording: File | Extract<Trial, { take: unknown }>,
-    standIn: StandIn | null,
+    recording: File | Extract<SimulatedTrial, { take: unknown }>,
+    simulated: SimulatedInterface | null,
+    place: Place,
   ): Promise<boolean> {
-    const asked = procedure()
-    const question = asked.question?.(typed.value)
+    const question = place.procedure.question?.(place.typed)
     if (!question) return false
     const made = 'take' in recording
     const found = await measuring.measure(name, {
@@ -70,30 +84,37 @@ export function useProcedure(procedure: () => Procedure, bench: () => Bench) {
       recording: made ? structuredClone(toRaw(recording.take)) : recording,
       played: made ? undefined : (played.value ?? undefined),
     })
-    // Another page was opened meanwhile.
-    if (!found || asked !== procedure()) return false
+    if (!found) return false
+    const { answer, sampleRate, remarks } =
+      'report' in found
+        ? { answer: found.report, sampleRate: found.report.format.sampleRate, remarks: found.report.remarks }
+        : { answer: found.found, sampleRate: found.sampleRate, remarks: found.remarks }
+    const rowsFound = rowsOf(place.procedure, answer)
     add(
-      name,
-      asked.rows(('report' in found ? found.report : found.found) as never),
-      'report' in found ? found.report.format.sampleRate : found.sampleRate,
+      place,
+      rowsFound.map((each) => ({ name, found: each, sampleRate, simulated, remarks })),
       made ? recording.typed : {},
-      standIn,
     )
     return true
   }
 
   async function takeFiles(files: readonly File[]) {
-    for (const file of files) if (!(await ask(file.name, file, null))) return
+    const place = placed()
+    for (const file of files) if (!(await ask(file.name, file, null, place))) return
   }
-  const read = (values: Typed) => add('Reading', [null], 0, values, null)
+  const reading = (name: string, simulated: SimulatedInterface | null) => [
+    { name, found: null, sampleRate: 0, simulated, remarks: [] },
+  ]
+  const read = (values: Typed) => add(placed(), reading('Reading', null), values)
 
-  async function tryStandIn() {
-    const { standIn } = store
-    if (!standIn) return
+  async function trySimulated() {
+    const { simulated } = store
+    if (!simulated) return
     set({ rows: [] })
-    for (const [i, trial] of procedure().standIn(bench(), typed.value, standIn).entries()) {
-      if ('reading' in trial) add('Stand-in’s meter', [null], 0, trial.reading, standIn)
-      else if (!(await ask(`Stand-in, take ${i + 1}`, trial, standIn))) return
+    const place = placed()
+    for (const [i, trial] of place.procedure.simulated(place.bench, place.typed, simulated).entries()) {
+      if ('reading' in trial) add(place, reading('Meter of the simulated interface', simulated), trial.reading)
+      else if (!(await ask(`Simulated interface, take ${i + 1}`, trial, simulated, place))) return
     }
   }
 
@@ -120,7 +141,7 @@ export function useProcedure(procedure: () => Procedure, bench: () => Bench) {
     remove,
     takeFiles,
     read,
-    tryStandIn,
+    trySimulated,
     keep,
     clear: () => set({ rows: [] }),
   }

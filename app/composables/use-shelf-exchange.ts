@@ -1,9 +1,9 @@
-import Papa from 'papaparse'
 import { ref } from 'vue'
 import type { Fault, Gear, GearFileReading } from '#core/session'
-import { gearFromTable, gearToTable, readGearFile, writeGearFile } from '#core/session'
+import { readGearFile, writeGearFile } from '#core/session'
 import { useShelfStore } from '~/stores/shelf'
 import { chooseFile as choose, saveFile } from './file-access'
+import { readGearCsv, writeGearCsv } from './gear-csv'
 
 /** Gear files in and out of the shelf, as JSON and as a table (CSV). */
 export function useShelfExchange() {
@@ -28,8 +28,7 @@ export function useShelfExchange() {
         }
       }
     }
-    const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
-    return gearFromTable(data)
+    return readGearCsv(text)
   }
 
   async function importText(name: string, text: string) {
@@ -44,7 +43,7 @@ export function useShelfExchange() {
     if (file) await importText(file.name, await file.text())
   }
   async function save(items: readonly Gear[], kind: 'json' | 'csv') {
-    const text = kind === 'json' ? writeGearFile(items) : `${Papa.unparse(gearToTable(items))}\r\n`
+    const text = kind === 'json' ? writeGearFile(items) : writeGearCsv(items)
     await saveFile(
       text,
       kind === 'json' ? 'application/json' : 'text/csv',

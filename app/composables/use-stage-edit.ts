@@ -1,9 +1,23 @@
+import { shallowRef } from 'vue'
 import { phantomChanges, phantomUses } from '#core/chain/phantom'
 import { gearById, resolveStrip } from '#core/chain/resolve'
-import type { AnalogueInput, Change, GearKind, GearOf, SettingName, SettingValue, Session, Stage } from '#core/session'
-import { applyChanges, editGear, editInput, editStrip } from '#core/session'
+import type {
+  AnalogueInput,
+  Change,
+  GearKind,
+  GearOf,
+  SettingName,
+  SettingValue,
+  Session,
+  Stage,
+  Gear,
+} from '#core/session'
+import { alsoIn, applyChanges, editGear, editInput, editStrip, isUnit, withOwnBox } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
+
+/** The last edit of a box that stands in other strips too, as the box was before. */
+const sharedEdit = shallowRef<{ stage: string; before: Gear } | null>(null)
 
 /** The edits that a stage’s card makes. Each is committed at once and says in words why it was not taken. */
 export function useStageEdit() {
@@ -19,7 +33,7 @@ export function useStageEdit() {
     setting: (stage: string, setting: SettingName, label: string) => (to: SettingValue | undefined) =>
       to === undefined ? null : changes(label, [{ strip: strip(), stage, setting, to }]),
 
-    /** A setting that may be left out, such as the length of a lead. */
+    /** A setting that may be left out, such as the length of a cable. */
     optionalSetting: (stage: string, setting: SettingName, label: string) => (to: SettingValue | undefined) =>
       store.edit(label, (session) =>
         editStrip(session, strip(), (each) =>
@@ -41,6 +55,26 @@ export function useStageEdit() {
 
     stage: (label: string, id: string, change: (stage: Stage) => Stage) =>
       store.edit(label, (session) => editStrip(session, strip(), (each) => withStage(each.stages, id, change, each))),
+
+    /** A box of any kind. One that stands in other strips too changes there as well, which is told. */
+    box: (stage: string, id: string) => (label: string, change: (gear: Gear) => Gear) => {
+      const before = store.committed
+      const shared = before?.gear.find((item) => item.id === id)
+      const wrong = store.edit(label, (session) => ({
+        ...session,
+        gear: session.gear.map((item) => (item.id === id ? change(item) : item)),
+      }))
+      if (wrong === null && before && shared && !isUnit(shared) && alsoIn(before, id, strip()).length > 0)
+        sharedEdit.value = { stage, before: shared }
+      return wrong
+    },
+
+    /** What was just changed is to be so in this strip only: the others keep the box as it was. */
+    onlyHere: (stage: string, shared?: Gear) => {
+      sharedEdit.value = null
+      return store.edit('A box of its own', (session) => withOwnBox(session, strip(), stage, shared))
+    },
+    sharedEdit,
 
     gear:
       <K extends GearKind>(id: string, kind: K) =>

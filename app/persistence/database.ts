@@ -1,6 +1,7 @@
 import type { Table } from 'dexie'
 import Dexie from 'dexie'
 import type { Gear, Session } from '#core/session'
+import { migrateGear, readGear, readSession } from '#core/session'
 
 /** A kept session. Its key is the browser's own: a file imported twice makes two rows and keeps its id in both. */
 export interface SessionRow {
@@ -49,5 +50,22 @@ export class RemetraDatabase extends Dexie {
     super(name)
     this.version(1).stores({ sessions: 'key', revisions: '[key+number], key', memos: 'name' })
     this.version(2).stores({ shelf: 'id' })
+    // Sessions and gear of file version 1. What no reader takes stays as it is: nothing that is kept is ever lost.
+    this.version(3).upgrade(async (transaction) => {
+      await transaction
+        .table<RevisionRow>('revisions')
+        .toCollection()
+        .modify((row) => {
+          const reading = readSession(row.session)
+          if (reading.ok) row.session = reading.session
+        })
+      await transaction
+        .table<ShelfRow>('shelf')
+        .toCollection()
+        .modify((row) => {
+          const reading = readGear(migrateGear(row.item))
+          if (reading.ok) row.item = reading.gear
+        })
+    })
   }
 }

@@ -5,8 +5,8 @@ import { benchOf } from '#core/bench/bench'
 import { procedures } from '#core/bench/procedures'
 import type { Row, Typed } from '#core/bench/procedure'
 import type { LevelsReport } from '#core/measure/levels/measure-levels'
-import type { Take } from '#core/standin/record'
-import { standInFor } from '#core/standin/stand-in'
+import type { Take } from '#core/simulated/record'
+import { simulatedFor } from '#core/simulated/simulated-interface'
 import { useSessionStore } from './session'
 import { useViewStore } from './view'
 
@@ -22,19 +22,19 @@ export const useBenchStore = defineStore('bench', () => {
   const view = useViewStore()
   const page = ref('recording')
   const choice = ref<BenchChoice>({})
-  /** Which of the stand-ins it is: each is another unit of the make. */
-  const standInNumber = ref(1)
+  /** Which of the simulated interfaces it is: each is another unit of the make. */
+  const simulatedNumber = ref(1)
 
   const bench = computed(() => (store.session ? benchOf(store.session, view.strip?.id, choice.value) : null))
-  const standIn = computed(
+  const simulated = computed(
     () =>
       bench.value &&
-      standInFor(
+      simulatedFor(
         bench.value.unit,
         bench.value.input,
         bench.value.output,
         bench.value.session.system,
-        standInNumber.value,
+        simulatedNumber.value,
       ),
   )
 
@@ -57,11 +57,16 @@ export const useBenchStore = defineStore('bench', () => {
     page,
     recording,
     choice,
-    standInNumber,
+    simulatedNumber,
     bench,
-    standIn,
+    simulated,
     choose: (part: BenchChoice) => {
       choice.value = { ...choice.value, ...part }
+    },
+    placeOf: keyOf,
+    workAt: (place: string) => works.get(place),
+    setWorkAt: (place: string, work: Work) => {
+      works.set(place, work)
     },
     workOn: (procedure: string) => works.get(keyOf(procedure)),
     setWork: (procedure: string, work: Work) => {

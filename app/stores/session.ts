@@ -1,9 +1,10 @@
+import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
-import { readSession, writeSession } from '#core/session'
+import { readSession } from '#core/session'
 import type { KeptSession, RevisionRow, SessionRow } from '~/persistence'
 import { ConflictError, describeStorageTrouble, sessionRepository } from '~/persistence'
 
@@ -136,9 +137,10 @@ export const useSessionStore = defineStore('session', () => {
    */
   function edit(label: string, change: (session: Session) => Session): string | null {
     if (!committed.value) return null
-    const reading = readSession(change(committed.value))
+    // As it would stand in a file: a key that holds nothing is none.
+    const reading = readSession(JSON.parse(JSON.stringify(change(committed.value))))
     if (!reading.ok) return reading.faults[0]?.message ?? 'This cannot be.'
-    if (writeSession(reading.session) !== writeSession(committed.value)) commit(label, reading.session)
+    if (!equal(reading.session, committed.value)) commit(label, reading.session)
     return null
   }
 

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Gear } from '#core/session'
@@ -91,7 +92,7 @@ export const useShelfStore = defineStore('shelf', () => {
     const fresh: Gear[] = []
     for (const item of list) {
       const there = get(item.id)
-      if (there && JSON.stringify(there) === JSON.stringify(item)) continue
+      if (there && equal(there, item)) continue
       const id = rows.value.some((row) => row.id === item.id && row.deletedAt === 0) ? freeId(item.id) : item.id
       fresh.push({ ...item, id })
     }

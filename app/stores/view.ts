@@ -4,8 +4,8 @@ import { verdict } from '#core/evaluation/verdict'
 import { useSessionStore } from './session'
 import { useTimingStore } from './timing'
 
-export const readings = ['ceiling', 'own', 'table', 'noise', 'schools'] as const
-export type Reading = (typeof readings)[number]
+export const readings = ['ceiling', 'own', 'table', 'noise', 'conventions'] as const
+export type SectionReading = (typeof readings)[number]
 
 /** What the screen looks at: one strip of the open session, one of its stages, and how its section is read. */
 export const useViewStore = defineStore('view', () => {
@@ -13,7 +13,7 @@ export const useViewStore = defineStore('view', () => {
   const timing = useTimingStore()
   const wanted = ref<string | null>(null)
   const stage = ref<string | null>(null)
-  const reading = ref<Reading>('ceiling')
+  const reading = ref<SectionReading>('ceiling')
 
   const index = computed(() => Math.max(0, open.session?.strips.findIndex((strip) => strip.id === wanted.value) ?? 0))
   const strip = computed(() => open.session?.strips[index.value] ?? null)

@@ -1,10 +1,10 @@
 import type { Measured, Meter } from '#core/measure/meter'
 import type { Answers, Question, QuestionKind } from '#core/measure/question'
 import { channelKeeper, lagBetween, meterOf } from '#core/measure/question'
-import type { Take } from '#core/standin/record'
-import { recordTake } from '#core/standin/record'
+import type { Take } from '#core/simulated/record'
+import { recordTake } from '#core/simulated/record'
 
-/** A question about a recording, which is a file or is made on the stand-in first. */
+/** A question about a recording, which is a file or is made on the simulated interface first. */
 export interface MeasureTask {
   question: Question
   recording: Blob | Take

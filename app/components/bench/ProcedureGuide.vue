@@ -5,7 +5,7 @@ import { signalNames } from '#core/signals/signal'
 import { formatShort } from '#core/units'
 import { useSignalFile } from '~/composables/use-signal-file'
 
-/** What the engineer does: cautions first, then leads, then settings, with the signal to be played. */
+/** What the engineer does: cautions first, then cables, then settings, with the signal to be played. */
 const props = defineProps<{ guide: Guide; signal: Signal | null; sampleRate: number }>()
 
 function words(signal: Signal): string {

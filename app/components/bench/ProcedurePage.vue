@@ -9,7 +9,7 @@ import OutcomeSheet from './OutcomeSheet.vue'
 import ProcedureGuide from './ProcedureGuide.vue'
 import ReadingField from './ReadingField.vue'
 import RowTable from './RowTable.vue'
-import StandInNumber from './StandInNumber.vue'
+import SimulatedNumber from './SimulatedNumber.vue'
 
 /** One guided measurement: what to do on the left, what was recorded and what comes of it on the right. */
 const props = defineProps<{ procedure: Procedure; bench: Bench }>()
@@ -64,8 +64,8 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
           </p>
         </template>
         <p class="mt-1.5 flex flex-wrap items-baseline gap-3">
-          <button type="button" class="push" @click="work.tryStandIn">Try it on the stand-in</button>
-          <StandInNumber />
+          <button type="button" class="push" @click="work.trySimulated">Try it on the simulated interface</button>
+          <SimulatedNumber />
           <button v-if="rows.length > 0" type="button" class="action" @click="work.clear">Begin anew</button>
         </p>
         <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="work.cancel" />
@@ -80,7 +80,7 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
           v-if="rows.length > 0"
           :outcome="outcome"
           :kept="kept"
-          :practice="rows.some((row) => row.standIn !== null)"
+          :practice="rows.some((row) => row.simulated !== null)"
           @keep="work.keep"
         />
       </div>

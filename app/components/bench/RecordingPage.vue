@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { rehearsalOn } from '#core/bench/take-check'
-import type { Take } from '#core/standin/record'
+import type { Take } from '#core/simulated/record'
 import { formatDecimal, formatShort } from '#core/units'
 import { useMeasuring } from '~/composables/use-measuring'
 import { useBenchStore } from '~/stores/bench'
@@ -10,7 +10,7 @@ import BroadcastLines from './BroadcastLines.vue'
 import FilePick from './FilePick.vue'
 import LevelsTable from './LevelsTable.vue'
 import MeasuringLine from './MeasuringLine.vue'
-import StandInNumber from './StandInNumber.vue'
+import SimulatedNumber from './SimulatedNumber.vue'
 import TakeCheck from './TakeCheck.vue'
 
 // In a task of its own: figures and drawings at once would hold the page up for more than three frames.
@@ -31,7 +31,9 @@ async function open(title: string, source: Blob | Take) {
   store.recording = { name: title, source, report: found.report }
 }
 const rehearsal = computed(() =>
-  store.standIn && store.bench && view.strip ? rehearsalOn(store.standIn, store.bench.session, view.strip.id) : null,
+  store.simulated && store.bench && view.strip
+    ? rehearsalOn(store.simulated, store.bench.session, view.strip.id)
+    : null,
 )
 const practice = computed(() => store.recording !== null && !(store.recording.source instanceof Blob))
 const own = computed(() => report.value?.channels[channel.value] ?? null)
@@ -42,9 +44,13 @@ const own = computed(() => report.value?.channels[channel.value] ?? null)
     <h2 id="levels-title" class="border-b border-ink pb-1 text-[15px]">Recording and take check</h2>
     <div class="mt-1.5"><FilePick label="Choose a recording" @files="([file]) => file && open(file.name, file)" /></div>
     <p v-if="rehearsal" class="mt-1.5 flex items-baseline gap-3">
-      <button type="button" class="push" @click="open(`rehearsal on stand-in ${store.standInNumber}`, rehearsal)">
-        Try it on the stand-in</button
-      ><StandInNumber />
+      <button
+        type="button"
+        class="push"
+        @click="open(`rehearsal on simulated interface ${store.simulatedNumber}`, rehearsal)"
+      >
+        Try it on the simulated interface</button
+      ><SimulatedNumber />
     </p>
     <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="cancel" />
     <p v-if="!report && progress === null" class="mt-2 max-w-2xl text-muted">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Trash2 } from '@lucide/vue'
 import type { Procedure, Row } from '#core/bench/procedure'
+import { summaryOf } from '#core/bench/procedure'
 import NumberInput from '~/components/fields/NumberInput.vue'
 
 /** What was recorded or read so far, each with what has to be said about it. */
@@ -27,7 +28,16 @@ defineProps<{
       </thead>
       <tbody>
         <tr v-for="(row, i) in rows" :key="i" class="border-b border-line" :data-row="i">
-          <th scope="row" class="max-w-44 truncate py-0.5 text-left font-normal" :title="row.name">{{ row.name }}</th>
+          <th scope="row" class="max-w-44 truncate py-0.5 text-left font-normal" :title="row.name">
+            {{ row.name }}
+            <span
+              v-for="remark in row.remarks"
+              :key="remark"
+              class="block text-xs whitespace-normal text-ceiling"
+              data-remark
+              >{{ remark }}</span
+            >
+          </th>
           <td v-for="(field, key) in procedure.each" :key="key" class="px-2 text-right">
             <NumberInput
               :value="row.typed[key]"
@@ -36,7 +46,7 @@ defineProps<{
               :commit="(value) => change(i, String(key), value)"
             />
           </td>
-          <td class="figure text-right whitespace-nowrap">{{ procedure.summary(row.found as never, row.typed) }}</td>
+          <td class="figure text-right whitespace-nowrap">{{ summaryOf(procedure, row) }}</td>
           <td class="pl-2 text-right">
             <button type="button" :aria-label="`Remove ${i + 1}: ${row.name}`" @click="remove(i)">
               <Trash2 class="size-3.5" aria-hidden="true" />

@@ -30,7 +30,7 @@ const check = computed(() => {
   if (!source.value || end.value?.unit !== 'dBFS') return null
   return checkTake(props.channel, 60 * minutes.value, inForce<{ level: number }>(source.value), end.value)
 })
-/** The stand-in plays the source as loud as it is in force. */
+/** The simulated interface plays the source as loud as it is in force. */
 const truth = computed(() => (source.value ? inForce<{ level: number }>(source.value).level : null))
 const unit = computed(() => (source.value?.kind === 'sound-source' ? 'dB SPL' : 'dBu'))
 const chance = computed(() => (check.value && isChance(check.value.clipping) ? check.value.clipping : null))
@@ -67,8 +67,9 @@ function keep() {
         <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.<template
           v-if="practice"
         >
-          The stand-in’s source is truly at <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span>
-          {{ unit }}; it was made to be tried, so keep it for practice only.</template
+          The simulated interface’s source is truly at
+          <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span> {{ unit }}; it was made to be tried, so
+          keep it for practice only.</template
         >
       </p>
       <p class="mt-1">
@@ -106,7 +107,11 @@ function keep() {
           law); 95 % intervals. It holds for a take that is played as the rehearsal was.
         </p>
       </template>
-      <p class="mt-1.5 flex items-baseline gap-3">
+      <p v-if="channel.clippedRunCount > 0" class="mt-1.5 text-ceiling" data-not-kept>
+        The rehearsal clips: its peaks are cut off, so level and crest factor are not kept. Turn the gain down and
+        rehearse again.
+      </p>
+      <p v-else class="mt-1.5 flex items-baseline gap-3">
         <button type="button" class="push-main" @click="keep">Keep as measured</button
         ><span v-if="kept" role="status" class="text-muted">{{ kept }}</span>
       </p>

@@ -2,10 +2,11 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/vue'
 import { computed, ref } from 'vue'
-import type { Measurement, NumberField } from '#core/session'
-import { rangeInWords } from '#core/session'
+import type { Measurement, NumberField, SpreadStatistic } from '#core/session'
+import { rangeInWords, spreadOf, spreadWith } from '#core/session'
 import { formatDecimal, formatSigned } from '#core/units'
 import NumberInput from './NumberInput.vue'
+import SelectInput from './SelectInput.vue'
 import TextInput from './TextInput.vue'
 
 /** Where a value is from: printed, or measured here with its day, method and spread; both, and their difference. */
@@ -28,6 +29,11 @@ const { floatingStyles } = useFloating(anchor, panel, {
   whileElementsMounted: autoUpdate,
 })
 
+const statistics = [
+  { value: 'half-range', text: 'half the range of repeats' },
+  { value: 'sd', text: 'a standard deviation' },
+  { value: 'ci95', text: 'a half-width of 95 %' },
+] as const
 const measuredField = computed<NumberField>(() => ({ ...props.field, optional: true, label: `${props.name} measured` }))
 const spreadField = computed<NumberField>(() => ({
   label: 'Spread',
@@ -46,6 +52,9 @@ const setValue = (value: number | undefined) =>
   props.editMeasured(value === undefined ? undefined : { ...props.measured, value })
 const setPart = (part: Partial<Measurement>) =>
   props.measured ? props.editMeasured({ ...props.measured, ...part }) : null
+const setSpread = (value: number | undefined) => setPart({ spread: spreadWith(props.measured, value) })
+const setStatistic = (is: SpreadStatistic) =>
+  setPart({ spread: { value: (props.measured && spreadOf(props.measured)?.value) ?? 0, is } })
 const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement).value || undefined })
 </script>
 
@@ -79,7 +88,16 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
         </p>
         <p class="flex justify-between">
           <span class="text-muted">Spread ±</span
-          ><NumberInput :value="measured.spread" :field="spreadField" :commit="(spread) => setPart({ spread })" />
+          ><NumberInput :value="spreadOf(measured)?.value" :field="spreadField" :commit="setSpread" />
+        </p>
+        <p v-if="spreadOf(measured)" class="flex justify-between">
+          <span class="text-muted">Spread is</span>
+          <SelectInput
+            :value="spreadOf(measured)?.is ?? 'half-range'"
+            label="What the spread is"
+            :options="statistics"
+            :commit="setStatistic"
+          />
         </p>
         <label class="flex justify-between"
           ><span class="text-muted">On</span

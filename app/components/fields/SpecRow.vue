@@ -34,7 +34,7 @@ const editInForce = (value: number | undefined) =>
 
 <template>
   <div class="flex items-baseline justify-between gap-2 py-px">
-    <span class="truncate text-muted" :title="field.help">{{ name }}<slot /></span>
+    <span class="min-w-0 text-muted" :title="field.help">{{ name }}<slot /></span>
     <span class="flex shrink-0 items-baseline gap-1.5">
       <NumberInput :value="measured?.value ?? printed" :field="field" :name="name" :commit="editInForce" />
       <OriginPopover

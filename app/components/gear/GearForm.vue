@@ -1,12 +1,22 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Gear, Plug, Specified } from '#core/session'
-import { inputSpecs, kindWords, latencySpecs, outputSpecs, specFields } from '#core/session'
+import type { AnalogueInput, AudioInterface, Gear, InterfaceOutput, Plug, Preamp, Specified } from '#core/session'
+import {
+  inputSpecs,
+  latencySpecs,
+  outputSpecs,
+  sizeField,
+  traitsOf,
+  withChoice,
+  withInput,
+  withLatency,
+  withPlug,
+  withSize,
+} from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useShelfStore } from '~/stores/shelf'
-import { choicesOf } from './choices'
 import KnobTable from './KnobTable.vue'
 import PlugFields from './PlugFields.vue'
 import SpecTable from './SpecTable.vue'
@@ -15,35 +25,20 @@ import SpecTable from './SpecTable.vue'
 const props = defineProps<{ item: Gear }>()
 const shelf = useShelfStore()
 
-type Loose = Record<string, unknown>
-const edit = (change: (item: Loose) => Loose) =>
-  shelf.edit(props.item.id, (item) => change(item as unknown as Loose) as unknown as Gear)
-const choose = (key: string) => (value: string) =>
-  edit((item) => ({ ...item, [key]: value === 'true' ? true : value === 'false' ? false : value }))
-const choices = computed(() => choicesOf(props.item))
+const edit = (change: (item: Gear) => Gear) => shelf.edit(props.item.id, change)
+const choose = (key: string) => (value: string) => edit((item) => withChoice(item, key, value))
+const traits = computed(() => traitsOf(props.item))
+const choices = computed(() => traits.value.choices(props.item))
 const plugs = computed(() => ('plugs' in props.item ? props.item.plugs : undefined))
-const PLUGGED = new Set([
-  'electric-source',
-  'microphone',
-  'pad',
-  'di-box',
-  'booster',
-  'preamp',
-  'processor',
-  'desk-channel',
-  'fader',
-  'link',
-])
-const sides = computed(() =>
-  PLUGGED.has(props.item.kind)
-    ? ['electric-source', 'microphone'].includes(props.item.kind)
-      ? (['out'] as const)
-      : (['in', 'out'] as const)
-    : [],
-)
-const setPlug = (side: 'in' | 'out') => (plug: Plug | undefined) =>
-  edit((item) => ({ ...item, plugs: { ...(item.plugs as object), [side]: plug } }))
-const editSelf = (change: <T extends Specified>(owner: T) => T) => edit((item) => change(item as never) as never)
+const sides = computed(() => traits.value.sockets(props.item))
+const setPlug = (side: 'in' | 'out') => (plug: Plug | undefined) => edit((item) => withPlug(item, side, plug))
+const editSelf = (change: Change) => edit((item) => (item.kind === 'interface' ? item : change(item)))
+const setKnob = (knob: KnobTableOf) =>
+  edit((item) => (item.kind === 'preamp' || item.kind === 'desk-channel' ? { ...item, knob } : item))
+type KnobTableOf = Preamp['knob']
+const setSize = (size: number | undefined) =>
+  edit((item) => (item.kind === 'sound-source' ? withSize(item, size) : item))
+type Change = <T extends Specified>(owner: T) => T
 
 // An interface is shown one port at a time.
 const port = ref('')
@@ -69,28 +64,24 @@ const chosen = computed(() => {
   const output = side === 'out' ? props.item.outputs.find((each) => each.id === id) : undefined
   return { side, id, input: input && input.type !== 'digital' ? input : undefined, output }
 })
-const editPort = (change: (owner: Loose) => Loose) =>
-  edit((item) => {
-    const list = chosen.value?.side === 'out' ? 'outputs' : 'inputs'
-    return {
-      ...item,
-      [list]: (item[list] as Loose[]).map((each) => (each.id === chosen.value?.id ? change(each) : each)),
-    }
-  })
+const editUnit = (change: (unit: AudioInterface) => AudioInterface) =>
+  edit((item) => (item.kind === 'interface' ? change(item) : item))
+const editInput = (change: (input: AnalogueInput) => AnalogueInput) =>
+  editUnit((unit) => withInput(unit, chosen.value?.id ?? '', change))
+const editOutput = (change: (output: InterfaceOutput) => InterfaceOutput) =>
+  editUnit((unit) => ({
+    ...unit,
+    outputs: unit.outputs.map((each) => (each.id === chosen.value?.id ? change(each) : each)),
+  }))
 const latencyKeys = Object.keys(latencySpecs) as (keyof typeof latencySpecs)[]
-const setLatency = (key: string) => (value: number | undefined) =>
-  edit((item) => ({ ...item, latency: { ...(item.latency as object), [key]: value ?? 0 } }))
-const directs = [
-  { value: 'digital', text: 'in its digital mixer' },
-  { value: 'analogue', text: 'in analogue' },
-  { value: 'none', text: 'not at all' },
-]
+const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefined) =>
+  editUnit((unit) => withLatency(unit, key, value))
 </script>
 
 <template>
   <section :aria-label="item.name">
     <p class="text-xs text-muted">
-      {{ kindWords[item.kind].title === 'Interface input' ? 'Interface' : kindWords[item.kind].title }}
+      {{ traits.words.box ?? traits.words.title }}
     </p>
     <h3 class="text-[17px]">
       <TextInput
@@ -129,19 +120,22 @@ const directs = [
     />
 
     <template v-if="item.kind !== 'interface'">
-      <SpecTable class="mt-2" :owner="item as Specified" :fields="specFields[item.kind]" :edit="editSelf" />
+      <p v-if="item.kind === 'sound-source'" class="py-1">
+        <span class="text-muted">{{ sizeField.label }} </span><NumberInput
+          :value="item.size"
+          :field="sizeField"
+          :commit="setSize"
+        />
+      </p>
+      <SpecTable class="mt-2" :owner="item as Specified" :fields="traits.fields(item)" :edit="editSelf" />
       <KnobTable
         v-if="item.kind === 'preamp' || item.kind === 'desk-channel'"
         :knob="item.knob"
         :lowest="item.specs.gainMin"
-        :edit="(knob) => edit((each) => ({ ...each, knob }))"
+        :edit="setKnob"
       />
     </template>
     <template v-else>
-      <p class="flex gap-4 py-1">
-        <span class="text-muted">Monitors its inputs</span
-        ><SelectInput :value="item.direct" label="Direct monitoring" :options="directs" :commit="choose('direct')" />
-      </p>
       <p class="flex flex-wrap gap-x-4 gap-y-1 py-1">
         <span v-for="key in latencyKeys" :key="key"
           ><span class="text-muted">{{ latencySpecs[key].label }} </span
@@ -166,24 +160,19 @@ const directs = [
         />
       </p>
       <template v-if="chosen?.input">
-        <PlugFields :plug="chosen.input.plug" name="Socket" :edit="(plug) => editPort((each) => ({ ...each, plug }))" />
-        <SpecTable
-          :owner="chosen.input"
-          :fields="inputSpecs"
-          :edit="(change) => editPort((each) => change(each as never) as never)"
+        <PlugFields
+          :plug="chosen.input.plug"
+          name="Socket"
+          :edit="(plug) => editInput((each) => ({ ...each, plug }))"
         />
+        <SpecTable :owner="chosen.input" :fields="inputSpecs" :edit="editInput" />
         <KnobTable
           :knob="chosen.input.knob"
           :lowest="chosen.input.specs.gainMin"
-          :edit="(knob) => editPort((each) => ({ ...each, knob }))"
+          :edit="(knob) => editInput((each) => ({ ...each, knob }))"
         />
       </template>
-      <SpecTable
-        v-else-if="chosen?.output"
-        :owner="chosen.output as Specified"
-        :fields="outputSpecs"
-        :edit="(change) => editPort((each) => change(each as never) as never)"
-      />
+      <SpecTable v-else-if="chosen?.output" :owner="chosen.output" :fields="outputSpecs" :edit="editOutput" />
       <p v-else class="text-muted">A digital input takes numbers as they come: it has no figures of its own.</p>
     </template>
   </section>

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { NuxtLink } from '#components'
 import type { Gear } from '#core/session'
-import { kindWords } from '#core/session'
+import { kinds } from '#core/session'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useSessionStore } from '~/stores/session'
@@ -17,7 +17,7 @@ onMounted(shelf.open)
 
 const matches = (gear: Gear) =>
   chain.portFor(gear) !== null &&
-  `${gear.name} ${kindWords[gear.kind].title}`.toLowerCase().includes(search.value.trim().toLowerCase())
+  `${gear.name} ${kinds[gear.kind].words.title}`.toLowerCase().includes(search.value.trim().toLowerCase())
 const lists = computed(() => [
   { from: 'session' as const, title: 'In this session', items: (store.session?.gear ?? []).filter(matches) },
   { from: 'shelf' as const, title: 'On the shelf', items: shelf.items.filter(matches) },
@@ -57,7 +57,7 @@ const wanted = computed(() => (chain.needed.value === null ? 'is a source' : WAN
                 @click="chain.pick(item, list.from)"
               >
                 <span class="font-semibold">{{ item.name }}</span><span class="text-muted"
-                  >{{ kindWords[item.kind].title }}{{ chain.portFor(item) ? `, ${chain.portFor(item)}` : '' }}</span
+                  >{{ kinds[item.kind].words.title }}{{ chain.portFor(item) ? `, ${chain.portFor(item)}` : '' }}</span
                 >
               </button>
             </li>

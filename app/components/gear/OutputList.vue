@@ -52,7 +52,7 @@ const remove = (id: string) => {
       </button>
     </h4>
     <p v-if="outputs.length === 0" class="text-muted">
-      None yet. The Bench needs one for its loopback leads, and headphones for the level at the ear.
+      None yet. The Bench needs one for its loopback cables, and headphones for the level at the ear.
     </p>
     <p v-if="refusal" role="alert" class="text-ceiling">{{ refusal }}</p>
     <div v-for="output in outputs" :key="output.id" class="py-0.5" :data-output="output.id">

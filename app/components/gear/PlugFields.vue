@@ -18,9 +18,12 @@ const drives = [
   NOT_SAID,
   ...balances.map((value) => ({
     value,
-    text: { 'balanced': 'balanced', 'impedance-balanced': 'impedance-balanced', 'one-leg': 'one leg (unbalanced)' }[
-      value
-    ],
+    text: {
+      'balanced': 'balanced',
+      'impedance-balanced': 'impedance-balanced',
+      'floating': 'floating (transformer, coil)',
+      'one-leg': 'unbalanced',
+    }[value],
   })),
 ]
 function set(part: { connector?: string; balance?: string }) {

@@ -2,7 +2,7 @@
 import { Copy, Trash2 } from '@lucide/vue'
 import { computed, onMounted, ref } from 'vue'
 import type { GearKind } from '#core/session'
-import { blankGear, gearKinds, kindWords } from '#core/session'
+import { blankGear, gearKinds, kinds } from '#core/session'
 import { useShelfExchange } from '~/composables/use-shelf-exchange'
 import { useShelfStore } from '~/stores/shelf'
 import GearForm from './GearForm.vue'
@@ -16,7 +16,7 @@ const wanted = ref<string | null>(null)
 const removed = ref<{ id: string; name: string } | null>(null)
 onMounted(shelf.open)
 
-const title = (each: GearKind) => (each === 'interface' ? 'Interface' : kindWords[each].title)
+const title = (each: GearKind) => kinds[each].words.box ?? kinds[each].words.title
 const shown = computed(() =>
   shelf.items.filter(
     (item) =>

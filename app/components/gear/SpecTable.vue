@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { FieldTable, Measurement, NumberField, Specified } from '#core/session'
-import { withMeasurement, withSpec } from '#core/session'
+import { spreadOf, spreadWith, withMeasurement, withSpec } from '#core/session'
 import { formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
@@ -78,10 +78,10 @@ const spread = (field: NumberField): NumberField => ({
         <template v-if="measured">
           <td class="whitespace-nowrap">
             <NumberInput
-              :value="measured.spread"
+              :value="spreadOf(measured)?.value"
               :field="spread(field)"
               :name="`${field.label}, spread`"
-              :commit="(value) => setPart(key, measured, { spread: value })"
+              :commit="(value) => setPart(key, measured, { spread: spreadWith(measured, value) })"
             />
           </td>
           <td class="pl-3 text-left">

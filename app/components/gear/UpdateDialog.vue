@@ -46,7 +46,7 @@ function take() {
           </thead>
           <tbody>
             <tr v-for="each in differences" :key="each.path" class="border-b border-line" data-difference>
-              <td class="py-1 figure">{{ each.path }}</td>
+              <td class="py-1">{{ each.words }}</td>
               <td class="figure text-right">{{ each.from }}</td>
               <td class="figure text-right">{{ each.to }}</td>
             </tr>

@@ -49,7 +49,7 @@ function setHeadphones(id: string) {
 }
 const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
   edit.gear(props.monitor.headphones?.id ?? '', 'headphones')(label, change)
-const setVolume = (value: number | undefined) => system.monitor('Volume', { volume: value as never })
+const setVolume = (value: number | undefined) => system.monitor('Volume', { volume: value })
 const hours = (value: number) =>
   value >= 24 ? 'over 24 h' : value >= 1 ? `${formatDecimal(value, 1)} h` : `${formatDecimal(60 * value, 0)} min`
 const grades = {
@@ -123,8 +123,8 @@ const grades = {
           {{ grades[monitor.ear.grade] }}.</strong
         >
         By NIOSH {{ hours(monitor.ear.nioshHours) }} a day; by the WHO’s measure
-        {{ formatDecimal(Math.min(168, monitor.ear.weeklyHours), monitor.ear.weeklyHours < 10 ? 1 : 0) }} h a week (from
-        memory). European action values {{ EUROPEAN.lower }} and {{ EUROPEAN.upper }} dB(A), limit {{ EUROPEAN.limit }}.
+        {{ formatDecimal(Math.min(168, monitor.ear.weeklyHours), monitor.ear.weeklyHours < 10 ? 1 : 0) }} h a week.
+        European action values {{ EUROPEAN.lower }} and {{ EUROPEAN.upper }} dB(A), limit {{ EUROPEAN.limit }}.
       </p>
       <p class="mt-1 flex flex-wrap gap-2">
         <button

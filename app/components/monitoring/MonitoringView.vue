@@ -33,7 +33,7 @@ const ways = [
 const way = computed(() => (settings.value?.alsoHeard !== undefined ? 'both' : (settings.value?.route ?? 'software')))
 /** Where both are heard, the other path is taken to be 6 dB lower until it is said otherwise. */
 const setWay = (value: (typeof ways)[number]['value']) =>
-  edit.monitor('Listens by', value === 'both' ? { alsoHeard: -6 as never } : { route: value, alsoHeard: undefined })
+  edit.monitor('Listens by', value === 'both' ? { alsoHeard: -6 } : { route: value, alsoHeard: undefined })
 
 const ear = computed(() => (monitor.value?.ear ? `${formatDecimal(monitor.value.ear.average, 1)} dBA` : null))
 const doubling = computed(() => monitor.value?.doubling ?? null)
@@ -113,7 +113,7 @@ const blend = computed(() => settings.value?.blend ?? 50)
             :value="settings.alsoHeard"
             :field="monitorFields.alsoHeard"
             :step="1"
-            :commit="(alsoHeard) => edit.monitor('Other path', { alsoHeard: alsoHeard as never })"
+            :commit="(alsoHeard) => edit.monitor('Other path', { alsoHeard: alsoHeard })"
           />. Switch off {{ doubling.switchOff }}.
         </p>
         <div class="mt-1 h-52">
@@ -148,31 +148,31 @@ const blend = computed(() => settings.value?.blend ?? 50)
     <aside
       class="min-h-0 space-y-4 overflow-y-auto pb-4"
       tabindex="0"
-      aria-label="Headphones, loudspeaker, blend and sends"
+      aria-label="Headphones, loudspeaker, own sound against playback and sends"
     >
       <HeadphonesPanel :monitor="monitor" />
       <section aria-labelledby="blend-title">
-        <h2 id="blend-title" class="border-b border-ink pb-0.5">Blend and delay</h2>
+        <h2 id="blend-title" class="border-b border-ink pb-0.5">Own sound against playback</h2>
         <p class="mt-1 flex justify-between">
-          <span class="text-muted">Blend, input to playback</span
+          <span class="text-muted">Own sound against playback</span
           ><NumberInput
             :value="settings.blend"
             :field="monitorFields.blend"
             :step="5"
-            :commit="(value) => edit.monitor('Blend', { blend: value as never })"
+            :commit="(value) => edit.monitor('Own sound against playback', { blend: value })"
           />
         </p>
         <div
           class="relative mt-1 h-3 border-y border-rule bg-sheet"
           role="img"
-          :aria-label="`Blend at ${formatShort(blend)} %: 0 the input alone, 100 the playback alone`"
+          :aria-label="`Own sound against playback at ${formatShort(blend)} %: 0 the own sound alone, 100 the playback alone`"
         >
           <span class="absolute inset-y-0 w-0.5 bg-change" :style="{ left: `${blend}%` }" /><span
             class="absolute inset-y-0 left-1/2 w-px bg-rule"
           />
         </div>
         <p class="text-xs text-muted">
-          Left the input, right the playback;
+          Left is one’s own sound only, right the playback only;
           {{
             settings.blend === undefined
               ? 'start in the middle.'
@@ -197,7 +197,7 @@ const blend = computed(() => settings.value?.blend ?? 50)
             :value="settings.speakerDistance"
             :field="monitorFields.speakerDistance"
             :step="0.5"
-            :commit="(value) => edit.monitor('Loudspeaker', { speakerDistance: value as never })"
+            :commit="(value) => edit.monitor('Loudspeaker', { speakerDistance: value })"
           />
         </p>
         <p v-if="speakerMs !== null" class="text-muted">

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
-import { layoutFields } from '#core/session'
-import { formatDecimal } from '#core/units'
+import type { PlainPart, Room } from '#core/session'
+import { layoutFields, withPart } from '#core/session'
+import { db, formatDecimal, metres } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useSystemEdit } from '~/composables/use-system-edit'
@@ -18,17 +19,18 @@ const edit = useSystemEdit()
 const sends = computed(() => view.strip?.sends ?? { stream: false, room: false })
 const setSend = (part: { stream?: boolean; room?: boolean }) =>
   edit.strip('Send', (strip) => ({ ...strip, sends: { ...sends.value, ...part } }))
-const USUAL = {
-  sourceToListener: 6,
-  microphoneToLoudspeaker: 4,
-  loudspeakerToListener: 7,
-  wanted: layoutFields.wanted.initial,
+const USUAL: RoomLayout = {
+  sourceToListener: metres(6),
+  microphoneToLoudspeaker: metres(4),
+  loudspeakerToListener: metres(7),
+  wanted: db(layoutFields.wanted.initial),
 }
+type RoomLayout = NonNullable<Room['layout']>
 const layout = computed(() => store.session?.room.layout)
-const setLayout = (part: object | undefined) =>
+const setLayout = (part: PlainPart<RoomLayout> | undefined) =>
   edit.session('Distances of the room', (session) => ({
     ...session,
-    room: { ...session.room, layout: part && ({ ...USUAL, ...layout.value, ...part } as never) },
+    room: { ...session.room, layout: part && withPart({ ...USUAL, ...layout.value }, part) },
   }))
 </script>
 

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
-import type { Specified } from '#core/session'
-import { specFields } from '#core/session'
+import type { Gear, Specified } from '#core/session'
+import { traitsOf, withChoice } from '#core/session'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'
-import { choicesOf } from '~/components/gear/choices'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import StageGains from './StageGains.vue'
 import StageSwitches from './StageSwitches.vue'
@@ -16,20 +15,19 @@ const BlocksEditor = defineAsyncComponent(() => import('./BlocksEditor.vue'))
 const props = defineProps<{ stage: Exclude<ResolvedStage, { kind: 'interface' | 'digital-input' }> }>()
 const edit = useStageEdit()
 
-const choices = computed(() => choicesOf(props.stage.gear))
+const traits = computed(() => traitsOf(props.stage.gear))
+const choices = computed(() => traits.value.choices(props.stage.gear))
 /** A slope without a low cut is nothing to fill in. */
 const fields = computed(() =>
-  Object.entries(specFields[props.stage.kind]).filter(
+  Object.entries(traits.value.fields(props.stage.gear)).filter(
     ([key]) => key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined),
   ),
 )
+const editBox = (label: string, change: (gear: Gear) => Gear) =>
+  edit.box(props.stage.id, props.stage.gear.id)(label, change)
 const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
-  edit.gear(props.stage.gear.id, props.stage.kind)(label, (gear) => change(gear as never) as never)
-const choose = (key: string, label: string) => (value: string) =>
-  edit.gear(props.stage.gear.id, props.stage.kind)(
-    label,
-    (gear) => ({ ...gear, [key]: value === 'true' ? true : value === 'false' ? false : value }) as never,
-  )
+  editBox(label, (gear) => (gear.kind === 'interface' ? gear : change(gear)))
+const choose = (key: string, label: string) => (value: string) => editBox(label, (gear) => withChoice(gear, key, value))
 </script>
 
 <template>
@@ -45,12 +43,5 @@ const choose = (key: string, label: string) => (value: string) =>
   </StageSwitches>
   <StageGains :stage="stage" />
   <BlocksEditor v-if="stage.kind === 'processor'" :processor="stage.gear" />
-  <SpecRow
-    v-for="[key, field] in fields"
-    :key="key"
-    :owner="stage.gear as Specified"
-    :spec="key"
-    :field="field"
-    :edit="editSpecs"
-  />
+  <SpecRow v-for="[key, field] in fields" :key="key" :owner="stage.gear" :spec="key" :field="field" :edit="editSpecs" />
 </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref } from 'vue'
-import { fullScaleAt } from '#core/chain/compile/interface-input'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { fullScaleAt } from '#core/chain/input-gain'
 import type { ResolvedInput } from '#core/chain/resolve'
 import type { Specified } from '#core/session'
 import { inputSpecs } from '#core/session'
-import { formatShort, formatSigned } from '#core/units'
+import { formatSigned } from '#core/units'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'
 import { usePortChange } from '~/composables/use-port-change'
@@ -18,6 +18,10 @@ const props = defineProps<{ stage: ResolvedInput }>()
 const edit = useStageEdit()
 const { ports, setPort } = usePortChange(() => props.stage)
 const unitOpen = ref(false)
+const fullScale = computed(() => {
+  const { specs, gain, pad } = props.stage
+  return fullScaleAt(specs, gain, pad ? specs.pad : 0)
+})
 const weightings = [
   { value: 'A', text: 'A' },
   { value: 'Z', text: 'Z' },
@@ -39,16 +43,10 @@ const setWeighting = (einWeighting: 'A' | 'Z') =>
   </StageSwitches>
   <StageGains :stage="stage" />
   <p class="mb-1 text-muted">
-    0 dBFS is at <span class="figure text-ink">{{ formatSigned(fullScaleAt(stage), 1) }}</span> dBu.
+    0 dBFS is at <span class="figure text-ink">{{ formatSigned(fullScale, 1) }}</span> dBu now.
   </p>
 
-  <SpecRow
-    :owner="stage.input"
-    spec="fullScale"
-    :field="inputSpecs.fullScale"
-    :label="`0 dBFS, gain ${formatShort(stage.specs.gainMin, 1)}`"
-    :edit="editInput"
-  />
+  <SpecRow :owner="stage.input" spec="fullScale" :field="inputSpecs.fullScale" :edit="editInput" />
   <SpecRow :owner="stage.input" spec="ein" :field="inputSpecs.ein" :edit="editInput">
     <SelectInput
       class="ml-1.5 text-xs text-ink"
@@ -59,7 +57,7 @@ const setWeighting = (einWeighting: 'A' | 'Z') =>
     />
   </SpecRow>
   <SpecRow
-    v-for="key in ['dynamicRange', 'impedance', 'pad'] as const"
+    v-for="key in ['einSource', 'dynamicRange', 'impedance', 'pad'] as const"
     :key="key"
     :owner="stage.input"
     :spec="key"

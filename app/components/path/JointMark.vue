@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Check, OctagonX, TriangleAlert } from '@lucide/vue'
-import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/vue'
+import { autoUpdate, flip, offset, shift, size, useFloating } from '@floating-ui/vue'
 import { computed, ref } from 'vue'
 import type { Joint } from '#core/chain/describe-joint'
 import { useChainEdit } from '~/composables/use-chain-edit'
@@ -16,7 +16,17 @@ const panel = ref(null)
 const { floatingStyles } = useFloating(anchor, panel, {
   placement: 'top',
   strategy: 'fixed',
-  middleware: [offset(6), flip(), shift({ padding: 8 })],
+  middleware: [
+    offset(6),
+    flip({ padding: 8 }),
+    shift({ padding: 8 }),
+    size({
+      padding: 8,
+      apply: ({ availableHeight, elements }) => {
+        elements.floating.style.maxHeight = `${availableHeight}px`
+      },
+    }),
+  ],
   whileElementsMounted: autoUpdate,
 })
 const state = computed(() => {
@@ -45,7 +55,7 @@ function insert(close: () => void) {
       ref="panel"
       v-slot="{ close }"
       :style="floatingStyles"
-      class="plate z-40 w-80 space-y-1.5 p-3 text-left shadow-lg"
+      class="plate z-40 w-80 space-y-1.5 overflow-y-auto p-3 text-left shadow-lg"
     >
       <h3>Joint {{ number }}: {{ state.word }}</h3>
       <div

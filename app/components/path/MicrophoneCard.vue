@@ -7,6 +7,9 @@ defineProps<{ stage: ResolvedMicrophone }>()
 
 <template>
   <GearCard :stage="stage" />
+  <p v-if="stage.gear.pattern === undefined" class="mt-1 text-xs text-muted">
+    Without a pattern it counts as omni: the cautious case for the room’s noise.
+  </p>
   <p v-if="stage.specs.selfNoise === undefined" class="mt-1 text-xs text-muted">
     Passive: its impedance makes its noise.
   </p>

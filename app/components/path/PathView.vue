@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import { targetWindow } from '#core/session'
+import { windowFor } from '#core/chain/target-window'
+import { DEFAULT_CONVENTION } from '#core/session'
 import { sectionModel } from '~/charts/section-model'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
-import type { Reading } from '~/stores/view'
+import type { SectionReading } from '~/stores/view'
 import { useViewStore } from '~/stores/view'
 import { CrossSection } from './cross-section'
 import FindingsPanel from './FindingsPanel.vue'
@@ -17,7 +18,7 @@ import StripHeading from './StripHeading.vue'
 import TargetPanel from './TargetPanel.vue'
 
 const NoiseBudget = defineAsyncComponent(() => import('./NoiseBudget.vue'))
-const SchoolsTable = defineAsyncComponent(() => import('./SchoolsTable.vue'))
+const ConventionsTable = defineAsyncComponent(() => import('./ConventionsTable.vue'))
 const GearPicker = defineAsyncComponent(() => import('~/components/gear/GearPicker.vue'))
 const UpdateDialog = defineAsyncComponent(() => import('~/components/gear/UpdateDialog.vue'))
 
@@ -26,25 +27,26 @@ const view = useViewStore()
 const chain = useChainEdit()
 const { stages, isLong } = useStripStages()
 
-const readings: { value: Reading; text: string }[] = [
+const readings: { value: SectionReading; text: string }[] = [
   { value: 'ceiling', text: 'Under the ceiling' },
   { value: 'own', text: 'In its own unit' },
   { value: 'table', text: 'Table' },
   { value: 'noise', text: 'Noise budget' },
-  { value: 'schools', text: 'Schools' },
+  { value: 'conventions', text: 'Conventions' },
 ]
 const model = computed(() =>
   sectionModel(
     view.evaluated?.points ?? [],
     view.reading === 'own' ? 'own' : 'ceiling',
     view.evaluated?.tightest?.stage ?? null,
-    targetWindow(store.session?.target ?? 'peaks-18-12'),
+    windowFor(store.session?.target ?? DEFAULT_CONVENTION, stages.value),
   ),
 )
-const summary = computed(
-  () =>
-    `Section of ${view.strip?.name}: ${[view.statements?.headroom, view.statements?.floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')}. The table has every figure.`,
-)
+const summary = computed(() => {
+  const { headroom, floor } = view.statements ?? {}
+  const said = [headroom, floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')
+  return `Section of ${view.strip?.name}: ${said}. The table has every figure.`
+})
 const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own')
 </script>
 
@@ -86,7 +88,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
           <PathTable :points="view.evaluated.points" :stages="stages" />
         </div>
         <NoiseBudget v-else-if="view.reading === 'noise'" />
-        <SchoolsTable v-else />
+        <ConventionsTable v-else />
       </div>
       <StageRow />
     </div>

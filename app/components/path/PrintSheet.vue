@@ -5,8 +5,8 @@ import { gainControls } from '#core/chain/gain-control'
 import { gainToPosition, positionInWords } from '#core/chain/knob'
 import type { ResolvedStage } from '#core/chain/resolve'
 import { noiseWords } from '#core/evaluation/verdict'
-import { kindWords } from '#core/session'
-import { formatDecimal, formatShort } from '#core/units'
+import { kinds } from '#core/session'
+import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import { useTimingStore } from '~/stores/timing'
@@ -37,10 +37,10 @@ function settingWords(stage: ResolvedStage): string {
     pad === undefined ? null : `pad ${pad ? 'in' : 'out'}`,
     lowCut === undefined ? null : `low cut ${lowCut ? 'in' : 'out'}`,
     tap === undefined ? null : `taken ${tap} fader`,
-    cable === undefined ? null : `lead ${formatShort(cable, 1)} m`,
+    cable === undefined ? null : `cable ${formatShort(cable, 1)} m`,
   ].filter((each) => each !== null)
   const port = stage.kind === 'interface' || stage.kind === 'digital-input' ? `input ${stage.input.id}: ` : ''
-  return port + (words.length > 0 ? words.join(', ') : kindWords[stage.gear.kind].title.toLowerCase())
+  return port + (words.length > 0 ? words.join(', ') : kinds[stage.gear.kind].words.title.toLowerCase())
 }
 </script>
 
@@ -111,14 +111,17 @@ function settingWords(stage: ResolvedStage): string {
           </tr>
           <tr v-if="timing.timing?.overdubOffsetFrames !== undefined" class="border-b border-line">
             <th scope="row" class="py-1 text-left font-semibold">Recording offset</th>
-            <td>{{ timing.timing.overdubOffsetFrames }} frames</td>
+            <td>
+              {{ formatSigned(timing.timing.overdubOffsetFrames, 0) }} frames,
+              {{ formatSigned(timing.timing.overdubOffsetMs, 2) }} ms (positive: shift recordings earlier)
+            </td>
           </tr>
           <tr v-if="view.strip.monitor.volume !== undefined" class="border-b border-line">
             <th scope="row" class="py-1 text-left font-semibold">Headphone volume</th>
             <td>{{ formatShort(view.strip.monitor.volume, 1) }} dB</td>
           </tr>
           <tr v-if="view.strip.monitor.blend !== undefined" class="border-b border-line">
-            <th scope="row" class="py-1 text-left font-semibold">Blend</th>
+            <th scope="row" class="py-1 text-left font-semibold">Own sound against playback</th>
             <td>{{ formatShort(view.strip.monitor.blend) }} % towards the playback</td>
           </tr>
         </tbody>

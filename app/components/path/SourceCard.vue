@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ResolvedSource } from '#core/chain/resolve'
-import { roomFields, settingFields, soundSourceSpecs } from '#core/session'
+import { roomFields, settingFields, sizeField, soundSourceSpecs, withSize } from '#core/session'
 import { celsius, dbSpl } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'
@@ -22,7 +22,11 @@ const setTemperature = (value: number | undefined) =>
     room: { ...session.room, temperature: value === undefined ? undefined : celsius(value) },
   }))
 const editSpecs = (label: string, change: <T extends typeof props.stage.gear>(gear: T) => T) =>
-  edit.gear(props.stage.gear.id, 'sound-source')(label, change)
+  edit.box(props.stage.id, props.stage.gear.id)(label, (gear) => (gear.kind === 'sound-source' ? change(gear) : gear))
+const setSize = (size: number | undefined) =>
+  edit.box(props.stage.id, props.stage.gear.id)('Size of the source', (gear) =>
+    gear.kind === 'sound-source' ? withSize(gear, size) : gear,
+  )
 </script>
 
 <template>
@@ -44,6 +48,10 @@ const editSpecs = (label: string, change: <T extends typeof props.stage.gear>(ge
     :field="field"
     :edit="editSpecs"
   />
+  <div class="flex items-baseline justify-between py-px">
+    <span class="text-muted" :title="sizeField.help">{{ sizeField.label }}</span>
+    <span class="mr-16"><NumberInput :value="stage.gear.size" :field="sizeField" :step="0.1" :commit="setSize" /></span>
+  </div>
   <h4 class="mt-2 border-t border-line pt-1 text-xs text-muted">The room, for every strip</h4>
   <div class="flex items-baseline justify-between py-px">
     <span class="text-muted">Noise</span>

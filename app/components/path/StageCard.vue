@@ -2,20 +2,19 @@
 import { provide } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
 import TextInput from '~/components/fields/TextInput.vue'
-import { kindWords } from '#core/session'
+import { kinds } from '#core/session'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { GAINS_ELSEWHERE } from './gains-elsewhere'
+import SharedBox from './SharedBox.vue'
 import StageBody from './StageBody.vue'
 import StageMenu from './StageMenu.vue'
 
-/** A stage in full: what it is, how it is set, what is known of it. `wide` where it has the room of several columns. */
-/** A wide card stands below the columns, which have the gains. */
+/** A stage in full: what it is, how it is set, what is known of it. A wide one stands below columns that have its gains. */
 const props = defineProps<{ stage: ResolvedStage; number: number; wide?: boolean }>()
 provide(GAINS_ELSEWHERE, props.wide)
 const edit = useStageEdit()
-const title = () => kindWords[props.stage.gear.kind].title
-const rename = (name: string) =>
-  edit.gear(props.stage.gear.id, props.stage.gear.kind)('Name', (gear) => ({ ...gear, name }))
+const title = () => kinds[props.stage.gear.kind].words.title
+const rename = (name: string) => edit.box(props.stage.id, props.stage.gear.id)('Name', (gear) => ({ ...gear, name }))
 </script>
 
 <template>
@@ -34,6 +33,7 @@ const rename = (name: string) =>
         :commit="rename"
       />
     </h3>
+    <SharedBox :stage="stage" />
     <div :class="{ 'columns-3 gap-8 *:break-inside-avoid': wide }"><StageBody :stage="stage" /></div>
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ResolvedStage } from '#core/chain/resolve'
-import { kindWords } from '#core/session'
+import { kinds } from '#core/session'
 import StageGains from './StageGains.vue'
 
 /** A stage of a long strip under its column: its name and its gains. Pressing it shows the rest below. */
@@ -12,10 +12,10 @@ const emit = defineEmits<{ select: [] }>()
   <section
     class="plate min-w-0 px-1.5 py-1"
     :class="{ 'border-change! bg-change-soft!': selected }"
-    :aria-label="`${kindWords[stage.gear.kind].title}: ${stage.gear.name}, short`"
+    :aria-label="`${kinds[stage.gear.kind].words.title}: ${stage.gear.name}, short`"
   >
     <button type="button" class="block w-full text-left" :aria-expanded="selected" data-drag @click="emit('select')">
-      <span class="block truncate text-[11px] text-muted">{{ number }} {{ kindWords[stage.gear.kind].title }}</span>
+      <span class="block truncate text-[11px] text-muted">{{ number }} {{ kinds[stage.gear.kind].words.title }}</span>
       <span class="line-clamp-2 min-h-[2.3em] text-[12px] leading-tight font-semibold" :title="stage.gear.name">{{
         stage.gear.name
       }}</span>

@@ -16,26 +16,27 @@ const chain = useChainEdit()
 const { stages, joints, isLong, selected } = useStripStages()
 const row = ref<HTMLElement | null>(null)
 /** The tables need the height that the selected stage would take. */
-const wantsRoom = computed(() => view.reading === 'noise' || view.reading === 'schools')
-let sortable: { destroy: () => void } | null = null
+const wantsRoom = computed(() => view.reading === 'noise' || view.reading === 'conventions')
+let stopDragging: (() => void) | null = null
 
 /** Fetched when a pointer first comes near: a visit that never drags does without it. */
 async function prepareDragging() {
-  if (sortable || !row.value) return
-  const { default: Sortable } = await import('sortablejs')
-  sortable ??= Sortable.create(row.value, {
+  if (stopDragging) return
+  const { insertNodeAt, removeNode, useSortable } = await import('@vueuse/integrations/useSortable')
+  stopDragging ??= useSortable(row, stages, {
     handle: '[data-drag]',
     draggable: '[data-stage]',
     animation: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120,
-    onEnd: ({ item, from, oldIndex = 0, newIndex = 0, oldDraggableIndex = 0, newDraggableIndex = 0 }) => {
+    onUpdate: ({ item, from, oldIndex = 0, oldDraggableIndex = 0, newDraggableIndex = 0 }) => {
       // The library moved the element; the picture belongs to Vue, so it goes back before the session changes.
-      from.insertBefore(item, from.children[oldIndex + (oldIndex > newIndex ? 1 : 0)] ?? null)
+      removeNode(item)
+      insertNodeAt(from, item, oldIndex)
       const stage = stages.value[oldDraggableIndex]
-      if (stage && oldDraggableIndex !== newDraggableIndex) chain.moveTo(stage.id, newDraggableIndex)
+      if (stage) chain.moveTo(stage.id, newDraggableIndex)
     },
-  })
+  }).stop
 }
-onBeforeUnmount(() => sortable?.destroy())
+onBeforeUnmount(() => stopDragging?.())
 
 function keys(event: KeyboardEvent, stage: string) {
   const typing = event.target instanceof HTMLElement && ['INPUT', 'SELECT', 'TEXTAREA'].includes(event.target.tagName)

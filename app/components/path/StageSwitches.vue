@@ -2,22 +2,24 @@
 import { computed } from 'vue'
 import { lowCutWords } from '#core/chain/low-cut'
 import type { ResolvedStage } from '#core/chain/resolve'
-import { hasSwitch, settingFields, settingsOf } from '#core/session'
+import type { SettingName, SwitchName } from '#core/session'
+import { settingFields, traitsOf } from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 
-/** The switches of a stage – 48 V, pad, low cut, tap – and the lead into it. */
+/** The switches of a stage – 48 V, pad, low cut, tap – and the cable into it. */
 const props = defineProps<{ stage: ResolvedStage }>()
 const edit = useStageEdit()
 
 const port = computed(() =>
   'input' in props.stage && typeof props.stage.input === 'object' ? props.stage.input.id : undefined,
 )
-const has = (setting: 'phantom' | 'pad' | 'lowCut') =>
-  settingsOf[props.stage.gear.kind].includes(setting) && hasSwitch(props.stage.gear, port.value, setting)
-const on = (setting: 'phantom' | 'pad' | 'lowCut') => props.stage.settings[setting] ?? false
+const traits = computed(() => traitsOf(props.stage.gear))
+const takes = (setting: SettingName) => traits.value.settings(props.stage.gear, port.value).includes(setting)
+const has = (setting: SwitchName) => takes(setting) && traits.value.hasSwitch(props.stage.gear, port.value, setting)
+const on = (setting: SwitchName) => props.stage.settings[setting] ?? false
 const bank = computed(() =>
   props.stage.kind === 'interface'
     ? props.stage.input.phantomBank
@@ -34,10 +36,6 @@ const taps = [
   { value: 'post', text: 'after the fader' },
   { value: 'pre', text: 'before the fader' },
 ] as const
-const hasLead = computed(
-  () =>
-    (settingsOf[props.stage.gear.kind] as readonly string[]).includes('cable') && props.stage.kind !== 'digital-input',
-)
 </script>
 
 <template>
@@ -70,14 +68,24 @@ const hasLead = computed(
   <p v-if="has('phantom')" class="mt-1 text-xs text-muted">
     Mute the outputs before switching 48 V{{ bank ? `; bank ${bank} gets it together` : '' }}.
   </p>
-  <p v-if="hasLead" class="flex items-baseline justify-between py-px">
-    <span class="text-muted">Lead into it</span>
+  <p v-if="takes('angle')" class="flex items-baseline justify-between py-px">
+    <span class="text-muted" :title="settingFields.angle.help">{{ settingFields.angle.label }}</span>
+    <span class="mr-16"
+      ><NumberInput
+        :value="stage.settings.angle"
+        :field="settingFields.angle"
+        :step="5"
+        :commit="edit.optionalSetting(stage.id, 'angle', 'Angle')"
+    /></span>
+  </p>
+  <p v-if="takes('cable')" class="flex items-baseline justify-between py-px">
+    <span class="text-muted">Cable into it</span>
     <span class="mr-16"
       ><NumberInput
         :value="stage.settings.cable"
         :field="settingFields.cable"
         :step="1"
-        :commit="edit.optionalSetting(stage.id, 'cable', 'Lead')"
+        :commit="edit.optionalSetting(stage.id, 'cable', 'Cable')"
     /></span>
   </p>
 </template>

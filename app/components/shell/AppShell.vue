@@ -60,7 +60,7 @@ const shortcuts: Shortcut[] = [
   { keys: [']'], does: 'Next strip', run: () => view.step(1) },
   { keys: ['G'], does: 'Go to the gain', run: () => focusOn('[data-gain]') },
   { keys: ['↑', '↓'], does: 'Gain, a step; Page keys 6 dB, Home and End to the ends' },
-  { keys: ['S'], does: 'Set for me', run: plan.apply },
+  { keys: ['S'], does: 'Set this strip for me', run: () => plan.apply('strip') },
   { keys: ['V'], does: 'Read the section another way', run: view.nextReading },
   {
     keys: ['A'],

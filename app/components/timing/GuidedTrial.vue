@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { AnsweredTrial, TrialAnswer, TrialSchool } from '#core/latency/guided-trial'
+import type { AnsweredTrial, TrialAnswer, TrialPreference } from '#core/latency/guided-trial'
 import { guidedTrial } from '#core/latency/guided-trial'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
@@ -11,13 +11,15 @@ const store = useSessionStore()
 const timing = useTimingStore()
 const edit = useSystemEdit()
 
-const school = ref<TrialSchool | null>(null)
+const preference = ref<TrialPreference | null>(null)
 const answers = ref<AnsweredTrial[]>([])
-const state = computed(() => (school.value ? guidedTrial(timing.axes.buffers, answers.value, school.value) : null))
+const state = computed(() =>
+  preference.value ? guidedTrial(timing.axes.buffers, answers.value, preference.value) : null,
+)
 const WORDS: Record<TrialAnswer, string> = { crackles: 'It crackles', late: 'It feels late', fine: 'It is fine' }
 
-function begin(which: TrialSchool) {
-  school.value = which
+function begin(which: TrialPreference) {
+  preference.value = which
   answers.value = []
 }
 function answer(given: TrialAnswer) {
@@ -33,16 +35,16 @@ function answer(given: TrialAnswer) {
   answers.value = [...answers.value, { bufferFrames: now.bufferFrames, answer: given }]
 }
 function adopt(bufferFrames: number) {
-  edit.system('Buffer found by trial', { bufferFrames: bufferFrames as never })
-  school.value = null
+  edit.system('Buffer found by trial', { bufferFrames: bufferFrames })
+  preference.value = null
 }
 </script>
 
 <template>
   <section aria-labelledby="trial-title" data-trial>
     <h2 id="trial-title" class="border-b border-ink pb-0.5">Guided trial</h2>
-    <template v-if="!school">
-      <p class="mt-1 text-muted">Two schools of choosing, each in three answers or four:</p>
+    <template v-if="!preference">
+      <p class="mt-1 text-muted">Two ways of choosing, each in three answers or four:</p>
       <p class="mt-1 flex flex-wrap gap-2">
         <button type="button" class="push" @click="begin('smallest')">As small as it runs</button
         ><button type="button" class="push" @click="begin('largest')">As large as is not felt</button>
@@ -67,6 +69,6 @@ function adopt(bufferFrames: number) {
     <p v-else class="mt-1">
       What does not crackle is felt late: listen direct, or lighten the machine’s load and try again.
     </p>
-    <button v-if="school" type="button" class="action mt-1" @click="school = null">Stop the trial</button>
+    <button v-if="preference" type="button" class="action mt-1" @click="preference = null">Stop the trial</button>
   </section>
 </template>

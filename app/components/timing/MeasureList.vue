@@ -71,7 +71,7 @@ const rows = computed(() => {
       </button>
     </li>
     <li v-if="rows.length === 0" class="text-muted">
-      Nothing is measured yet: the map shows the printed model. A loopback lead from an output to an input tells the
+      Nothing is measured yet: the map shows the printed model. A loopback cable from an output to an input tells the
       truth.
     </li>
   </ul>

@@ -43,9 +43,15 @@ const marks = {
 } as const
 const mark = (cell: TimingCell) => marks[String(cell.sustainable) as keyof typeof marks]
 const words = (cell: TimingCell) =>
-  `${formatShort(cell.sampleRate / 1000)} kHz, ${cell.bufferFrames} frames: ${formatDecimal(cell.softwareMs, 2)} ms, ${cell.source}, ${mark(cell).word}${cell.softwareMs > limit.value ? ', over the limit' : ''}${isBest(cell) ? ', recommended' : ''}`
+  [
+    `${formatShort(cell.sampleRate / 1000)} kHz, ${cell.bufferFrames} frames: ${formatDecimal(cell.softwareMs, 2)} ms`,
+    cell.source,
+    mark(cell).word,
+    ...(cell.softwareMs > limit.value ? ['over the limit'] : []),
+    ...(isBest(cell) ? ['recommended'] : []),
+  ].join(', ')
 const choose = (cell: TimingCell) =>
-  edit.system('Rate and buffer', { sampleRate: cell.sampleRate as never, bufferFrames: cell.bufferFrames as never })
+  edit.system('Rate and buffer', { sampleRate: cell.sampleRate, bufferFrames: cell.bufferFrames })
 </script>
 
 <template>
@@ -97,8 +103,14 @@ const choose = (cell: TimingCell) =>
                 ><span>{{ cell.source }}</span
                 ><component :is="mark(cell).icon" class="size-3" aria-hidden="true"
               /></span>
-              <span v-if="cell.loadPercent !== undefined" class="figure block text-[11px]"
-                >{{ formatDecimal(cell.loadPercent, 0) }} %</span
+              <span
+                v-if="cell.loadPercent !== undefined"
+                class="figure block text-[11px]"
+                :title="cell.loadSource === 'measured' ? 'read off the meter' : 'worked out from other cells'"
+                >{{
+                  cell.loadSource === 'measured' ? formatShort(cell.loadPercent, 1) : formatDecimal(cell.loadPercent, 0)
+                }}
+                %</span
               >
             </button>
           </td>

@@ -3,9 +3,9 @@ import { computed, defineAsyncComponent } from 'vue'
 import { LARGEST_RIFF, recordingBytes } from '#core/latency/disk'
 import { listeningKinds, performerLimit } from '#core/latency/performer'
 import { roundTripsOf } from '#core/latency/round-trip'
-import type { Listening } from '#core/session'
-import { drivers, performerFields, timingFields } from '#core/session'
-import { formatDecimal, formatShort } from '#core/units'
+import type { Listening, Performer } from '#core/session'
+import { drivers, performerFields, timingFields, withPart } from '#core/session'
+import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import { fitChart } from '~/charts/fit-chart'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
@@ -33,7 +33,7 @@ const listenings = Object.entries(listeningKinds).map(([value, { words }]) => ({
   value: value as Listening,
   text: words,
 }))
-const driverOptions = [
+const driverOptions: { value: (typeof drivers)[number] | ''; text: string }[] = [
   { value: '', text: 'not said' },
   ...drivers.map((value) => ({
     value,
@@ -51,7 +51,7 @@ const setListening = (listensTo: Listening) =>
 const setLimit = (limit: number | undefined) =>
   edit.strip('Limit', (strip) => ({
     ...strip,
-    performer: { listensTo: strip.performer?.listensTo ?? 'plucked', limit: limit as never },
+    performer: withPart<Performer>({ listensTo: strip.performer?.listensTo ?? 'plucked' }, { limit }),
   }))
 
 const routes = computed(() => view.evaluated?.latency ?? [])
@@ -78,7 +78,13 @@ const plusMinus = (value: number | null | undefined, digits: number) =>
 const fitWords = computed(() => {
   const fit = timing.timing?.fit
   if (!fit) return null
-  return `${formatDecimal(fit.buffers, 2)}${plusMinus(fit.spreads.buffers, 2)} buffers, ${fit.separable ? `${formatDecimal(fit.frames, 1)}${plusMinus(fit.spreads.frames, 1)} frames and ${formatDecimal(fit.fixedMs, 2)}${plusMinus(fit.spreads.fixedMs, 2)} ms fixed` : `${formatDecimal(fit.fixedMs, 2)}${plusMinus(fit.spreads.fixedMs, 2)} ms besides`}; residual ${formatDecimal(fit.residualMs, 2)} ms over ${fit.points} points.`
+  const { buffers, frames, fixedMs, spreads } = fit
+  const fixed = `${formatDecimal(fixedMs, 2)}${plusMinus(spreads.fixedMs, 2)} ms`
+  const besides = fit.separable
+    ? `${formatDecimal(frames, 1)}${plusMinus(spreads.frames, 1)} frames and ${fixed} fixed`
+    : `${fixed} besides`
+  const residual = `residual ${formatDecimal(fit.residualMs, 2)} ms over ${fit.points} points`
+  return `${formatDecimal(buffers, 2)}${plusMinus(spreads.buffers, 2)} buffers, ${besides}; ${residual}.`
 })
 const bytes = (seconds: number) =>
   recordingBytes(
@@ -93,7 +99,7 @@ function adopt() {
   if (!best) return
   edit.session('Adopt the recommendation', (session) => ({
     ...session,
-    system: { ...session.system, sampleRate: best.sampleRate as never, bufferFrames: best.bufferFrames as never },
+    system: withPart(session.system, { sampleRate: best.sampleRate, bufferFrames: best.bufferFrames }),
     strips: session.strips.map((strip) =>
       strip.id === best.strip ? { ...strip, monitor: { ...strip.monitor, route: best.route } } : strip,
     ),
@@ -141,7 +147,12 @@ const adopted = computed(
             <p v-if="fitWords" class="text-muted" data-fit>Fitted: {{ fitWords }}</p>
             <p v-if="timing.timing.overdubOffsetFrames !== undefined" data-offset>
               Recording offset to enter in the host:
-              <strong class="figure">{{ timing.timing.overdubOffsetFrames }}</strong> frames, measured less reported.
+              <strong class="figure">{{ formatSigned(timing.timing.overdubOffsetFrames, 0) }}</strong> frames (<span
+                class="figure"
+                >{{ formatSigned(timing.timing.overdubOffsetMs, 2) }}</span
+              >
+              ms), measured less reported. Positive: recordings land late, and the host has to shift them earlier by
+              that much.
             </p>
           </div>
           <div class="h-44">
@@ -181,8 +192,8 @@ const adopted = computed(
           /></span>
         </p>
         <p class="mt-1 text-muted">
-          Under {{ formatShort(performerLimit(view.strip?.performer)) }} ms: {{ kind.why }}. (Common practice; published
-          tests from memory; your own limit wins.)
+          Under {{ formatShort(performerLimit(view.strip?.performer)) }} ms: {{ kind.why }}. (Common practice and
+          published listening tests; your own limit wins.)
         </p>
       </section>
       <section v-if="view.recommendation" aria-labelledby="best-title" data-recommendation>
@@ -209,7 +220,7 @@ const adopted = computed(
             :value="system.driver ?? ''"
             label="Driver"
             :options="driverOptions"
-            :commit="(driver) => edit.system('Driver', { driver: (driver || undefined) as never })"
+            :commit="(driver) => edit.system('Driver', { driver: driver || undefined })"
           />
         </p>
         <p v-if="system.driver === 'shared'" class="flex justify-between">
@@ -217,16 +228,16 @@ const adopted = computed(
           ><NumberInput
             :value="system.sharedPeriod"
             :field="timingFields.sharedPeriod"
-            :commit="(sharedPeriod) => edit.system('Engine period', { sharedPeriod: sharedPeriod as never })"
+            :commit="(sharedPeriod) => edit.system('Engine period', { sharedPeriod: sharedPeriod })"
           />
         </p>
         <p class="flex justify-between">
-          <span class="text-muted">Word length</span
+          <span class="text-muted">Bit depth</span
           ><SelectInput
             :value="system.bitDepth"
-            label="Word length"
+            label="Bit depth"
             :options="depths"
-            :commit="(bitDepth) => edit.system('Word length', { bitDepth })"
+            :commit="(bitDepth) => edit.system('Bit depth', { bitDepth })"
           />
         </p>
         <p class="flex justify-between">
@@ -234,7 +245,7 @@ const adopted = computed(
           ><NumberInput
             :value="system.takeMinutes"
             :field="timingFields.takeMinutes"
-            :commit="(takeMinutes) => edit.system('To record', { takeMinutes: takeMinutes as never })"
+            :commit="(takeMinutes) => edit.system('To record', { takeMinutes: takeMinutes })"
           />
         </p>
         <p class="text-muted">

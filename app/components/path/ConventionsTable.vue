@@ -1,28 +1,28 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { noiseWords } from '#core/evaluation/verdict'
-import { compareSchools } from '#core/plan/compare-schools'
-import type { SchoolId } from '#core/session'
-import { DEFAULT_SCHOOL, applyChanges, schools } from '#core/session'
+import { compareConventions } from '#core/plan/compare-conventions'
+import type { ConventionId } from '#core/session'
+import { DEFAULT_CONVENTION, applyChanges, conventions } from '#core/session'
 import { formatDecimal } from '#core/units'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
-/** Every school of recording level on this very strip: what it sets, what it leaves, what it costs. */
+/** Every level convention on this very strip: what it sets, what it leaves, what it costs. */
 const store = useSessionStore()
 const view = useViewStore()
 const { controls } = useStripStages()
 
-const rows = computed(() => (store.committed && view.strip ? compareSchools(store.committed, view.strip.id) : []))
+const rows = computed(() => (store.committed && view.strip ? compareConventions(store.committed, view.strip.id) : []))
 const several = computed(() => controls.value.length > 1)
-function adopt(school: SchoolId) {
-  const row = rows.value.find((each) => each.school === school)
+function adopt(convention: ConventionId) {
+  const row = rows.value.find((each) => each.convention === convention)
   const strip = view.strip?.id
   if (!row || !strip) return
-  store.edit(`Adopt ${schools[school].name}`, (session) =>
+  store.edit(`Adopt ${conventions[convention].name}`, (session) =>
     applyChanges(
-      { ...session, target: school },
+      { ...session, target: convention },
       row.gains.map(({ stage, setting, value }) => ({ strip, stage, setting, to: value })),
     ),
   )
@@ -32,18 +32,18 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
 </script>
 
 <template>
-  <div class="h-full overflow-y-auto pr-1 pl-13" tabindex="0" aria-label="Schools side by side">
+  <div class="h-full overflow-y-auto pr-1 pl-13" tabindex="0" aria-label="Level conventions side by side">
     <p v-if="rows.length === 0" class="text-muted">
       This strip reaches no recorder yet: add an interface input at its end.
     </p>
     <template v-else>
       <table class="w-full text-right">
         <caption class="sr-only">
-          Schools of recording level compared on this strip
+          Level conventions compared on this strip
         </caption>
         <thead>
           <tr class="border-b border-ink">
-            <th scope="col" class="py-1 text-left font-semibold">School</th>
+            <th scope="col" class="py-1 text-left font-semibold">Convention</th>
             <th scope="col" class="pl-2 font-semibold">{{ several ? 'Gains, sum' : 'Gain' }}</th>
             <th scope="col" class="pl-2 font-semibold">Peak</th>
             <th scope="col" class="pl-2 font-semibold">After surge</th>
@@ -56,14 +56,14 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
         <tbody>
           <tr
             v-for="row in rows"
-            :key="row.school"
+            :key="row.convention"
             class="border-b border-line align-baseline"
-            :class="{ 'bg-change-soft': store.session?.target === row.school }"
-            :data-school="row.school"
+            :class="{ 'bg-change-soft': store.session?.target === row.convention }"
+            :data-convention="row.convention"
           >
             <th scope="row" class="py-1 text-left font-semibold">
-              {{ schools[row.school].name
-              }}<span class="block font-normal text-muted">{{ schools[row.school].users }}</span>
+              {{ conventions[row.convention].name
+              }}<span class="block font-normal text-muted">{{ conventions[row.convention].users }}</span>
             </th>
             <td class="figure pl-2" :title="title(row.gains)">{{ formatDecimal(row.gain, 1) }} dB</td>
             <td class="figure pl-2">{{ formatDecimal(row.peak, 1) }}</td>
@@ -75,23 +75,23 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
               {{ row.floor ? `${noiseWords[row.floor.name]}, ${formatDecimal(100 * row.floor.share, 0)} %` : '–' }}
             </td>
             <td class="figure pl-2 whitespace-nowrap">
-              <span :title="'Signal-to-noise against the best school'">{{ formatDecimal(row.snrCost, 2) }} SNR</span
-              ><br /><span :title="'Headroom against the roomiest school'"
-                >{{ formatDecimal(row.headroomCost, 1) }} room</span
+              <span :title="'Signal-to-noise against the best of all'">{{ formatDecimal(row.snrCost, 2) }} dB SNR</span
+              ><br /><span :title="'Headroom against the roomiest of all'"
+                >{{ formatDecimal(row.headroomCost, 1) }} dB headroom</span
               >
             </td>
             <td class="pl-2">
-              <span v-if="store.session?.target === row.school" class="text-muted">in use</span
-              ><button v-else type="button" class="action" @click="adopt(row.school)">
-                Adopt<span class="sr-only"> {{ schools[row.school].name }}</span>
+              <span v-if="store.session?.target === row.convention" class="text-muted">in use</span
+              ><button v-else type="button" class="action" @click="adopt(row.convention)">
+                Adopt<span class="sr-only"> {{ conventions[row.convention].name }}</span>
               </button>
             </td>
           </tr>
         </tbody>
       </table>
       <p class="mt-2 text-muted">
-        Levels in dBFS, the rest in dB; what each costs is against the best of the column. All schools are common
-        practice. {{ schools[DEFAULT_SCHOOL].name }} is the default: {{ schools[DEFAULT_SCHOOL].why }}
+        Levels in dBFS, the rest in dB; what each costs is against the best of the column. All are common practice.
+        {{ conventions[DEFAULT_CONVENTION].name }} is the default: {{ conventions[DEFAULT_CONVENTION].why }}
       </p>
     </template>
   </div>
