@@ -22,7 +22,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'Set for me' }).click()
       await page.getByRole('radio', { name: 'Table' }).click()
       await check('path, table')
-      await page.getByRole('button', { name: 'measured: where 0 dBFS, gain 0 is from' }).click()
+      await page.getByRole('button', { name: 'measured: where Maximum input level is from' }).click()
       await check('origin')
       await page.keyboard.press('Escape')
       await page.getByRole('button', { name: 'Unit…' }).click()
@@ -36,7 +36,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press('a')
       await check('add a strip')
       await page.locator('[data-template="desk"]').click()
-      for (const reading of ['Noise budget', 'Schools', 'Under the ceiling']) {
+      for (const reading of ['Noise budget', 'Conventions', 'Under the ceiling']) {
         await page.getByRole('radio', { name: reading }).click()
         await check(`long strip, ${reading}`)
       }
@@ -68,7 +68,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
         ['round-trip', 2],
       ] as const) {
         await page.locator(`[data-page="${id}"]`).click()
-        await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+        await page.getByRole('button', { name: 'Try it on the simulated interface' }).click()
         await expect(page.locator('[data-row]')).toHaveCount(rows, { timeout: 60_000 })
         await check(`bench, ${id}`)
       }

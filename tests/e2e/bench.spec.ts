@@ -17,9 +17,9 @@ const openBench = async (page: Page, id: string, file: SessionLike | null = exam
   await turnTo(page, id)
 }
 type SessionLike = Parameters<typeof openFile>[1]
-/** Does a procedure on the stand-in, to its end. */
-const tryStandIn = async (page: Page, rows: number) => {
-  await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+/** Does a procedure on the simulated interface, to its end. */
+const trySimulated = async (page: Page, rows: number) => {
+  await page.getByRole('button', { name: 'Try it on the simulated interface' }).click()
   await expect(page.locator('[data-row]')).toHaveCount(rows, { timeout: 60_000 })
   await expect(page.getByRole('button', { name: 'Cancel' })).toHaveCount(0, { timeout: 60_000 })
 }
@@ -116,42 +116,44 @@ test('a rehearsal’s chance of clipping in a take, its surge, and the spectrum 
   expect(Number(await field(page, 'Surge, dB').inputValue())).toBeGreaterThan(0)
 })
 
-test('a rehearsal on the stand-in: the source’s true level beside the measured one', async ({ page }) => {
+test('a rehearsal on the simulated interface: the source’s true level beside the measured one', async ({ page }) => {
   await openBench(page, 'recording', null)
-  await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+  await page.getByRole('button', { name: 'Try it on the simulated interface' }).click()
   await expect(page.locator('[data-chance]')).toContainText('%', { timeout: 60_000 })
   const take = await page.locator('[data-take]').innerText()
   const measured = number(/its source is at\s+([\d.−]+)/.exec(take)?.[1] ?? '')
   const truth = number(await page.locator('[data-true]').innerText())
-  // The input's full scale in force is not the stand-in's, which may be 0.9 dB off.
+  // The input's full scale in force is not the simulated interface's, which may be 0.9 dB off.
   expect(Math.abs(measured - truth)).toBeLessThan(1.5)
   await expect(page.locator('[data-thirds]')).toBeAttached({ timeout: 60_000 })
 })
 
-test('the unit is measured step by step on the stand-in, each result resting on the one before', async ({ page }) => {
+test('the unit is measured step by step on the simulated interface, each result resting on the one before', async ({
+  page,
+}) => {
   test.setTimeout(240_000)
   await openBench(page, 'output-full-scale', null)
   await expect(page.getByText('never an amplifier’s loudspeaker output').first()).toBeVisible()
-  await tryStandIn(page, 3)
+  await trySimulated(page, 3)
   await near(page, 'Full scale gives', 0.05)
   await keep(page)
   await turnTo(page, 'input-full-scale')
-  await tryStandIn(page, 2)
+  await trySimulated(page, 2)
   await near(page, '0 dBFS at', 0.05)
   await expect(page.locator('[data-outcome]')).toContainText('true values stand beside')
   await keep(page)
   await turnTo(page, 'gain-marks')
-  await tryStandIn(page, 6)
+  await trySimulated(page, 6)
   await near(page, 'Highest gain', 0.05)
   await expect(page.locator('[data-outcome]')).toContainText('twelve o’clock')
   await keep(page)
   await turnTo(page, 'equivalent-input-noise')
-  await tryStandIn(page, 4)
+  await trySimulated(page, 4)
   await near(page, 'EIN, 150 Ω', 0.3)
-  await near(page, 'Crossover gain', 1)
+  await near(page, 'Noise crossover', 1)
   await keep(page)
   await turnTo(page, 'dynamic-range')
-  await tryStandIn(page, 3)
+  await trySimulated(page, 3)
   await near(page, 'Dynamic range', 0.3)
   await keep(page)
   // The plans follow: the figures in force are the measured ones, and Undo takes back one after the other.
@@ -162,22 +164,22 @@ test('the unit is measured step by step on the stand-in, each result resting on 
   await expect(page.locator('[data-compared^="Dynamic range"] td').nth(1)).toHaveText('–')
 })
 
-test('noise, balance, round trip and sound level on the stand-in', async ({ page }) => {
+test('noise, balance, round trip and sound level on the simulated interface', async ({ page }) => {
   test.setTimeout(240_000)
   await openBench(page, 'idle-noise', null)
-  await tryStandIn(page, 1)
+  await trySimulated(page, 1)
   await expect(page.locator('[data-outcome]')).toContainText('Hum of 50 Hz')
   await keep(page)
   await turnTo(page, 'channel-balance')
-  await tryStandIn(page, 1)
+  await trySimulated(page, 1)
   await near(page, 'mic2 over mic1', 0.05)
   await expect(page.locator('[data-outcome]')).toContainText('The two go opposite ways')
   await turnTo(page, 'round-trip')
-  await tryStandIn(page, 2)
+  await trySimulated(page, 2)
   await near(page, '128 frames at 48 kHz', 0.001)
   await keep(page)
   await turnTo(page, 'microphone-level')
-  await tryStandIn(page, 1)
+  await trySimulated(page, 1)
   await expect(page.locator('[data-figure="Average at the capsule"]')).toBeVisible()
   await page.keyboard.press('1')
   await page.locator('summary', { hasText: 'Notes' }).click()
@@ -189,7 +191,7 @@ test('noise, balance, round trip and sound level on the stand-in', async ({ page
 test('a shorted plug is not taken for a quiet preamp', async ({ page }) => {
   await openBench(page, 'equivalent-input-noise')
   await type(page, 'Resistor in the plug, Ω', '0')
-  await tryStandIn(page, 4)
+  await trySimulated(page, 4)
   await expect(page.locator('[data-outcome]')).toContainText('A shorted plug has no noise of its own')
   await expect(page.getByRole('button', { name: 'Keep as measured' })).toHaveCount(0)
 })
@@ -200,7 +202,7 @@ test('a page that lacks something says what', async ({ page }) => {
   await page.keyboard.press('1')
   await page.getByRole('button', { name: 'Unit…' }).click()
   await page.getByRole('button', { name: 'Add an output' }).click()
-  await type(page, 'Full scale gives, dBu', '18')
+  await type(page, 'Maximum output level, dBu', '18')
   await page.keyboard.press('Escape')
   await page.keyboard.press('4')
   await field(page, 'It reads, V').fill('0.6153')
@@ -266,7 +268,7 @@ test('a loopback recording gives the round trip, and keeps it for Timing', async
 
 test('units side by side, in words for the strip, and as a table', async ({ page }) => {
   await openBench(page, 'compare', null)
-  await expect(page.locator('[data-compared="Crossover gain"] td').first()).toHaveText('33.3')
+  await expect(page.locator('[data-compared="Noise crossover"] td').first()).toHaveText('33.3')
   await expect(page.locator('[data-place]').first()).toContainText(/quieter|noisier/)
   await page.getByRole('checkbox', { name: 'Shingle Two' }).check()
   await expect(page.locator('[data-place="shingle"]')).toContainText(/ms (sooner|later)/)
@@ -274,7 +276,7 @@ test('units side by side, in words for the strip, and as a table', async ({ page
   await page.getByRole('button', { name: 'Export as CSV' }).click()
   const table = readFileSync(await (await download).path(), 'utf8')
   expect(table.split('\r\n')[0]).toContain('"Saltmarsh Four, mic1, printed"')
-  expect(table).toContain('Crossover gain,dB,33.3')
+  expect(table).toContain('Noise crossover,dB,33.3')
 })
 
 test('a file that is no recording is answered in words', async ({ page }) => {

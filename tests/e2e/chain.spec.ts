@@ -19,9 +19,9 @@ test('a desk chain from its template: five stages, two gains in one box, planned
   expect(await stages(page)).toHaveLength(5)
   await expect(page.locator('[data-hiss]')).toContainText('dB lower than with all gain at the last stage')
   await page.getByRole('button', { name: 'Set for me' }).click()
-  // By hand: 46 dB leaves 10 dB at the channel, the group takes 7 dB off for −15 dBFS at +18 dBu full scale.
-  await expect(field(page, 'Gain of Estuary desk, microphone channel, dB')).toHaveValue('46')
-  await expect(field(page, 'Gain of Estuary desk, group, dB')).toHaveValue('−7')
+  // By hand: with the group at its zero mark 39 dB read −15 dBFS at +18 dBu full scale.
+  await expect(field(page, 'Gain of Estuary desk, microphone channel, dB')).toHaveValue('39')
+  await expect(field(page, 'Gain of Estuary desk, group, dB')).toHaveValue('0')
   await expect(field(page, 'Fader of Estuary desk, microphone channel, dB')).toHaveValue('0')
   await page.keyboard.press('Control+z')
   await expect(field(page, 'Gain of Estuary desk, microphone channel, dB')).toHaveValue('40')
@@ -34,11 +34,13 @@ test('a desk chain from its template: five stages, two gains in one box, planned
 test('a lock keeps the plan off a gain', async ({ page }) => {
   await open(page)
   await template(page, 'desk')
+  await type(page, 'Gain of Estuary desk, microphone channel, dB', '46')
   await page
     .getByRole('button', { name: 'Gain of Estuary desk, microphone channel locked: the plan leaves it alone' })
     .click()
   await page.getByRole('button', { name: 'Set for me' }).click()
-  await expect(field(page, 'Gain of Estuary desk, microphone channel, dB')).toHaveValue('40')
+  await expect(field(page, 'Gain of Estuary desk, microphone channel, dB')).toHaveValue('46')
+  await expect(field(page, 'Gain of Estuary desk, group, dB')).toHaveValue('−7')
   await expect(page.locator('[data-plan]')).toContainText('gain of Estuary desk, group')
 })
 
@@ -115,7 +117,7 @@ test('stages are reordered by dragging their heads', async ({ page }) => {
     'Cormorant strip',
     'Grebe two-channel preamp',
     'Cormorant strip',
-    'Saltmarsh Four',
+    'Saltmarsh Four 2',
   ])
   const heads = page.locator('[data-stage] [data-drag]')
   await page.mouse.move(640, 120)
@@ -137,7 +139,7 @@ test('stages are reordered by dragging their heads', async ({ page }) => {
       'Cormorant strip',
       'Cormorant strip',
       'Grebe two-channel preamp',
-      'Saltmarsh Four',
+      'Saltmarsh Four 2',
     ])
 })
 
@@ -164,25 +166,33 @@ test('a stereo pair is set alike', async ({ page }) => {
 
 test('strips are copied, renamed and deleted', async ({ page }) => {
   await open(page)
+  await page
+    .getByRole('navigation', { name: 'Strips' })
+    .getByRole('button', { name: /Harmonium/ })
+    .click()
   await page.keyboard.press('a')
-  await page.getByRole('button', { name: 'Copy “Narrator”' }).click()
-  await expect(field(page, 'Name of the strip')).toHaveValue('Narrator (copy)')
-  await expect(page.locator('[data-finding="input-shared"]')).toContainText('The strip "Narrator" takes this input too')
-  await page.getByRole('combobox', { name: 'Input' }).selectOption('mic3')
+  await page.getByRole('button', { name: 'Copy “Harmonium”' }).click()
+  // A copy has boxes and a free input of its own; taking the other strip's input is found, with the way out.
+  await expect(field(page, 'Name of the strip')).toHaveValue('Harmonium 2')
   await expect(page.locator('[data-finding="input-shared"]')).toHaveCount(0)
+  await page.getByRole('combobox', { name: 'Input' }).selectOption('mic4')
+  const shared = page.locator('[data-finding="input-shared"]')
+  await expect(shared).toContainText('The strip "Harmonium" takes this input too')
+  await shared.getByRole('button', { name: 'Do it' }).click()
+  await expect(shared).toHaveCount(0)
   await page.getByRole('button', { name: 'delete' }).click()
   await expect(page.locator('[data-told]')).toContainText('Undo brings it back')
   await expect(page.getByRole('navigation', { name: 'Strips' }).getByRole('listitem')).toHaveCount(4)
 })
 
-test('schools side by side, one adopted', async ({ page }) => {
+test('conventions side by side, one adopted', async ({ page }) => {
   await open(page)
-  await page.getByRole('radio', { name: 'Schools' }).click()
-  await expect(page.locator('[data-school]')).toHaveCount(7)
-  await expect(page.locator('[data-school="peaks-12-6"]')).toContainText('45.0 dB')
+  await page.getByRole('radio', { name: 'Conventions' }).click()
+  await expect(page.locator('[data-convention]')).toHaveCount(8)
+  await expect(page.locator('[data-convention="peaks-12-6"]')).toContainText('45.0 dB')
   await page.getByRole('button', { name: 'Adopt Peaks −12 to −6' }).click()
   await expect(field(page, 'Gain, dB')).toHaveValue('45')
-  await expect(page.locator('[data-school="peaks-12-6"]')).toContainText('in use')
+  await expect(page.locator('[data-convention="peaks-12-6"]')).toContainText('in use')
 })
 
 test('the noise budget, in the file and in the air, with what would help', async ({ page }) => {
@@ -215,9 +225,9 @@ test('the shelf: search, measure, duplicate, take off and back, export and impor
   }
   const csv = await exported('CSV')
   expect(csv).toContain("'=Grebe of my own")
-  expect(csv).toContain('"{""ein"":{""value"":-126.4,""spread"":0.2}}"')
+  expect(csv).toContain('"{""ein"":{""value"":-126.4,""spread"":{""value"":0.2,""is"":""half-range""}}}"')
   const json = await exported('JSON')
-  expect(JSON.parse(json)).toMatchObject({ format: 'remetra.gear', version: 1 })
+  expect(JSON.parse(json)).toMatchObject({ format: 'remetra.gear', version: 2 })
 
   await page.getByRole('button', { name: 'Take off the shelf' }).click()
   await expect(page.locator('[data-item]')).toHaveCount(1)
@@ -248,7 +258,7 @@ test('a session’s copy is updated from the shelf, seeing first what would chan
   await page.getByRole('link', { name: 'Path' }).click()
   await page.getByRole('button', { name: 'What to do with Grebe two-channel preamp' }).click()
   await page.getByRole('button', { name: 'Update from the shelf…' }).click()
-  await expect(page.locator('[data-difference]')).toHaveText(['specs.ein-128-125'])
+  await expect(page.locator('[data-difference]')).toHaveText(['EIN -128 -125'])
   await page.getByRole('button', { name: 'Take the shelf’s' }).click()
   await expect(field(page, 'EIN, dBu').first()).toHaveValue('−125')
 })

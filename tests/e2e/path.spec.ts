@@ -54,8 +54,8 @@ test('one’s own chain by typing: worked example 1 entered field by field into 
     ['Sensitivity, mV/Pa', '15'],
     ['Impedance, Ω', '200'],
     ['Self-noise, dBA', '14'],
-    ['Overloads at, dB SPL', '134'],
-    ['0 dBFS, gain 0, dBu', '15'],
+    ['Maximum SPL, dB SPL', '134'],
+    ['Maximum input level, dBu', '15'],
     ['EIN, dBu', '−127'],
     ['Dynamic range, dB', '110'],
     ['Input impedance, Ω', '2400'],
@@ -126,10 +126,20 @@ test('a target, and "Set for me" that says what it did, and can be undone', asyn
   await open(page)
   await page.getByRole('combobox', { name: 'Target level' }).selectOption({ label: 'Peaks −12 to −6' })
   await expect(page.locator('aside')).toContainText('Music and voice-over.')
+  // What it covers is said before it does anything: this strip, or all.
+  await page.locator('[data-coming]').click()
+  await expect(page.locator('[data-plan]')).toContainText('It would set')
+  await expect(page.locator('[data-plan]')).toContainText(/Narrator: gain\s*35 → 45 dB/)
+  await expect(page.locator('[data-plan]')).not.toContainText('Cello')
+  await expect(gain(page)).toHaveValue('35')
   await page.getByRole('button', { name: 'Set for me' }).click()
-  await expect(page.locator('[data-plan]')).toContainText('Narrator: gain 35 → 45 dB')
+  await expect(page.locator('[data-plan]')).toContainText(/Narrator: gain\s*35 → 45 dB/)
   await expect(page.locator('[data-plan]')).toContainText('the target aims at −9.0')
-  await expect(page.locator('[data-plan]')).toContainText('this is the highest gain')
+  await expect(gain(page)).toHaveValue('45')
+  await page.getByRole('button', { name: 'take back' }).click()
+  await expect(gain(page)).toHaveValue('35')
+  await page.getByRole('button', { name: 'Set all strips' }).click()
+  await expect(page.locator('[data-plan]')).toContainText(/Cello: gain/)
   await expect(gain(page)).toHaveValue('45')
   await page.getByRole('button', { name: 'take back' }).click()
   await expect(gain(page)).toHaveValue('35')
@@ -147,7 +157,7 @@ test('a window of one’s own, refused where it stands upside down', async ({ pa
 
 test('printed and measured: a measurement wins, shows its difference, and can be taken out', async ({ page }) => {
   await open(page)
-  const row = page.getByRole('button', { name: 'measured: where 0 dBFS, gain 0 is from' })
+  const row = page.getByRole('button', { name: 'measured: where Maximum input level is from' })
   await row.click()
   await expect(page.getByText('Differs by').locator('..')).toContainText('−0.40')
   await page.getByRole('button', { name: /Go back to the printed value/ }).click()
@@ -201,7 +211,7 @@ test('strips by keys, kept in the address', async ({ page }) => {
 test('the keys are listed on "?", and Esc closes the list', async ({ page }) => {
   await open(page)
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog')).toContainText('Set for me')
+  await expect(page.getByRole('dialog')).toContainText('Set this strip for me')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
 })
@@ -213,6 +223,6 @@ test('on paper: settings, levels, noise and findings, without the screen’s con
   await expect(sheet).toBeVisible()
   await expect(sheet).toContainText('input mic1: gain 35 dB (knob about a quarter past one), 48 V on, pad out')
   await expect(sheet).toContainText('Net loft, evening: Narrator')
-  await expect(sheet).toContainText('Recommendeddirect, 0.83 ms')
+  await expect(sheet).toContainText('Recommended direct, 0.83 ms')
   await expect(page.getByRole('button', { name: 'Set for me' })).toBeHidden()
 })

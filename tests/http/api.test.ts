@@ -16,8 +16,8 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const post = (door: string, body: string | Uint8Array) =>
-  fetch(`${server.address}/api/${door}`, {
+const post = (endpoint: string, body: string | Uint8Array) =>
+  fetch(`${server.address}/api/${endpoint}`, {
     method: 'POST',
     body: body as never,
     headers: { 'content-type': 'application/json' },
@@ -32,7 +32,7 @@ async function problem(response: Response, status: number) {
   return JSON.parse(text)
 }
 
-describe('the HTTP door, over a real socket', () => {
+describe('the HTTP endpoint, over a real socket', () => {
   it('worked example 1: −30.48 dBFS, peak −19.49, noise −80.75, SNR 50.28', async () => {
     const {
       strips: [strip],
@@ -160,7 +160,7 @@ describe('the HTTP door, over a real socket', () => {
     ])
     expect(errors[0]).toMatchObject({ code: 'wrong-type', message: expect.stringContaining('Give a number') })
   })
-  it('400 for what is not JSON, 413 over 2 MiB, 404 for another door, 405 or 404 for another method', async () => {
+  it('400 for what is not JSON, 413 over 2 MiB, 404 for another endpoint, 405 or 404 for another method', async () => {
     await problem(await post('plan', '{"format":'), 400)
     await problem(await post('evaluate', ''), 400)
     await problem(await post('evaluate', `"${'x'.repeat(2 * 1024 * 1024)}"`), 413)

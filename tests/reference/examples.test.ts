@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Point } from '#core/chain/cascade'
 import { sensitivityGain } from '#core/chain/compile/microphone'
-import { crossoverGain } from '#core/chain/crossover'
+import { noiseCrossover } from '#core/chain/input-gain'
 import { loadingGain } from '#core/chain/loading'
 import { EIN_THERMAL, einExcess, einWeighted, wordLengthNoise } from '#core/chain/noise'
 import { gearById, resolveStrip } from '#core/chain/resolve'
@@ -34,10 +34,10 @@ describe('parts of the chain (handbook arithmetic)', () => {
   })
   it('EIN −127 dBu(A) over 150 Ω (−132.97): excess −128.27 dBu(A)', () => {
     within(EIN_THERMAL, -132.97, 0.005)
-    within(einExcess(dbu(-127)), -128.27, 0.005)
+    within(einExcess({ ein: dbu(-127), einWeighting: 'A' }), -128.27, 0.005)
   })
   it('an EIN below its own resistor has no excess; an unweighted one loses 2.05 dB', () => {
-    expect(einExcess(dbu(-133.5))).toBeNull()
+    expect(einExcess({ ein: dbu(-133.5), einWeighting: 'A' })).toBeNull()
     within(einWeighted(dbu(-125), 'Z'), -127.05, 0.005)
   })
   it('files with TPDF dither: 16 bits −95.37 dBFS(A), 24 bits −143.53 (6.02 N + 1.76, 4.77, 2.05)', () => {
@@ -83,7 +83,12 @@ describe('worked example 1: condenser in a live room', () => {
   })
   it('converter and preamp cross at 33.3 dB of gain', () => {
     const stage = resolveStrip(session.strips[0] as never, gearById(session)).at(-1)
-    within(stage?.kind === 'interface' ? crossoverGain(stage) : null, 33.3)
+    within(
+      stage?.kind === 'interface' && stage.excess !== null
+        ? noiseCrossover(stage.specs, stage.specs.dynamicRange, stage.excess)
+        : null,
+      33.3,
+    )
   })
   it('10 dB more gain buys next to nothing: the converter’s 0.12 % of the noise, so 0.005 dB', () => {
     const trade = gainTrade(session, 'narrator', 10)

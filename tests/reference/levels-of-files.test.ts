@@ -18,6 +18,7 @@ import {
 import { seeded } from '#core/signals/random'
 import type { SampleFormat } from '#core/signals/write-wav'
 import { writeWav } from '#core/signals/write-wav'
+import { withChannelMask, withChunk } from '../support/wav'
 
 function measure(bytes: Uint8Array, piece = 65_537): LevelsReport {
   const meter = new LevelsMeter()
@@ -31,6 +32,49 @@ const levels = (samples: Float64Array, rate = 48_000, format: SampleFormat = 'fl
 const near = (actual: number | null | undefined, expected: number, tolerance: number) =>
   expect(Math.abs((actual ?? Number.NaN) - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(tolerance)
 const join = (...parts: Float64Array[]) => joined(parts)
+
+describe('nothing at the ends counts less (IEC 61672-1: 0 dB at 1 kHz)', () => {
+  it.each([0.2, 0.05, 1.3])('a tone of %f s at the start, then silence', (seconds) => {
+    const samples = join(sine(48_000, seconds, 1000, -10), new Float64Array(48_000 * 4))
+    // The mean power is the tone's, thinned out over the whole.
+    near(levels(samples).rmsA, -10 + 10 * Math.log10(seconds / (seconds + 4)), 0.1)
+  })
+  it('the same at the end', () => {
+    const samples = join(new Float64Array(48_000 * 4), sine(48_000, 0.2, 1000, -10))
+    near(levels(samples).rmsA, -10 + 10 * Math.log10(0.2 / 4.2), 0.1)
+  })
+})
+
+describe('clipping is a plateau that the signal does not come to gently', () => {
+  const quantised = (frequency: number, level: number, bits: number) =>
+    sine(48_000, 5, frequency, level).map((x) => Math.round(x * 2 ** (bits - 1)) / 2 ** (bits - 1))
+  it.each([40, 60, 80, 100])('a quantised tone of %i Hz at −6 and −20 dBFS has none', (frequency) => {
+    for (const level of [-6, -20]) {
+      for (const bits of [16, 24] as const) {
+        const file = writeWav([quantised(frequency, level, bits)], 48_000, bits, { dither: false })
+        expect(measure(file).channels[0]?.clippedRunCount).toBe(0)
+      }
+    }
+  })
+  it.each([40, 100, 1000])('%i Hz cut off 1 dB under its peak: every top and bottom', (frequency) => {
+    const held = 0.5 * 10 ** (-1 / 20)
+    const cut = sine(48_000, 1, frequency, 20 * Math.log10(0.5)).map((x) => Math.max(-held, Math.min(held, x)))
+    const found = measure(writeWav([cut], 48_000, 24, { dither: false })).channels[0]
+    expect(found?.clippedRunCount).toBeGreaterThanOrEqual(2 * frequency - 1)
+    expect(found?.clippedRunCount).toBeLessThanOrEqual(2 * frequency)
+  })
+})
+
+it('a chunk of odd length whose padding was forgotten, and one with it, are both read over', () => {
+  const plain = writeWav([sine(48_000, 1, 997, -20)], 48_000, 16)
+  for (const padded of [true, false]) {
+    for (const piece of [65_537, 7]) {
+      const report = measure(withChunk(plain, 'LIST', new Uint8Array(31).fill(65), padded), piece)
+      near(report.channels[0]?.rms, -20, 0.01)
+      expect(report.remarks).toEqual([])
+    }
+  }
+})
 
 it('the fast transform agrees with a naive one', () => {
   const random = seeded(3)
@@ -223,11 +267,19 @@ describe('loudness (ITU-R BS.1770-4; EBU Tech 3341 and 3342, signals made by rul
   })
   it('Tech 3341 signal 6: five channels of −28, −28, −24, −30, −30 dBFS: −23.0 LUFS', () => {
     const tone = (level: number) => sine(48_000, 20, 1000, level)
-    near(
-      measure(writeWav([tone(-28), tone(-28), tone(-24), tone(-30), tone(-30)], 48_000, 'float')).programme.integrated,
-      -23,
-      0.1,
+    const five = writeWav([tone(-28), tone(-28), tone(-24), tone(-30), tone(-30)], 48_000, 'float')
+    // Left, right, centre, side left, side right.
+    near(measure(withChannelMask(five, 0x607)).programme.integrated, -23, 0.1)
+  })
+  it('six tracks without a channel mask are six tracks, with one they are what it says (BS.1770-4, table 3)', () => {
+    const six = writeWav(
+      Array.from({ length: 6 }, () => sine(48_000, 5, 997, -30)),
+      48_000,
+      'float',
     )
+    // One such tone alone reads −33.0: six times the power, or 1 + 1 + 1 + 0 + 1.41 + 1.41 times.
+    near(measure(six).programme.integrated, -33.0 + 10 * Math.log10(6), 0.1)
+    near(measure(withChannelMask(six, 0x3f)).programme.integrated, -33.0 + 10 * Math.log10(5.82), 0.1)
   })
   it('Tech 3341 signals 9 to 11: short-term maximum −23.0 LUFS, whatever the phase', () => {
     const nine = join(...Array.from({ length: 5 }, () => steps([-20, 1.34], [-30, 1.66])))

@@ -1,11 +1,11 @@
-import { jStat } from 'jstat'
+import jStat from 'jstat'
 import { median as medianOf, sampleStandardDeviation } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
 import type { ClippingChance } from '#core/measure/clipping-chance'
 import { clippingChance } from '#core/measure/clipping-chance'
 import type { Gumbel } from '#core/numeric/gumbel'
 import { fitGumbel, gumbelBelow, gumbelQuantile } from '#core/numeric/gumbel'
-import { studentQuantile } from '#core/numeric/student'
+import { studentQuantile } from '#core/numeric/laws'
 import { halfRange, mean, median, standardDeviation } from '#core/numeric/statistics'
 import { seeded } from '#core/signals/random'
 

@@ -125,7 +125,7 @@ describe('the thirteen ready-made chains', () => {
     // One leg of a balanced output: 6.02 dB less, and still over 0 dBFS at +4 dBu.
     near(point(plain, 1)?.peak, peak(4 + load(100, 1e6) - 6.0206 - 4, 12))
     expect(point(plain, 1)?.clipped).toBe(true)
-    expect(codes(plain)).toEqual(expect.arrayContaining(['clips', 'line-into-instrument', 'gain-range-exhausted']))
+    expect(codes(plain)).toEqual(expect.arrayContaining(['clips', 'line-into-instrument']))
     near(point(di, 2)?.average, 4 + load(100, 140_000) - 6.0206 - 20 * lg(12) + load(150, 1800) - 10)
     near(point(pad, 2)?.average, 4 + load(100, 10_000) - 20 + load(150, 1e6) - 6.0206 - 4)
     expect(codes(di)).not.toContain('clips')

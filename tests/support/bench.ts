@@ -3,8 +3,8 @@ import type { Bench, Outcome, Procedure, Row, Typed } from '#core/bench/procedur
 import { meterOf } from '#core/measure/question'
 import type { Session } from '#core/session'
 import { readSession } from '#core/session'
-import { recordTake } from '#core/standin/record'
-import type { StandIn } from '#core/standin/stand-in'
+import { recordTake } from '#core/simulated/record'
+import type { SimulatedInterface } from '#core/simulated/simulated-interface'
 
 /** Gives the bytes of a file to a meter in pieces, as a disk would. */
 export function fed<R>(
@@ -16,18 +16,18 @@ export function fed<R>(
   return meter.end()
 }
 
-/** Does a procedure on a stand-in, through the WAV path, as the screen does. */
+/** Does a procedure on a simulated interface, through the WAV path, as the screen does. */
 export function tried(
   procedure: Procedure,
   bench: Bench,
-  standIn: StandIn,
+  simulated: SimulatedInterface,
   more: Typed = {},
 ): { rows: Row[]; outcome: Outcome } {
   const typed = { ...procedure.initial(bench), ...more }
   const rows: Row[] = []
-  for (const trial of procedure.standIn(bench, typed, standIn)) {
+  for (const trial of procedure.simulated(bench, typed, simulated)) {
     if ('reading' in trial) {
-      rows.push({ name: 'reading', typed: trial.reading, found: null, sampleRate: 0, standIn })
+      rows.push({ name: 'reading', typed: trial.reading, found: null, sampleRate: 0, simulated })
       continue
     }
     const question = procedure.question?.(typed)
@@ -41,7 +41,7 @@ export function tried(
         typed: { ...procedure.initialEach(bench, typed, rows.length), ...trial.typed },
         found: part,
         sampleRate: trial.take.sampleRate,
-        standIn,
+        simulated,
       })
     }
   }

@@ -19,8 +19,8 @@ import type { AudioInterface, Session } from '#core/session'
 import { joined } from '#core/numeric/joined'
 import { sine, whiteNoise } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
-import { recordTake } from '#core/standin/record'
-import { standInFor } from '#core/standin/stand-in'
+import { recordTake } from '#core/simulated/record'
+import { simulatedFor } from '#core/simulated/simulated-interface'
 import { demoSession } from '#demo/index'
 import { shelfGear } from '#demo/shelf'
 import { benchFor, fed, kept, tried } from '../support/bench'
@@ -28,8 +28,14 @@ import { example1, valid } from '../support/sessions'
 
 const session = demoSession()
 const bench = benchFor(session)
-const standIn = standInFor(bench.unit, bench.input, bench.output, session.system, 4)
-const reading = (volts: number): Row => ({ name: 'read', typed: { volts }, found: null, sampleRate: 0, standIn: null })
+const simulated = simulatedFor(bench.unit, bench.input, bench.output, session.system, 4)
+const reading = (volts: number): Row => ({
+  name: 'read',
+  typed: { volts },
+  found: null,
+  sampleRate: 0,
+  simulated: null,
+})
 const said = (remarks: { text: string }[]) => remarks.map(({ text }) => text).join(' ')
 
 describe('what stands on the bench', () => {
@@ -96,7 +102,7 @@ describe('input full scale', () => {
       seconds: 5,
       clipped: false,
     }
-    const row = { name: 'a.wav', typed: { gain: 0, pad: 0 }, found, sampleRate: 48_000, standIn: null }
+    const row = { name: 'a.wav', typed: { gain: 0, pad: 0 }, found, sampleRate: 48_000, simulated: null }
     const outcome = inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), voltage: 0.1 }, [row])
     expect(outcome.figures[0]?.value).toBeCloseTo(14.6, 2)
     // 10 dB more gain reads 10 dB more, a pad of 20 dB 20 dB less: the same input.
@@ -110,9 +116,9 @@ describe('input full scale', () => {
       ),
     ).toMatchObject({ fullScale: 14.6 })
   })
-  it('on the stand-in with a known voltage, which needs no output that was measured', () => {
-    const { outcome } = tried(inputFullScale as unknown as Procedure, bench, standIn, { voltage: 0.25 })
-    expect(Math.abs((outcome.figures[0]?.value ?? 0) - standIn.input.fullScale)).toBeLessThan(0.05)
+  it('on the simulated interface with a known voltage, which needs no output that was measured', () => {
+    const { outcome } = tried(inputFullScale as unknown as Procedure, bench, simulated, { voltage: 0.25 })
+    expect(Math.abs((outcome.figures[0]?.value ?? 0) - simulated.input.fullScale)).toBeLessThan(0.05)
     expect(said(outcome.remarks)).not.toContain('Measure the output first')
   })
   it('a recording that clips is not kept', () => {
@@ -131,7 +137,7 @@ describe('input full scale', () => {
         clipped: true,
       },
       sampleRate: 48_000,
-      standIn: null,
+      simulated: null,
     }
     expect(inputFullScale.outcome(bench, inputFullScale.initial(bench), [row])).toMatchObject({ keep: null })
   })
@@ -139,7 +145,7 @@ describe('input full scale', () => {
 
 describe('equivalent input noise', () => {
   it('a shorted plug is found out, and not kept', () => {
-    const silent = { ...standIn, input: { ...standIn.input, ein: -132.2 } }
+    const silent = { ...simulated, input: { ...simulated.input, ein: -132.2 } }
     const { outcome } = tried(equivalentInputNoise as unknown as Procedure, bench, silent, { resistor: 0 })
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('shorted plug')
@@ -159,7 +165,7 @@ describe('equivalent input noise', () => {
         hum: null,
       },
       sampleRate: 48_000,
-      standIn: null,
+      simulated: null,
     })
     const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [row(60, -134 - (14.6 - 60))])
     expect(outcome.keep).toBeNull()
@@ -182,7 +188,7 @@ describe('equivalent input noise', () => {
     expect(
       said(
         equivalentInputNoise.outcome(odd, { channel: 1, resistor: 150 }, [
-          { name: 'n', typed, found, sampleRate: 48_000, standIn: null },
+          { name: 'n', typed, found, sampleRate: 48_000, simulated: null },
         ]).remarks,
       ),
     ).not.toContain('is no gain of')
@@ -199,7 +205,7 @@ describe('equivalent input noise', () => {
       hum: null,
     }
     const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [
-      { name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, standIn: null },
+      { name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, simulated: null },
     ])
     expect(said(outcome.remarks)).toContain(
       '“knock.wav” is alike: there is a knock, a click, a gap or a dropout. 8.0 s are left out, and the longest calm stretch of 7.0 s measured.',
@@ -225,7 +231,7 @@ describe('equivalent input noise', () => {
     const outcome = (procedure as unknown as Procedure).outcome(
       bench,
       { channel: 1, resistor: 150, played: -20, frequency: 997 },
-      [{ name: 'n', typed, found, sampleRate: 48_000, standIn: null }],
+      [{ name: 'n', typed, found, sampleRate: 48_000, simulated: null }],
     )
     expect(outcome.keep).toBeNull()
     expect(said(outcome.remarks)).toContain('61.0 dB is no gain of mic1: it gives from 0.0 to 60.0 dB')
@@ -238,7 +244,7 @@ describe('gain at the knob’s marks', () => {
     typed: { position, played: -70, said: said_ },
     found: { at: 0, seconds: 3, level, deviation: 0.01, clipped: false },
     sampleRate: 48_000,
-    standIn: null,
+    simulated: null,
   })
   it('differences of the levels are differences of gain; the marks go into the session', () => {
     const outcome = gainMarks.outcome(bench, {}, [plateau(7, -68), plateau(12, -40.5), plateau(17, -9)])
@@ -278,7 +284,7 @@ describe('balance and polarity', () => {
       ...more,
     },
     sampleRate: 48_000,
-    standIn: null,
+    simulated: null,
   })
   it('the second input’s full scale is the first’s less their difference', () => {
     const [first, second] = (
@@ -315,7 +321,7 @@ describe('round trip', () => {
       ...more,
     },
     sampleRate: 48_000,
-    standIn: null,
+    simulated: null,
   })
   it('its repeats give the spread; it goes into the system’s list', () => {
     const outcome = roundTrip.outcome(bench, {}, [row({})])
@@ -342,31 +348,31 @@ describe('round trip', () => {
     expect(said(roundTrip.outcome(bench, {}, [row({ driftPpm: 25 })]).remarks)).toContain('25.0 ppm'))
 })
 
-describe('the stand-in', () => {
+describe('the simulated interface', () => {
   const loop = { from: 'output', signal: { kind: 'sine', frequency: 997, level: -10, seconds: 2 }, gains: [0] } as const
-  const take = { standIn, sampleRate: 48_000, channels: [loop] }
+  const take = { simulated, sampleRate: 48_000, channels: [loop] }
   it('is the same for a seed, and another for another', () => {
     expect(recordTake(take)).toEqual(recordTake(take))
-    expect(standInFor(bench.unit, bench.input, bench.output, session.system, 4)).toEqual(standIn)
-    expect(standInFor(bench.unit, bench.input, bench.output, session.system, 5)).not.toEqual(standIn)
+    expect(simulatedFor(bench.unit, bench.input, bench.output, session.system, 4)).toEqual(simulated)
+    expect(simulatedFor(bench.unit, bench.input, bench.output, session.system, 5)).not.toEqual(simulated)
   })
   const channel = (change: object, gain = 0): ChannelLevels => {
     const result = fed(
       new LevelsMeter(),
-      recordTake({ ...take, standIn: { ...standIn, ...change }, channels: [{ ...loop, gains: [gain] }] }),
+      recordTake({ ...take, simulated: { ...simulated, ...change }, channels: [{ ...loop, gains: [gain] }] }),
     )
     if (!result.ok) throw new Error(result.fault.message)
     return result.report.channels[0] as ChannelLevels
   }
   it('clips at full scale', () => expect(channel({}, 40).clippedRunCount).toBeGreaterThan(1000))
   it('has the DC it is said to have', () =>
-    expect(channel({ input: { ...standIn.input, dc: 0.01 } }).dc).toBeCloseTo(-40, 0))
+    expect(channel({ input: { ...simulated.input, dc: 0.01 } }).dc).toBeCloseTo(-40, 0))
   it('a short word is noisier: 16 bits against 24 in an idle input', () => {
     const idle = (wordLength: 16 | 24) =>
       fed(
         new LevelsMeter(),
         recordTake({
-          standIn: { ...standIn, wordLength },
+          simulated: { ...simulated, wordLength },
           sampleRate: 48_000,
           channels: [{ from: 'resistor', ohms: 150, seconds: 3, gain: 0 }],
         }),
@@ -381,7 +387,7 @@ describe('the stand-in', () => {
       const { outcome } = tried(
         roundTrip as unknown as Procedure,
         bench,
-        standInFor(bench.unit, bench.input, bench.output, session.system, number),
+        simulatedFor(bench.unit, bench.input, bench.output, session.system, number),
       )
       return { words: said(outcome.remarks), kept: outcome.keep !== null }
     }
@@ -403,7 +409,7 @@ describe('units side by side', () => {
     const together = (fullScale: number) => 10 * Math.log10(10 ** -12.7 + 10 ** ((fullScale - 40 - 110) / 10))
     expect(row('Input noise at 40 dB')?.values[0]?.printed).toBeCloseTo(together(15), 6)
     expect(row('Input noise at 40 dB')?.values[0]?.measured).toBeCloseTo(together(14.6), 6)
-    expect(row('Crossover gain')?.values[0]?.printed).toBeCloseTo(33.3, 1)
+    expect(row('Noise crossover')?.values[0]?.printed).toBeCloseTo(33.3, 1)
     expect(row('Round trip, 128 frames')?.values[0]?.printed).toBeCloseTo(7.667, 3)
     expect(row('Round trip, 64 frames')?.values[0]?.measured).toBeCloseTo(5.12, 3)
     expect(row('Round trip, 64 frames')?.values[1]?.measured).toBeNull()

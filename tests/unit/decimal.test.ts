@@ -7,7 +7,7 @@ import {
   sampleRateField,
   microphoneSpecs,
 } from '#core/session'
-import { formatDecimal, formatShort, formatSigned, parseDecimal } from '#core/units'
+import { formatDecimal, formatShort, formatSigned, parseQuantity } from '#core/units'
 
 describe('decimals as people write them', () => {
   it.each([
@@ -23,7 +23,30 @@ describe('decimals as people write them', () => {
     ['3 m', null],
     ['', null],
   ])('"%s"', (text, value) => {
-    expect(parseDecimal(text, 'dB')).toBe(value)
+    expect(parseQuantity(text, 'dB')).toBe(value)
+  })
+  it.each([
+    ['1.5k', 'Ω', 1500],
+    ['1,5', 'Ω', 1.5],
+    ['2.2 kΩ', 'Ω', 2200],
+    ['1M', 'Ω', 1e6],
+    ['−10 dBV', 'dBu', -7.782],
+    ['300 mV', 'dBu', -8.239],
+    ['30 cm', 'm', 0.3],
+    ['−129 dB', 'dBu(A)', -129],
+    ['-40 dBV/Pa', 'mV/Pa', 10],
+    ['10 000', 'Ω', 10_000],
+    ['12,5 dB', 'dB', 12.5],
+  ])('"%s" in a field of %s', (text, unit, value) => {
+    expect(parseQuantity(text, unit)).toBeCloseTo(value, 3)
+  })
+  it.each(['10,000', '1,000,5', '1.234.567,8.9'])('"%s" is never taken for a small number', (text) => {
+    const value = parseQuantity(text, 'Ω')
+    expect(value === null || value === 'ambiguous').toBe(true)
+  })
+  it('and the field says why', () => {
+    const reading = readTypedNumber(microphoneSpecs.impedance, '10,000')
+    expect(reading.ok ? '' : reading.message).toMatch(/10000|10 000/)
   })
   it('never shows NaN, infinity or minus zero', () => {
     expect([Number.NaN, Infinity, null, undefined].map((value) => formatDecimal(value, 1))).toEqual([

@@ -46,7 +46,7 @@ describe('findings, each with what to do', () => {
   it.each([
     [60, 'clips', 'stop'], // peak −19.49 + 25 = +5.5
     [50, 'surge-clips', 'caution'], // −4.5, surge +1.5
-    [45, 'little-headroom', 'caution'], // −9.5, surge −3.5
+    [45, 'target-missed', 'caution'], // −9.5 is over the window; one finding about the level
   ])('gain %i: %s', (gain, code, severity) => {
     expect(find(change([[...settings, 'gain'], gain]), code)?.severity).toBe(severity)
   })
@@ -63,29 +63,40 @@ describe('findings, each with what to do', () => {
     expect(under?.message).toContain('1.5 dB under the window −18 … −12')
     expect(under?.action).toBe('Turn the gain up by 4.0 dB to 39.0 dB.')
     expect(under?.changes).toEqual([{ strip: 'narrator', stage: 'narrator-input', setting: 'gain', to: 39 }])
-    expect(find(change([[...settings, 'gain'], 50]), 'target-missed')?.action).toContain('down by 11.0 dB')
+    expect(find(change([[...settings, 'gain'], 50]), 'surge-clips')?.action).toContain('down by 11.0 dB')
   })
   it('target missed because the step is coarser than the window says so', () => {
     // Peaks wanted at −13.5; a step of 12 dB gives −18.5 or −6.5.
     const file = change([['target'], 'peaks-15-12'], [[...specs, 'gainStep'], 12], [[...settings, 'gain'], 36])
     expect(find(file, 'target-missed')?.action).toContain('step of 12.0 dB')
   })
-  it('gain range exhausted above: closer or a booster, with the decibels', () => {
-    // Wanted 39.5, range to 30: 9.5 dB short, so 33 % of the distance.
-    const found = find(change([[...specs, 'gainMax'], 30], [[...settings, 'gain'], 30]), 'gain-range-exhausted')
-    expect(found?.action).toContain('33 % of the distance')
-    expect(found?.action).toContain('booster of 10 dB')
+  it('gain range exhausted above: closer, in metres', () => {
+    // Wanted 39.5, range to 30: 9.5 dB short, so 0.3 m · 10^(−9.5/20) = 0.10 m.
+    const file = change([[...specs, 'gainMax'], 30], [[...settings, 'gain'], 30])
+    const found = find(file, 'gain-range-exhausted')
+    expect(found?.action).toBe('Go closer: 0.1 m instead of 0.3 m.')
+    expect(
+      evaluateSession(applyChanges(valid(file), found?.changes ?? [])).strips[0]?.findings.map((each) => each.code),
+    ).not.toContain('gain-range-exhausted')
   })
-  it('gain range exhausted below: the pad, as a change; without one, distance', () => {
+  it('gain range exhausted below: its own pad with the gain set again; without one, a pad in the line', () => {
     const loud = change(
       [['gear', 0, 'specs', 'level'], 110],
       [[...settings, 'gain'], 0],
       [['gear', 1, 'specs', 'sensitivity'], 50],
     )
+    // The peak is at −2.0 dBFS: 20 dB of pad and 7 dB of gain bring it to −15.
     expect(find(loud, 'gain-range-exhausted')?.changes).toEqual([
       { strip: 'narrator', stage: 'narrator-input', setting: 'pad', to: true },
+      { strip: 'narrator', stage: 'narrator-input', setting: 'gain', to: 7 },
     ])
-    expect(find(withAt(loud, [...specs, 'pad'], 0), 'gain-range-exhausted')?.action).toContain('times the distance')
+    const padless = withAt(loud, [...specs, 'pad'], 0)
+    const found = find(padless, 'gain-range-exhausted')
+    expect(found?.action).toMatch(/^Put a pad of 1\d dB before/)
+    const mended = applyChanges(valid(padless), found?.changes ?? [])
+    const left = evaluateSession(mended).strips[0]?.findings.filter((each) => each.severity !== 'note')
+    // No pad helps the capsule.
+    expect(left?.map((each) => each.code)).toEqual(['capsule-overload-surge'])
   })
   it('a pad that is not needed comes out with the gain set again to the same aim', () => {
     const found = find(change([[...settings, 'pad'], true]), 'pad-not-needed')

@@ -2,9 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { shelfGear } from '#demo/shelf'
 import { templates, templateBundle } from '#demo/templates'
 import { demoSession } from '#demo/index'
-import type { Gear } from '#core/session'
+import type { AudioInterface, Gear } from '#core/session'
 import {
   addBundle,
+  alsoIn,
+  editStrip,
+  withOwnBox,
   applyChanges,
   blankGear,
   copyStrip,
@@ -19,6 +22,7 @@ import {
   writeGearFile,
   writeSession,
 } from '#core/session'
+import { readGearCsv, writeGearCsv } from '~/composables/gear-csv'
 
 describe('the shelf’s files', () => {
   it('ships at least 25 items of every kind, marked as invented', () => {
@@ -47,7 +51,8 @@ describe('the shelf’s files', () => {
     const evil = { ...shelfGear()[0], name: '=1+1', origin: "'quoted" } as Gear
     const [header = [], row = []] = gearToTable([evil])
     expect(row[header.indexOf('name')]).toBe("'=1+1")
-    for (const cell of gearToTable(shelfGear()).flat()) expect(cell).not.toMatch(/^[=+\-@]/)
+    // A negative number is a number; a text that begins like a formula is guarded.
+    for (const cell of gearToTable(shelfGear()).flat()) expect(cell).not.toMatch(/^[=+@]|^-(?![\d.]+$)/)
     const reading = gearFromTable([header, row])
     expect(reading.ok && reading.items[0]).toEqual(evil)
   })
@@ -71,6 +76,33 @@ describe('the shelf’s files', () => {
       'row 2',
     ],
     [
+      'an id that stands in an earlier row',
+      [
+        ['id', 'kind', 'name', 'loss'],
+        ['p', 'pad', 'P', '20'],
+        ['', '', '', ''],
+        ['p', 'pad', 'Q', '10'],
+      ],
+      'row 4',
+    ],
+    [
+      'properties that would override a column',
+      [
+        ['id', 'kind', 'name', 'loss', 'properties'],
+        ['p', 'pad', 'P', '20', '{"kind":"fader"}'],
+      ],
+      'row 2',
+    ],
+    [
+      'a fault of a port, with the port’s row',
+      [
+        ['id', 'kind', 'name', 'port', 'gainMin', 'properties'],
+        ['u', 'interface', 'U', '', '', ''],
+        ['u', 'interface', 'U', 'input:a', 'loud', '{"type":"line"}'],
+      ],
+      'row 3.specs.gainMin',
+    ],
+    [
       'broken JSON in a cell',
       [
         ['id', 'kind', 'name', 'measured'],
@@ -81,6 +113,18 @@ describe('the shelf’s files', () => {
   ])('%s is refused with its row', (_, table, path) => {
     const reading = gearFromTable(table)
     expect(reading.ok ? null : reading.faults[0]?.path).toBe(path)
+  })
+  it('a table in text: true row numbers past blank lines, and broken quotes are told', () => {
+    const paths = (text: string) => {
+      const reading = readGearCsv(text)
+      return reading.ok ? [] : reading.faults.map((fault) => fault.path)
+    }
+    expect(paths('id,kind,name,loss\r\n\r\n\r\np,pad,P,much\r\n')).toEqual(['row 4.specs.loss'])
+    expect(paths('id,kind,name,loss\np,pad,P,20\nq,pad,"Q,20\n')).toContain('row 3')
+    expect(paths('id,kind,name,loss\r\np,pad,P,20\r\n')).toEqual([])
+    const items = shelfGear()
+    const again = readGearCsv(writeGearCsv(items))
+    expect(again.ok && writeGearFile(again.items)).toBe(writeGearFile(items))
   })
   it.each([
     ['another format', { format: 'x' }, 'format'],
@@ -124,25 +168,74 @@ describe('the shelf’s files', () => {
       shelf: 'grebe',
       specs: { ...(grebe as { specs: object }).specs, ein: -120 },
     } as Gear
-    expect(gearDifferences(mine, grebe)).toEqual([{ path: 'specs.ein', from: '-120', to: '-128' }])
+    expect(gearDifferences(mine, grebe)).toEqual([{ path: 'specs.ein', words: 'EIN', from: '-120', to: '-128' }])
+  })
+  it('and says it in words: of an input, of a measurement, of a switch', () => {
+    const unit = shelfGear().find((item) => item.id === 'saltmarsh') as AudioInterface
+    const inputs = unit.inputs.map((input, i) =>
+      i === 1 && input.type !== 'digital'
+        ? { ...input, phantomBank: 'C', measured: { fullScale: { value: 14.6 } } }
+        : input,
+    ) as AudioInterface['inputs']
+    expect(gearDifferences(unit, { ...unit, inputs }).map(({ words }) => words)).toEqual([
+      'Input 2: Maximum input level, measured value',
+      'Input 2: Phantom bank',
+    ])
   })
 })
 
 describe('strips come and go', () => {
   const demo = demoSession()
-  it('a template twice shares its gear and gets ids of its own', () => {
+  it('a template twice: boxes, names, ids and inputs of its own, and one unit', () => {
     const bundle = templateBundle(templates[0] as never)
     const twice = addBundle(addBundle(demo, bundle), bundle)
     expect(readSession(JSON.parse(writeSession(twice))).ok).toBe(true)
     expect(twice.strips).toHaveLength(demo.strips.length + 2)
-    // The demo has a sandpiper and a saltmarsh of its own, with other figures: those stay beside the template's.
-    expect(twice.gear.length).toBe(addBundle(demo, bundle).gear.length)
+    const [first, second] = twice.strips.slice(-2)
+    expect([first?.name, second?.name]).toEqual(['Voice', 'Voice 2'])
+    const boxes = [first, second].map((strip) => strip?.stages.map((stage) => stage.gear) ?? [])
+    // The unit is one, by two inputs; source and microphone are two.
+    expect(boxes[0]?.[2]).toBe(boxes[1]?.[2])
+    expect(first?.stages[2]?.port).not.toBe(second?.stages[2]?.port)
+    expect(boxes[0]?.[0]).not.toBe(boxes[1]?.[0])
+    expect(boxes[0]?.[1]).not.toBe(boxes[1]?.[1])
+  })
+  it('a unit without a free input is no place for another strip: it gets a unit of its own', () => {
+    const [template] = templates.filter(({ id }) => id === 'channel-strip')
+    const bundle = templateBundle(template as never)
+    let session = demo
+    for (let n = 0; n < 6; n++) session = addBundle(session, bundle)
+    const places = session.strips.slice(demo.strips.length).map((strip) => {
+      const { gear, port } = strip.stages.at(-1) ?? {}
+      return `${gear} ${port}`
+    })
+    expect(new Set(places).size).toBe(6)
+    expect(new Set(places.map((each) => each.split(' ')[0])).size).toBeGreaterThan(1)
   })
   it('a copy of a strip is a strip of its own', () => {
     const copied = copyStrip(demo, 'narrator')
-    expect(copied.gear).toHaveLength(demo.gear.length)
-    expect(copied.strips.at(-1)?.name).toBe('Narrator (copy)')
+    // A source and a microphone more; the unit is the same, by a free input.
+    expect(copied.gear).toHaveLength(demo.gear.length + 2)
+    expect(copied.strips.at(-1)?.name).toBe('Narrator 2')
+    const ports = copied.strips.map((strip) => strip.stages.at(-1)).filter((stage) => stage?.gear === 'saltmarsh')
+    expect(new Set(ports.map((stage) => stage?.port)).size).toBe(ports.length)
     expect(readSession(JSON.parse(writeSession(copied))).ok).toBe(true)
+  })
+  it('an edit that is meant for one strip leaves the box of the others as it was', () => {
+    const shared = editStrip(copyStrip(demo, 'narrator'), 'narrator-2', (strip) => ({
+      ...strip,
+      stages: strip.stages.map((stage, i) => (i === 1 ? { ...stage, gear: 'sandpiper' } : stage)),
+    }))
+    expect(alsoIn(shared, 'sandpiper', 'narrator').map((strip) => strip.id)).toContain('narrator-2')
+    const before = shared.gear.find((item) => item.id === 'sandpiper') as Gear
+    const edited = {
+      ...shared,
+      gear: shared.gear.map((item) => (item.id === 'sandpiper' ? { ...item, name: 'Mine' } : item)),
+    }
+    const own = withOwnBox(edited, 'narrator-2', shared.strips.at(-1)?.stages[1]?.id ?? '', before)
+    expect(own.gear.find((item) => item.id === 'sandpiper')).toEqual(before)
+    expect(own.gear.find((item) => item.id === own.strips.at(-1)?.stages[1]?.gear)?.name).toBe('Mine')
+    expect(readSession(JSON.parse(writeSession(own))).ok).toBe(true)
   })
   it('removing a strip takes along the gear that only it used', () => {
     const left = removeStrip(demo, 'harmonium')

@@ -1,10 +1,13 @@
 import 'fake-indexeddb/auto'
+import Dexie from 'dexie'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Session } from '#core/session'
+import { writeSession } from '#core/session'
 import { dbSpl } from '#core/units'
 import { RemetraDatabase } from '~/persistence/database'
 import { ConflictError, SessionRepository } from '~/persistence/session-repository'
+import { ShelfRepository } from '~/persistence/shelf-repository'
 import { describeStorageTrouble } from '~/persistence/storage-trouble'
 import { sessionRepository } from '~/persistence'
 import { useSessionStore } from '~/stores/session'
@@ -70,6 +73,27 @@ describe('the repository', () => {
     now += 31 * 24 * 3600 * 1000
     await repository.purge()
     expect((await repository.list()).map((each) => each.key)).not.toContain(k)
+  })
+  it('what an earlier version kept is brought up to date when it is opened, and stays readable', async () => {
+    const plugin = { id: 'comp', kind: 'processor', name: 'Plug-in', domain: 'digital', blocks: [] }
+    const old = {
+      ...example1(),
+      gear: [...(example1().gear as object[]), { ...plugin, specs: { inputImpedance: 600, outputImpedance: 600 } }],
+    }
+    const before = new Dexie('earlier')
+    before.version(2).stores({ sessions: 'key', revisions: '[key+number], key', memos: 'name', shelf: 'id' })
+    const row = { key: 'k', name: 'Old', updatedAt: 1, cursor: 0, writes: 1, deletedAt: 0 }
+    await before.table('sessions').add(row)
+    await before.table('revisions').add({ key: 'k', number: 0, label: 'Opened', session: old })
+    await before.table('shelf').add({ id: 'comp', item: old.gear.at(-1), updatedAt: 1, deletedAt: 0 })
+    before.close()
+    const database = new RemetraDatabase('earlier')
+    const kept = (await new SessionRepository(database).read('k'))?.revisions[0]?.session
+    expect(kept?.version).toBe(2)
+    expect(JSON.stringify(kept)).not.toContain('inputImpedance":600')
+    expect(() => writeSession(kept as Session)).not.toThrow()
+    const [item] = await new ShelfRepository(database).list()
+    expect(item?.item).toMatchObject({ id: 'comp', kind: 'processor', specs: {} })
   })
   it('names the trouble: full, blocked', () => {
     expect(describeStorageTrouble({ name: 'AbortError', inner: { name: 'QuotaExceededError' } })).toContain('full')

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { nearestGain, settableGain } from '#core/chain/settable-gain'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
-import type { InputSpecs, SchoolId } from '#core/session'
-import { applyChanges, schools } from '#core/session'
+import type { InputSpecs, ConventionId } from '#core/session'
+import { applyChanges, conventions } from '#core/session'
 import { db } from '#core/units'
 import { example1, valid, withAt } from '../support/sessions'
 
@@ -15,7 +15,7 @@ const withTarget = (target: unknown) => withAt(example1(), ['target'], target)
 describe('the planner', () => {
   // Example 1 peaks at −19.487 at 35 dB, its average is −30.477, with the surge it peaks at −13.487.
   // Gain = 35 + aim − reading, rounded down to whole dB.
-  it.each<[SchoolId, number]>([
+  it.each<[ConventionId, number]>([
     ['speech-average', Math.floor(35 - 11 + 30.477)], // 54
     ['peaks-12-6', Math.floor(35 - 9 + 19.487)], // 45
     ['peaks-15-12', Math.floor(35 - 13.5 + 19.487)], // 40
@@ -26,26 +26,27 @@ describe('the planner', () => {
   ])('%s sets %i dB', (target, gain) => {
     expect(gainOf(withTarget(target))).toBe(gain)
   })
-  it('knows all seven schools, each with who and why', () => {
-    expect(Object.keys(schools)).toHaveLength(7)
-    for (const school of Object.values(schools)) expect(school.why.length).toBeGreaterThan(20)
+  it('knows all eight conventions, each with who and why', () => {
+    expect(Object.keys(conventions)).toHaveLength(8)
+    for (const convention of Object.values(conventions)) expect(convention.why.length).toBeGreaterThan(20)
   })
   it('takes a window of one’s own, read as peak or as average', () => {
     expect(gainOf(withTarget({ low: -30, high: -20 }))).toBe(Math.floor(35 - 25 + 19.487))
     expect(gainOf(withTarget({ low: -30, high: -20, reads: 'average' }))).toBe(Math.floor(35 - 25 + 30.477))
   })
-  it('rounds down to the step, never over the aim', () => {
-    expect(gainOf(withAt(example1(), [...specs, 'gainStep'], 5))).toBe(undefined) // 39.49 → 35, where it stands
+  it('rounds down to the step; where that lands under the window and one step more inside it, that', () => {
+    // 39.49: 35 would read −19.49, under −18; 40 reads −14.49, inside.
+    expect(gainOf(withAt(example1(), [...specs, 'gainStep'], 5))).toBe(40)
     expect(gainOf(withAt(example1(), [...specs, 'gainStep'], 3))).toBe(39)
     expect(gainOf(withAt(example1(), [...specs, 'gainStep'], 0))).toBeCloseTo(39.4, 9)
   })
   it('clamps to the range and says so', () => {
     const high = planned(withAt(example1(), [...specs, 'gainMax'], 37))
     expect(high.settings[0]?.to).toBe(37)
-    expect(high.settings[0]?.reason).toContain('highest gain')
+    expect(high.settings[0]?.reason).toContain('maximum gain')
     const loud = planned(withAt(example1(), ['gear', 0, 'specs', 'level'], 118))
     expect(loud.settings[0]?.to).toBe(0)
-    expect(loud.settings[0]?.reason).toContain('lowest gain')
+    expect(loud.settings[0]?.reason).toContain('minimum gain')
   })
   it('counts the gain from gainMin: the same input labelled 10…70 dB is set 10 dB higher', () => {
     const relabelled = withAt(

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import { schools } from '#core/session'
+import { conventions } from '#core/session'
 import { sectionChart } from '~/charts/section-chart'
 import { sectionModel } from '~/charts/section-model'
 import { example1, valid, withAt } from '../support/sessions'
 
 const points = (file: object = example1()) => evaluateSession(valid(file)).strips[0]?.points ?? []
 const model = (reading: 'ceiling' | 'own', file?: object) =>
-  sectionModel(points(file), reading, 'narrator-input', schools['peaks-18-12'])
+  sectionModel(points(file), reading, 'narrator-input', conventions['peaks-18-12'])
 
 describe('the section', () => {
   it('under the ceiling every ceiling lies at zero and the peak at minus its headroom', () => {

@@ -175,5 +175,5 @@ describe('reading WAV files', () => {
       if (result.ok) expect(JSON.stringify(result.report)).not.toMatch(/NaN|Infinity/)
       else expect(result.fault.message.length).toBeGreaterThan(20)
     }
-  }, 120_000)
+  })
 })

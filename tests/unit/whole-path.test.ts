@@ -2,11 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { blockCurve, blocksCurve } from '#core/chain/curve'
 import { cableCorner } from '#core/chain/loading'
 import { lowCutLoss } from '#core/chain/low-cut'
-import { boosterOf, diBoxOf, padOf, preampOf } from '#core/chain/remedies'
+import { inlinePreampOf, diBoxOf, padOf, preampOf } from '#core/chain/remedies'
 import { noiseBudget } from '#core/evaluation/noise-budget'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import { compareSchools } from '#core/plan/compare-schools'
-import type { Block, Session } from '#core/session'
+import { compareConventions } from '#core/plan/compare-conventions'
+import type { Block, Session, Strip } from '#core/session'
+import type { ResolvedStage } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/chain/resolve'
 import { applyChanges, block, readGear } from '#core/session'
 import { ohms } from '#core/units'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
@@ -26,7 +28,7 @@ describe('static curves (handbook figures)', () => {
     expect(curve({ type: 'limiter', ceiling: -2 })(3)).toBe(-2)
     expect(blocksCurve([block.parse({ type: 'limiter', ceiling: -2, on: false }) as Block])).toBeUndefined()
   })
-  it('a lead: 250 kΩ and 600 pF: 1.06 kHz', () => expect(cableCorner(ohms(250_000), 600)).toBeCloseTo(1061, 0))
+  it('a cable: 250 kΩ and 600 pF: 1.06 kHz', () => expect(cableCorner(ohms(250_000), 600)).toBeCloseTo(1061, 0))
   it('a low cut of 80 Hz, 12 dB/oct (Butterworth): 3.0 dB at 80, 12.3 at 40, 24.1 at 20 Hz', () => {
     expect(lowCutLoss(80, 12, 80)).toBeCloseTo(3.01, 2)
     expect(lowCutLoss(80, 12, 40)).toBeCloseTo(12.3, 1)
@@ -98,7 +100,7 @@ describe('joints', () => {
       { gear: interfaceWith(micInput(), lineInput()), port: 'in1' },
     ])
     const found = find(session, 'double-preamp')
-    expect(found?.changes).toEqual([{ do: 'port', strip: 's', stage: 's3', port: 'in2' }])
+    expect(found?.changes?.[0]).toEqual({ do: 'port', strip: 's', stage: 's3', port: 'in2' })
     expect(find(applyChanges(session, found?.changes ?? []), 'double-preamp')).toBeUndefined()
   })
   it('microphone level into a line input: a microphone input, or a preamp between', () => {
@@ -127,7 +129,7 @@ describe('joints', () => {
     expect(find(mended, 'line-into-instrument')).toBeUndefined()
     expect(find(mended, 'line-into-mic')).toBeUndefined()
   })
-  it('a passive pickup into 10 kΩ is a stop that names the loss and the lead’s corner', () => {
+  it('a passive pickup into 10 kΩ is a stop that names the loss and the cable’s corner', () => {
     const session = chain([
       {
         gear: { kind: 'electric-source', output: 'passive-pickup', specs: { level: -20, crest: 15, impedance: 7000 } },
@@ -144,7 +146,7 @@ describe('joints', () => {
     expect(found?.message).toContain('37.89 kHz') // 1/(2π · 7 kΩ · 600 pF)
     expect(find(applyChanges(session, found?.changes ?? []), 'loading')).toBeUndefined()
   })
-  it('48 V comes from the first active box, passes no jack, and no booster', () => {
+  it('48 V comes from the first active box, passes no jack, and no inline preamp', () => {
     const condenser = microphone({ selfNoise: 14 }, { principle: 'condenser', phantom: 'needed', plugs: { out: xlr } })
     const through = (...between: Parameters<typeof chain>[0]) =>
       chain([
@@ -164,7 +166,7 @@ describe('joints', () => {
     )
     expect(
       find(through({ gear: { kind: 'booster', specs: { gain: 20, ein: -128 } } }), 'phantom-missing')?.action,
-    ).toContain('booster takes its 48 V for itself')
+    ).toContain('inline preamp takes its 48 V for itself')
     const jack = chain([
       { gear: voice() },
       { gear: condenser },
@@ -209,9 +211,10 @@ describe('joints', () => {
 
 describe('the boxes that mend', () => {
   const session = chain([{ gear: line() }, { gear: interfaceWith(lineInput()), port: 'in1' }])
+  const [first, last] = resolveStrip(session.strips[0] as Strip, gearById(session)) as [ResolvedStage, ResolvedStage]
   it.each([
-    ['pad', padOf(session, 20)],
-    ['booster', boosterOf(session, 99)],
+    ['pad', padOf(session, 20, first, last)],
+    ['inline preamp', inlinePreampOf(session, 20)],
     ['DI box', diBoxOf(session)],
     ['preamp', preampOf(session)],
   ])('the %s is what a file would hold, complete', (_, gear) => {
@@ -245,10 +248,10 @@ describe('what it costs and what would help', () => {
     )
   })
   it('every school on this chain reads what it wants, or says that it cannot', () => {
-    const rows = compareSchools(session, 's')
-    expect(rows).toHaveLength(7)
-    expect(rows.find((each) => each.school === 'peaks-18-12')?.peak).toBeCloseTo(-15, 0)
-    expect(rows.find((each) => each.school === 'speech-average')?.average).toBeCloseTo(-11, 0)
+    const rows = compareConventions(session, 's')
+    expect(rows).toHaveLength(8)
+    expect(rows.find((each) => each.convention === 'peaks-18-12')?.peak).toBeCloseTo(-15, 0)
+    expect(rows.find((each) => each.convention === 'speech-average')?.average).toBeCloseTo(-11, 0)
     expect(Math.min(...rows.map((each) => each.headroomCost))).toBe(0)
     expect(Math.min(...rows.map((each) => each.snrCost ?? 9))).toBe(0)
   })

@@ -1,0 +1,187 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { computed, effectScope } from 'vue'
+import { gearById, resolveStrip } from '#core/chain/resolve'
+import type { GainControl } from '#core/chain/gain-control'
+import { stripControls } from '#core/chain/gain-control'
+import type { Finding } from '#core/session'
+import { microphoneSpecs } from '#core/session'
+import NumberInput from '~/components/fields/NumberInput.vue'
+import FindingAction from '~/components/path/FindingAction.vue'
+import { useGainGesture } from '~/composables/use-gain-gesture'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
+import { example1, valid } from '../support/sessions'
+
+beforeEach(() => setActivePinia(createPinia()))
+
+describe('a number that is edited where it stands', () => {
+  const commit = vi.fn((value: number | undefined) => (value === 666 ? 'Not this one.' : null))
+  const field = () => mount(NumberInput, { props: { value: 200, field: microphoneSpecs.impedance, commit } })
+  const typed = async (text: string) => {
+    const wrapper = field()
+    const input = wrapper.get('input')
+    await input.setValue(text)
+    await input.trigger('keydown', { key: 'Enter' })
+    return wrapper
+  }
+  beforeEach(() => commit.mockClear())
+  it('shows its value with its unit, and is named by both', () => {
+    const wrapper = field()
+    expect(wrapper.get('input').element.value).toBe('200')
+    expect(wrapper.get('input').attributes('aria-label')).toBe('Impedance, Ω')
+  })
+  it('takes what is typed, units and all, on Enter', async () => {
+    await typed('1.5k')
+    expect(commit).toHaveBeenCalledExactlyOnceWith(1500)
+  })
+  it.each(['much', '-3', '10,000'])('refuses "%s" in words and keeps the last good value', async (text) => {
+    const wrapper = await typed(text)
+    expect(commit).not.toHaveBeenCalled()
+    expect(wrapper.get('[role="alert"]').text()).toContain('Kept 200 Ω')
+    expect(wrapper.get('input').attributes('aria-invalid')).toBe('true')
+  })
+  it('passes on the refusal of whoever keeps the value', async () => {
+    expect((await typed('666')).get('[role="alert"]').text()).toContain('Not this one.')
+  })
+  it('Esc gives the old one back', async () => {
+    const wrapper = field()
+    const input = wrapper.get('input')
+    await input.setValue('7')
+    await input.trigger('keydown', { key: 'Escape' })
+    expect(input.element.value).toBe('200')
+    await input.trigger('blur')
+    expect(commit).not.toHaveBeenCalled()
+  })
+  it('the arrow keys step, and stop at the ends of the range', async () => {
+    const wrapper = field()
+    await wrapper.get('input').trigger('keydown', { key: 'ArrowUp' })
+    await flushPromises()
+    expect(commit).toHaveBeenCalledExactlyOnceWith(200.5)
+    const lowest = mount(NumberInput, {
+      props: { value: microphoneSpecs.impedance.min, field: microphoneSpecs.impedance, commit },
+    })
+    commit.mockClear()
+    await lowest.get('input').trigger('keydown', { key: 'ArrowDown' })
+    await flushPromises()
+    expect(commit).not.toHaveBeenCalled()
+    expect(lowest.get('[role="alert"]').text()).toContain('range')
+  })
+})
+
+/** The worked example 1 in the store, and the strip on the screen. */
+async function opened() {
+  const store = useSessionStore()
+  store.openUnkept('k', valid(example1()), new Error('no storage'))
+  const view = useViewStore()
+  await flushPromises()
+  return { store, view }
+}
+
+describe('what a finding advises', () => {
+  const finding = (more: Partial<Finding>): Finding => ({
+    code: 'target-missed',
+    severity: 'note',
+    stage: 's3',
+    message: 'Too quiet.',
+    action: 'Turn it up.',
+    ...more,
+  })
+  it('without a change there is nothing to press', async () => {
+    await opened()
+    expect(
+      mount(FindingAction, { props: { finding: finding({}) } })
+        .find('button')
+        .exists(),
+    ).toBe(false)
+  })
+  it('does it, names it in words, and says so', async () => {
+    const { store } = await opened()
+    const stage = store.session?.strips[0]?.stages[2]?.id ?? ''
+    const changes = [
+      { strip: store.session?.strips[0]?.id ?? '', stage, setting: 'gain', to: 39 },
+    ] as Finding['changes']
+    const wrapper = mount(FindingAction, { props: { finding: finding({ changes }) } })
+    expect(wrapper.get('button').text()).toBe('Do it')
+    await wrapper.get('button').trigger('click')
+    expect(store.session?.strips[0]?.stages[2]?.settings.gain).toBe(39)
+    expect(store.undoLabel).toBe('Mend: the level misses the target')
+    expect(wrapper.emitted('done')).toHaveLength(1)
+  })
+  it('48 V is switched at the box: here it is only said to be done', async () => {
+    await opened()
+    const changes = [{ strip: 'x', stage: 'y', setting: 'phantom', to: false }] as Finding['changes']
+    const wrapper = mount(FindingAction, { props: { finding: finding({ code: 'phantom-unneeded', changes }) } })
+    expect(wrapper.get('button').text()).toBe('It is done')
+  })
+})
+
+describe('the gain by hand', () => {
+  async function gesture() {
+    const { store } = await opened()
+    const control = computed(() => {
+      const session = store.session as NonNullable<typeof store.session>
+      return stripControls(resolveStrip(session.strips[0] as never, gearById(session)))[0] as GainControl
+    })
+    const scope = effectScope()
+    const made = scope.run(() => useGainGesture(control)) as ReturnType<typeof useGainGesture>
+    const gain = () => store.session?.strips[0]?.stages[2]?.settings.gain
+    return { ...made, store, gain, scope }
+  }
+  const key = (name: string, more: object = {}) =>
+    new KeyboardEvent('keydown', { key: name, cancelable: true, ...more })
+
+  it('a drag shows every value at once and keeps the last on release, as one step to undo', async () => {
+    const { begin, drag, end, gain, store } = await gesture()
+    begin()
+    drag(3.2)
+    expect(gain()).toBe(38)
+    expect(store.undoLabel).toBeNull()
+    drag(-100)
+    expect(gain()).toBe(0)
+    drag(4)
+    end()
+    expect(gain()).toBe(39)
+    expect(store.undoLabel).toBe('Gain')
+    store.undo()
+    expect(gain()).toBe(35)
+  })
+  it('Esc takes a drag back', async () => {
+    const { begin, drag, dragging, gain } = await gesture()
+    begin()
+    drag(9)
+    window.dispatchEvent(key('Escape'))
+    expect(dragging.value).toBe(false)
+    expect(gain()).toBe(35)
+  })
+  it('so does leaving in the middle of it', async () => {
+    const { begin, drag, gain, scope } = await gesture()
+    begin()
+    drag(9)
+    scope.stop()
+    expect(gain()).toBe(35)
+  })
+  it.each([
+    ['ArrowUp', 36],
+    ['ArrowDown', 34],
+    ['PageUp', 41],
+    ['PageDown', 29],
+    ['Home', 0],
+    ['End', 60],
+  ])('%s sets %i dB and keeps it', async (name, expected) => {
+    const made = await gesture()
+    made.key(key(name))
+    expect(made.gain()).toBe(expected)
+    expect(made.store.undoLabel).toBe('Gain')
+  })
+  it('leaves keys alone that are another command', async () => {
+    const made = await gesture()
+    const event = key('ArrowUp', { altKey: true })
+    made.key(event)
+    expect(made.gain()).toBe(35)
+    expect(event.defaultPrevented).toBe(false)
+  })
+})

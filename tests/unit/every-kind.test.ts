@@ -1,0 +1,122 @@
+import fc from 'fast-check'
+import { expect, it } from 'vitest'
+import { gearById, resolveStrip } from '#core/chain/resolve'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { asChange, planSession } from '#core/plan/plan-session'
+import type { Evaluation } from '#core/evaluation/evaluate-session'
+import type { Session } from '#core/session'
+import { applyChanges, applySettings, readSession } from '#core/session'
+import { timeSession } from '#core/timing/time-session'
+import { anySession } from '../support/generate'
+
+const SEED = { seed: 20261126 }
+const stops = (evaluation: Evaluation) =>
+  new Set(
+    evaluation.strips.flatMap(({ findings }) =>
+      findings.filter((each) => each.severity === 'stop').map(({ code, stage }) => `${code} ${stage}`),
+    ),
+  )
+
+it('sessions of every kind: finite or null, in the file and on the screen', () => {
+  fc.assert(
+    fc.property(anySession, (session) => {
+      const text = JSON.stringify([evaluateSession(session), timeSession(session)])
+      expect(text).not.toMatch(/NaN|Infinity|undefined/)
+    }),
+    { ...SEED, numRuns: 200 },
+  )
+})
+
+it('a plan is a session, changes nothing the second time, and its hiss is never the worse one', () => {
+  fc.assert(
+    fc.property(anySession, (session) => {
+      const plan = planSession(session)
+      expect(JSON.stringify(plan)).not.toMatch(/NaN|Infinity/)
+      const planned = applySettings(session, plan.settings.map(asChange))
+      expect(readSession(planned).ok).toBe(true)
+      expect(planSession(planned).settings).toEqual([])
+      for (const { hiss } of plan.strips) expect(hiss?.lower ?? 0).toBeGreaterThanOrEqual(0)
+    }),
+    { ...SEED, numRuns: 100 },
+  )
+})
+
+/** Headroom of every stage that the planner answers for: not the capsule, not what is driven on purpose. */
+function headrooms(session: Session, evaluation: Evaluation): Map<string, number> {
+  const gear = gearById(session)
+  return new Map(
+    session.strips.flatMap((strip, s) =>
+      resolveStrip(strip, gear).flatMap((stage, i) => {
+        const point = evaluation.strips[s]?.points[i]
+        const own = i > 0 && stage.kind !== 'microphone' && !stage.driven && point?.headroom != null
+        return own ? [[stage.id, point.headroom as number] as const] : []
+      }),
+    ),
+  )
+}
+it('no plan overdrives what was not overdriven before', () => {
+  fc.assert(
+    fc.property(anySession, (session) => {
+      const before = headrooms(session, evaluateSession(session))
+      const { evaluation } = planSession(session)
+      for (const [stage, headroom] of headrooms(session, evaluation)) {
+        expect(headroom, stage).toBeGreaterThanOrEqual(Math.min(0, before.get(stage) ?? 0) - 1e-6)
+      }
+    }),
+    { ...SEED, numRuns: 200 },
+  )
+})
+
+it('every mend that is offered cures its finding, spoils nothing, and is a session', () => {
+  let mends = 0
+  fc.assert(
+    fc.property(anySession, (session) => {
+      const before = evaluateSession(session)
+      const known = stops(before)
+      for (const { id, findings } of before.strips) {
+        for (const { code, stage, changes } of findings) {
+          if (!changes) continue
+          mends++
+          const mended = applyChanges(session, changes)
+          expect(readSession(mended).ok, code).toBe(true)
+          const after = evaluateSession(mended)
+          const left = after.strips.find((each) => each.id === id)?.findings ?? []
+          expect(
+            left.some((each) => each.code === code && each.stage === stage),
+            code,
+          ).toBe(false)
+          expect(
+            [...stops(after)].filter((each) => !known.has(each)),
+            code,
+          ).toEqual([])
+        }
+      }
+    }),
+    { ...SEED, numRuns: 160 },
+  )
+  expect(mends).toBeGreaterThan(200)
+})
+
+it('every remedy that a plan offers reaches the target, planned with it, and spoils nothing', () => {
+  let remedies = 0
+  fc.assert(
+    fc.property(anySession, (session) => {
+      const known = stops(evaluateSession(session))
+      for (const { strip, remedy } of planSession(session).strips) {
+        if (!remedy || remedy.changes.length === 0) continue
+        remedies++
+        const mended = applyChanges(session, remedy.changes)
+        expect(readSession(mended).ok).toBe(true)
+        const plan = planSession(mended)
+        expect(plan.strips.find((each) => each.strip === strip)?.off, remedy.message).toBe(0)
+        const own = new Set(mended.strips.find((each) => each.id === strip)?.stages.map((stage) => stage.id))
+        const fresh = [...stops(plan.evaluation)].filter(
+          (each) => !known.has(each) && own.has(each.split(' ')[1] ?? ''),
+        )
+        expect(fresh, remedy.message).toEqual([])
+      }
+    }),
+    { ...SEED, numRuns: 140 },
+  )
+  expect(remedies).toBeGreaterThan(10)
+})
