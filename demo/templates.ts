@@ -58,12 +58,12 @@ export const templates: readonly Template[] = [
   },
   {
     id: 'booster',
-    title: 'Quiet moving coil with a booster',
-    words: 'A fixed clean gain in the lead, fed by phantom power, before a microphone input.',
+    title: 'Quiet moving coil with an inline preamp',
+    words: 'A fixed clean gain in the cable, fed by phantom power, before a microphone input.',
     strips: [
       {
         id: 'voice',
-        name: 'Voice, boosted',
+        name: 'Voice, inline preamp',
         stages: [
           ['reader', { distance: 0.1 }],
           ['mudlark'],

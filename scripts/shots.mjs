@@ -10,13 +10,13 @@ async function template(page, id) {
   await page.keyboard.press('a')
   await page.locator(`[data-template="${id}"]`).click()
 }
-/** Does measurements on the stand-in one after the other, and keeps all but the last. */
-async function standIn(page, procedures) {
+/** Does measurements on the simulated interface one after the other, and keeps all but the last. */
+async function simulated(page, procedures) {
   await page.keyboard.press('4')
   for (const [i, id] of procedures.entries()) {
     if (i > 0) await page.getByRole('button', { name: 'Keep as measured' }).click()
     await page.locator(`[data-page="${id}"]`).click()
-    await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+    await page.getByRole('button', { name: 'Try it on the simulated interface' }).click()
     await page.waitForSelector('[data-outcome]', { timeout: 60_000 })
     await page.waitForFunction(() => !document.querySelector('progress'), null, { timeout: 60_000 })
     await page.waitForTimeout(300)
@@ -81,7 +81,7 @@ const views = [
       await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
     },
   },
-  { name: 'schools', theme: 'light', go: reading('Schools') },
+  { name: 'conventions', theme: 'light', go: reading('Conventions') },
   {
     name: 'noise-budget',
     theme: 'light',
@@ -99,11 +99,11 @@ const views = [
       await page.getByRole('radio', { name: 'Both at once' }).click()
     },
   },
-  { name: 'bench', theme: 'light', go: (page) => standIn(page, ['gain-marks']) },
+  { name: 'bench', theme: 'light', go: (page) => simulated(page, ['gain-marks']) },
   {
     name: 'bench-result',
     theme: 'light',
-    go: (page) => standIn(page, ['output-full-scale', 'input-full-scale', 'gain-marks', 'equivalent-input-noise']),
+    go: (page) => simulated(page, ['output-full-scale', 'input-full-scale', 'gain-marks', 'equivalent-input-noise']),
   },
   {
     name: 'take-check',

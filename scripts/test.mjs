@@ -50,7 +50,7 @@ await check('Import directions and cycles', 'npx', [
 ])
 await check('Unused files, exports and packages', 'npx', ['knip'])
 await check('Types of the core, without the DOM', 'npx', ['tsc', '-p', 'core'])
-await check('Types of the tests', 'npx', ['tsc', '-p', 'tests'])
+await check('Types of the tests', 'npx', ['vue-tsc', '-p', 'tests'])
 await check('Types', 'npx', ['nuxt', 'typecheck'])
 
 title('Build')

@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { Bench } from 'tinybench'
 import { build as viteBuild } from 'vite'
-import { benchLevels, makeRecording } from './bench-levels.mjs'
+import { benchLevels, makeRecording } from './speed-levels.mjs'
 import { built, chromium, root, serve } from './steps.mjs'
 
 // Built as the product is: bundled, so that what is measured is what runs.
@@ -17,7 +17,7 @@ const bundle = (entry, name) =>
     build: {
       outDir: folder,
       emptyOutDir: false,
-      lib: { entry: `${root}tests/bench/${entry}.ts`, formats: ['es'], fileName: () => name },
+      lib: { entry: `${root}tests/speed/${entry}.ts`, formats: ['es'], fileName: () => name },
       rollupOptions: { external: /^node:/ },
     },
   })
@@ -123,7 +123,7 @@ async function framesWhileDragging() {
   return times.slice(20).sort((a, b) => a - b)
 }
 
-/** What keeps the page from answering while a recording is measured and a stand-in makes another. */
+/** What keeps the page from answering while a recording is measured and a simulated interface makes another. */
 async function longestTaskWhileMeasuring(recording) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(address)
@@ -139,7 +139,7 @@ async function longestTaskWhileMeasuring(recording) {
   await page.getByLabel('Choose a recording', { exact: true }).setInputFiles(recording)
   await page.waitForSelector('[data-thirds]', { state: 'attached', timeout: 120_000 })
   await page.locator('[data-page="round-trip"]').click()
-  await page.getByRole('button', { name: 'Try it on the stand-in' }).click()
+  await page.getByRole('button', { name: 'Try it on the simulated interface' }).click()
   await page.waitForFunction(() => document.querySelectorAll('[data-row]').length === 2, null, { timeout: 120_000 })
   const tasks = await page.evaluate(() => window.longTasks)
   await page.close()
