@@ -15,9 +15,9 @@ import { appraiseStrip } from './appraise'
  */
 export function settled(session: Session, before: Appraisal, own: Appraised, draft: Draft): Finding {
   const { mends, cures: _, ...finding } = draft
-  if (!mends || mends.length === 0) return finding
+  if (!mends) return finding
   let holding: Partial<Mend> | undefined
-  const tried = () => (holding ??= mends.find((mend) => holds(session, before, own, draft, mend)) ?? NONE)
+  const tried = () => (holding ??= mends().find((mend) => holds(session, before, own, draft, mend)) ?? NONE)
   return {
     ...finding,
     get action() {

@@ -16,9 +16,8 @@ export const gainBehindConverter = perStage((view, stage) => {
       stage: stage.id,
       message: `"${stage.gear.name}" changes the level by ${formatSigned(stage.gain, 1)} dB in numbers, behind the converter: it can neither undo clipping there nor better the signal-to-noise ratio.`,
       action,
-      mends: canRest
-        ? [{ action, changes: [{ strip: view.strip.id, stage: stage.id, setting: 'gain', to: db(0) }] }]
-        : [],
+      mends: () =>
+        canRest ? [{ action, changes: [{ strip: view.strip.id, stage: stage.id, setting: 'gain', to: db(0) }] }] : [],
     },
   ]
 })

@@ -61,7 +61,7 @@ export const overdriven = perStage((view, stage, i): readonly Draft[] => {
         ? `"${name}" is overdriven by ${dB(over)} at the rehearsed peak.${hiddenWords(view, i)}`
         : `"${name}" fits now, but the surge overdrives it by ${dB(surgeOver)}.`,
       action: `Bring ${dB(by)} less to it: a lower output, a pad or more distance before it. Turning down behind it only makes the distortion quieter.`,
-      mends: [...turnDowns(view, i, by), ...padBefore(view, i, by)],
+      mends: () => [...turnDowns(view, i, by), ...padBefore(view, i, by)],
     },
   ]
 })

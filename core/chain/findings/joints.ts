@@ -97,7 +97,7 @@ function lineIntoInstrument(joint: JointView): Draft {
     code: 'line-into-instrument',
     message: `"${from.gear.name}" gives line level; the instrument input of "${to.gear.name}" is made for a tenth of that and less.`,
     action: 'Use a line input, or put a DI box between and go into a microphone input.',
-    mends: [...toPort(view, to, 'line', 'Use its line input {port}.'), ...throughDiBox(joint), ...padMend(joint)],
+    mends: () => [...toPort(view, to, 'line', 'Use its line input {port}.'), ...throughDiBox(joint), ...padMend(joint)],
   }
 }
 
@@ -114,7 +114,7 @@ function lineIntoMic(joint: JointView): Draft {
     action: twice
       ? 'One preamp is enough: go into a line input, past the second.'
       : 'Use a line input, a DI box or a pad.',
-    mends: [
+    mends: () => [
       ...toPort(
         view,
         to,
@@ -133,7 +133,7 @@ function micIntoLine(joint: JointView): Draft {
     code: 'mic-into-line',
     message: `"${from.gear.name}" gives microphone level into a line input, some 40 dB less than that is made for.`,
     action: 'Use a microphone input, or put a preamp between.',
-    mends: [...toPort(view, to, 'mic', 'Use its microphone input {port}.'), ...preampMend(joint)],
+    mends: () => [...toPort(view, to, 'mic', 'Use its microphone input {port}.'), ...preampMend(joint)],
   }
 }
 
@@ -145,7 +145,7 @@ function instrumentIntoMic(joint: JointView): Draft {
     code: 'instrument-into-mic',
     message: `"${from.gear.name}" is a passive pickup and goes straight into a microphone input, whose impedance is far too low for it.`,
     action: 'Use an instrument input of about 1 MΩ, or put a DI box between.',
-    mends: [
+    mends: () => [
       ...toPort(view, to, 'instrument', 'Use its instrument input {port}.'),
       {
         action: 'Put a DI box between.',
@@ -204,7 +204,7 @@ export const sharedInput = perStage((view, stage) => {
       joint: true,
       message: `The strip "${other.name}" takes this input too: one input takes one source.`,
       action: 'Choose another input for one of the two.',
-      mends:
+      mends: () =>
         stage.kind === 'interface' ? toPort(view, stage, stage.input.type, 'Use input {port}, which is free.') : [],
     },
   ]

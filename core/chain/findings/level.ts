@@ -101,7 +101,7 @@ function clips(state: LevelState): Draft | null {
     stage: stageOf(state),
     message: `The rehearsed peak is ${dB(point.headroom)} over 0 dBFS: ${place.meter === 'converter' ? 'the converter' : 'the file'} clips now.`,
     action: `Bring at least ${dB(least)} less to "${view.stages[place.index]?.gear.name}"; nothing behind the converter can mend it.`,
-    mends: [...turnTo(state), ...lessLevel(state)],
+    mends: () => [...turnTo(state), ...lessLevel(state)],
     cures: LEVEL_CODES,
   }
 }
@@ -119,7 +119,7 @@ function surgeClips(state: LevelState): Draft | null {
       ...found,
       message,
       action: `Bring ${dB(over)} less to it before the take.`,
-      mends: turnTo(state),
+      mends: () => turnTo(state),
       cures: LEVEL_CODES,
     }
   }
@@ -157,7 +157,7 @@ function exhausted(state: LevelState): Draft | null {
     action: more
       ? 'Go closer, use a more sensitive microphone, or an input with more gain.'
       : 'Go further away, use a less sensitive input, or put a pad before it.',
-    mends: more ? moreLevel(state) : lessLevel(state),
+    mends: () => (more ? moreLevel(state) : lessLevel(state)),
     cures: LEVEL_CODES,
   }
 }
@@ -179,7 +179,7 @@ function missed(state: LevelState): Draft | null {
   // A direction that the window does not ask for is a plan for several gains, not advice about this one.
   const helps = advice !== null && Math.sign(advice.gain - advice.control.value) === -Math.sign(off)
   if (!helps) return found
-  return { ...found, mends: turnTo(state), cures: advice.limit === null ? LEVEL_CODES : ['clips'] }
+  return { ...found, mends: () => turnTo(state), cures: advice.limit === null ? LEVEL_CODES : ['clips'] }
 }
 
 function missedByHand({ view, advice }: LevelState): string {

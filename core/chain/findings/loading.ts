@@ -83,7 +83,7 @@ function pickupLoading(
       joint: true,
       message: `"${stage.gear.name}" meets only ${formatDecimal(ratio, 2)} times its resistance: ${formatDecimal(loss, 1)} dB are lost${coil}, ${cableWords(source, inductance, next)}. It sounds thin and weak.`,
       action: 'Use an instrument input of about 1 MΩ, or a DI box.',
-      mends: [...toPort(view, next, 'instrument', 'Use its instrument input {port}.'), ...diBox(view, next, i)],
+      mends: () => [...toPort(view, next, 'instrument', 'Use its instrument input {port}.'), ...diBox(view, next, i)],
     },
   ]
 }

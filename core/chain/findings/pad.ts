@@ -23,7 +23,7 @@ export const padNotNeeded: Check = (view) => {
       stage: input.id,
       message: `The pad takes ${formatDecimal(input.specs.pad, 1)} dB off and the gain puts them back on, with the preamp’s noise.`,
       action: 'Take the pad out and set the gain again.',
-      mends: [
+      mends: () => [
         {
           action: `Take the pad out and set the gain to ${formatDecimal(gain, 1)} dB.`,
           changes: [{ strip: view.strip.id, stage: input.id, setting: 'pad', to: false }, setting(view, control, gain)],

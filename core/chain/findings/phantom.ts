@@ -32,7 +32,7 @@ const isLive = (view: StripView, use: Fed) => use.supply.on || neighbours(view, 
 
 /** Switching 48 V for everything on its switch, as it is done with safety. */
 const switching = (view: StripView, use: Fed, to: boolean, action: string): Pick<Draft, 'mends'> => ({
-  mends: [{ action, changes: phantomChanges(view.phantom, use.supply.stage.id, to) }],
+  mends: () => [{ action, changes: phantomChanges(view.phantom, use.supply.stage.id, to) }],
 })
 
 /** Free microphone inputs of the same unit on another switch. */
@@ -69,7 +69,7 @@ export const phantomMissing: Check = (view) =>
         joint: true,
         message: `${name(use)} needs 48 V phantom power and gets none: it gives no signal.`,
         action: 'This input cannot give 48 V: use one that can, or a separate phantom supply.',
-        mends: poweredInputs(view, use),
+        mends: () => poweredInputs(view, use),
       }
       if (use.blocked)
         return {
@@ -92,7 +92,7 @@ export const phantomMissing: Check = (view) =>
         return {
           ...found,
           action: `Its bank also feeds ${name(endangered)}, which 48 V can harm: first ${toAnotherBank(view, use)}.`,
-          mends: otherBanks(view, use),
+          mends: () => otherBanks(view, use),
         }
       const action = `${MUTE_FIRST}, then switch 48 V on for this input and wait until it has settled.`
       return { ...found, action, ...switching(view, use, true, action) }
@@ -149,7 +149,7 @@ export const phantomNeighbour: Check = (view) =>
             severity: 'stop',
             message: `48 V of bank "${bank}" also reaches ${name(other)} on the strip "${other.stripName}" and can harm it.`,
             action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
-            mends: otherBanks(view, use),
+            mends: () => otherBanks(view, use),
           },
         ]
       }
@@ -160,7 +160,7 @@ export const phantomNeighbour: Check = (view) =>
             severity: 'stop',
             message: `48 V comes here from "${other.stripName}" through bank "${bank}" and can harm ${name(use)}.`,
             action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
-            mends: otherBanks(view, use),
+            mends: () => otherBanks(view, use),
           },
         ]
       }
