@@ -8,9 +8,10 @@ const rooms = {
   'core/evaluation': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency'],
   'core/plan': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/evaluation'],
   'core/timing': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
-  'core/monitoring': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
+  'core/monitoring': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
   'core/signals': ['core/units', 'core/numeric'],
   'core/measure': ['core/units', 'core/numeric'],
+  'core/render': ['core/units', 'core/numeric', 'core/signals'],
   'core/simulated': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
   'core/bench': [
     'core/units',
@@ -30,8 +31,10 @@ const rooms = {
   'app/workers': ['core'],
   'app/charts': ['core'],
   'app/stores': ['core', 'demo', 'app/persistence'],
-  'app/composables': ['core', 'app/stores', 'app/workers'],
+  'app/audio': ['core'],
+  'app/composables': ['core', 'app/stores', 'app/workers', 'app/audio'],
   'app/components': ['core', 'app/composables', 'app/stores', 'app/charts'],
+  'app/plugins': ['app/composables'],
   'app/pages': ['core', 'app/composables', 'app/stores', 'app/components'],
 }
 const inside = (folders) => `^(${folders.join('|')})/`

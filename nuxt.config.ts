@@ -1,5 +1,9 @@
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
+import { buildServerWorker } from './scripts/server-worker'
+import { coreWithoutSideEffects } from './scripts/core-without-side-effects'
+import { jstatParts } from './scripts/jstat-parts'
+import { writeServiceWorker } from './scripts/service-worker'
 import { withoutSchemaWriter } from './scripts/without-schema-writer'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
@@ -21,7 +25,11 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en' },
       title: 'Remetra',
       meta: [{ name: 'description', content: 'Gain staging, headroom, noise floor and latency of a recording chain' }],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' },
+        { rel: 'apple-touch-icon', href: '/icon-192.png' },
+        { rel: 'manifest', href: '/remetra.webmanifest' },
+      ],
     },
   },
   colorMode: { classSuffix: '', preference: 'system', fallback: 'light', storageKey: 'remetra-theme' },
@@ -35,18 +43,32 @@ export default defineNuxtConfig({
   },
   spaLoadingTemplate: 'loading.html',
   // A place is fetched when the pointer or the focus comes to its link, not with the first load.
-  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  experimental: {
+    emitRouteChunkError: 'manual',
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   nitro: {
     compressPublicAssets: true,
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   },
   vite: {
-    plugins: [withoutSchemaWriter(), tailwindcss()],
+    vue: { features: { optionsAPI: false } },
+    plugins: [coreWithoutSideEffects(), jstatParts(), withoutSchemaWriter(), tailwindcss()],
     worker: { format: 'es' },
     // Inlined fonts would be data: addresses, which the content security policy refuses.
-    build: { assetsInlineLimit: () => false },
+    build: {
+      minify: 'terser',
+      terserOptions: { ecma: 2020, compress: { passes: 3 }, format: { comments: false } },
+      assetsInlineLimit: () => false,
+    },
   },
   hooks: {
+    'nitro:build:public-assets': ({ options }) => writeServiceWorker(options.output.publicDir, String(Date.now())),
+    'nitro:init': (nitro) => {
+      nitro.hooks.hook('compiled', async ({ options }) => {
+        await buildServerWorker(options.output.serverDir)
+      })
+    },
     // Dialogs and the like are fetched when they are opened; hinting at all of them would load the whole program at once.
     'build:manifest': (manifest) => {
       for (const item of Object.values(manifest)) item.prefetch = false
@@ -57,6 +79,7 @@ export default defineNuxtConfig({
   security: {
     // A program on one's own machine: automation may call as often and with whatever text it likes; the API bounds bodies itself.
     rateLimiter: false,
+    corsHandler: false,
     requestSizeLimiter: false,
     xssValidator: false,
     headers: {
@@ -73,6 +96,7 @@ export default defineNuxtConfig({
         'script-src': ["'self'", "'nonce-{{nonce}}'"],
         'script-src-attr': ["'none'"],
         'style-src': ["'self'", "'unsafe-inline'"],
+        'manifest-src': ["'self'"],
         'worker-src': ["'self'", 'blob:'],
         'upgrade-insecure-requests': false,
       },

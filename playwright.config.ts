@@ -13,6 +13,8 @@ export default defineConfig({
   retries: 0,
   reporter: 'list',
   use: {
+    // Each visit would fetch the whole program for later; the tests of being offline allow it.
+    serviceWorkers: 'block',
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: {

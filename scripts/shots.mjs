@@ -1,4 +1,4 @@
-// Makes the pictures in docs/screenshots from the demo data, each at 1280×800. Needs a build.
+// Makes the pictures in docs/screenshots from the demo data, each at 1280×800, the phone's at 390×844. Needs a build.
 import { mkdirSync } from 'node:fs'
 import { build, built, chromium, root, serve } from './steps.mjs'
 
@@ -135,6 +135,13 @@ const views = [
   },
   { name: 'unit', theme: 'light', go: (page) => page.getByRole('button', { name: 'Unit…' }).click() },
   { name: 'sessions', theme: 'light', go: (page) => page.keyboard.press('o') },
+  { name: 'path-phone', theme: 'light', phone: true },
+  {
+    name: 'monitoring-phone',
+    theme: 'light',
+    phone: true,
+    go: (page) => page.getByRole('link', { name: 'Monitoring' }).click(),
+  },
 ]
 
 if (!built() && (await build()) !== 0) process.exit(1)
@@ -145,9 +152,12 @@ const browser = await browserType.launch({
   executablePath: await chromium(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 })
-for (const { name, theme, go } of views) {
+for (const { name, theme, go, phone = false } of views) {
   const context = await browser.newContext({
-    viewport: { width: 1280, height: 800 },
+    viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    hasTouch: phone,
+    isMobile: phone,
+    serviceWorkers: 'block',
     colorScheme: theme,
     reducedMotion: 'reduce',
   })

@@ -78,15 +78,20 @@ export async function serve(port = undefined, host = '127.0.0.1') {
   const chosen = port ?? (await freePort())
   const child = spawn(process.execPath, ['.output/server/index.mjs'], {
     cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'ignore', 'pipe'],
     env: { ...process.env, PORT: String(chosen), HOST: host, NODE_ENV: 'production' },
+  })
+  let log = ''
+  child.stderr.on('data', (text) => {
+    log += text
+    process.stderr.write(text)
   })
   // An address that means "all of them" is not one to call.
   const address = `http://${['0.0.0.0', '::'].includes(host) ? '127.0.0.1' : host}:${chosen}`
   for (let attempt = 0; attempt < 100; attempt++) {
     if (child.exitCode !== null)
       throw new Error(`The server stopped at once (exit code ${child.exitCode}). Is port ${chosen} taken?`)
-    if (await answers(address)) return { address, child, stop: () => child.kill() }
+    if (await answers(address)) return { address, child, log: () => log, stop: () => child.kill() }
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
   child.kill()

@@ -6,6 +6,9 @@ import { axis, plainOptions } from './plain-axes'
 /** Ends of hearing, Hz, and how many frequencies are worked out between them. */
 const [LOWEST, HIGHEST, POINTS] = [20, 20_000, 1600]
 
+/** Room for the deepest notch, on a round number; equal paths fall without end, dB. */
+const lowest = (difference: number) => Math.max(-42, 6 * Math.floor((combResponse(1, difference, 500) - 3) / 6))
+
 /** The response of two paths heard at once, 20 Hz to 20 kHz. */
 export const combChart =
   (delayMs: number, difference: number) =>
@@ -16,7 +19,7 @@ export const combChart =
         {
           data: Array.from({ length: POINTS }, (_, i) => {
             const frequency = LOWEST * (HIGHEST / LOWEST) ** (i / (POINTS - 1))
-            return { x: frequency, y: Math.max(-40, combResponse(delayMs, difference, frequency)) }
+            return { x: frequency, y: Math.max(-60, combResponse(delayMs, difference, frequency)) }
           }),
           borderColor: palette.ceiling,
           borderWidth: 1.25,
@@ -34,6 +37,7 @@ export const combChart =
           max: HIGHEST,
           ticks: {
             color: palette.muted,
+            maxRotation: 0,
             font: { family: 'JetBrains Mono Variable', size: 11 },
             callback: (value: number) =>
               [20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000].includes(value)
@@ -43,7 +47,7 @@ export const combChart =
                 : '',
           },
         }),
-        y: axis(palette, 'dB against one path', { type: 'linear', min: -40, max: 10 }),
+        y: axis(palette, 'dB against one path', { type: 'linear', min: lowest(difference), max: 12 }),
       },
     },
   })

@@ -1,6 +1,46 @@
-import type { Chart, Plugin } from 'chart.js'
-import type { Palette } from './palette'
 import type { SectionColumn, SectionModel } from './section-model'
+
+/** Width of the ruler at the left, px: the cards below begin where it ends. */
+export const RULER = 52
+
+/** Colours by what they stand for; the style sheet knows them in either theme and on paper. */
+export type Tone = 'ink' | 'muted' | 'line' | 'ceiling' | 'floor' | 'body' | 'on-body'
+
+export interface TextShape {
+  words: string
+  x: number
+  y: number
+  tone: Tone
+  anchor: 'start' | 'middle' | 'end'
+  size: number
+  bold: boolean
+  mono: boolean
+  /** Words on a small ground, so that a pattern behind them does not break the letters. */
+  plate: boolean
+}
+export interface LineShape {
+  path: string
+  tone: Tone
+  width: number
+  dash?: string
+  /** Tips are filled. */
+  filled?: boolean
+}
+
+/** The section as shapes: areas of the river, lines, lettering. */
+export interface SectionDrawing {
+  areas: { ceiling: string; surge: string; body: string; floor: string }
+  edges: { ceiling: string; surge: string; floor: string }
+  lines: LineShape[]
+  texts: TextShape[]
+  /** px of a decibel. */
+  perDb: number
+  columnWidth: number
+  y: (level: number) => number
+}
+
+/** Where a column’s level stands still; between two columns the band runs from the one level to the other. */
+const PLATEAU = { from: 0.15, to: 0.85 }
 
 /** Pixels below which a piece of the picture has no room for its words. */
 const LEGIBLE = 15
@@ -8,198 +48,229 @@ const LEGIBLE = 15
 /** Pixels of width below which a column has no room for units beside its numbers. */
 const NARROW = 130
 
-export interface Scene {
-  model: SectionModel
-  palette: Palette
+/** Width of a character of the monospaced face in parts of its size. */
+const MONO = 0.6
+
+/** Draws a section into a frame of a size, px. A pure function of what is shown. */
+export function drawSection(model: SectionModel, width: number, height: number): SectionDrawing {
+  return new Drawing(model, width, height).drawn()
 }
 
-/** The lettering of the section: dimension lines, levels, the ceilings’ names, the window. It asks for the scene at every drawing. */
-export function sectionDrawing(scene: () => Scene): Plugin<'line'> {
-  return {
-    id: 'section-drawing',
-    afterDatasetsDraw(chart) {
-      const { model, palette } = scene()
-      const pen = new Pen(chart, model, palette)
-      model.columns.forEach((column, i) => drawColumn(pen, column, i))
-      if (model.window) drawWindow(pen, model.window)
-    },
-  }
-}
+type LevelOf = (column: SectionColumn) => number | null
 
-class Pen {
-  readonly context: CanvasRenderingContext2D
-  readonly width: number
+class Drawing {
+  private readonly texts: TextShape[] = []
+  private readonly lines: LineShape[] = []
+  private readonly columnWidth: number
+  private readonly narrow: boolean
 
   constructor(
-    private readonly chart: Chart,
-    readonly model: SectionModel,
-    readonly palette: Palette,
+    private readonly model: SectionModel,
+    private readonly width: number,
+    private readonly height: number,
   ) {
-    this.context = chart.ctx
-    this.width = chart.chartArea.width / Math.max(1, model.columns.length)
+    this.columnWidth = Math.max(1, width - RULER) / Math.max(1, model.columns.length)
+    this.narrow = this.columnWidth < NARROW
   }
 
-  x = (column: number) => this.chart.scales.x?.getPixelForValue(column) ?? 0
-  y = (level: number) => this.chart.scales.y?.getPixelForValue(level) ?? 0
-  get narrow() {
-    return this.width < NARROW
-  }
-  get top() {
-    return this.chart.chartArea.top
-  }
-  get bottom() {
-    return this.chart.chartArea.bottom
+  drawn(): SectionDrawing {
+    const { model } = this
+    this.ruler()
+    model.columns.forEach((column, i) => this.column(column, i))
+    if (model.window) this.window(model.window)
+    const [surge, peak, average] = [
+      this.run((each) => each.surge),
+      this.run((each) => each.peak),
+      this.run((each) => each.average),
+    ]
+    return {
+      areas: {
+        ceiling: this.runs((each) => each.ceiling)
+          .map((run) => closed(run, 0))
+          .join(''),
+        surge: between(surge, peak),
+        body: between(peak, average),
+        floor: this.runs((each) => each.noise)
+          .map((run) => closed(run, this.height))
+          .join(''),
+      },
+      edges: {
+        ceiling: this.runs((each) => each.ceiling)
+          .map(curve)
+          .join(''),
+        surge: curve(surge),
+        floor: this.runs((each) => each.noise)
+          .map(curve)
+          .join(''),
+      },
+      lines: this.lines,
+      texts: this.texts,
+      perDb: this.height / (model.top - model.bottom),
+      columnWidth: this.columnWidth,
+      y: this.y,
+    }
   }
 
-  text(
-    words: string,
-    x: number,
-    y: number,
-    colour: string,
-    { bold = false, align = 'left' as CanvasTextAlign, mono = true, size = 11.5 } = {},
-  ) {
-    const { context } = this
-    context.font = `${bold ? 650 : 450} ${size}px "${mono ? 'JetBrains Mono Variable' : 'Instrument Sans Variable'}"`
-    context.textAlign = align
-    context.textBaseline = 'middle'
-    context.fillStyle = colour
-    context.fillText(words, x, y)
+  private x = (column: number) => RULER + column * this.columnWidth
+  private y = (level: number) => ((this.model.top - level) * this.height) / (this.model.top - this.model.bottom)
+
+  /** The level as a line through all columns: a plateau in each, a slope at each joint. */
+  private run = (of: LevelOf): Place[] => this.runs(of).flat()
+
+  /** The same, broken where a column has no such level. */
+  private runs(of: LevelOf): Place[][] {
+    const runs: Place[][] = [[]]
+    const last = this.model.columns.length - 1
+    this.model.columns.forEach((column, i) => {
+      const level = of(column)
+      if (level === null) {
+        runs.push([])
+        return
+      }
+      const y = this.y(level)
+      const [from, to] = [i === 0 ? 0 : i + PLATEAU.from, i === last ? last + 1 : i + PLATEAU.to]
+      runs.at(-1)?.push({ x: this.x(from), y }, { x: this.x(to), y })
+    })
+    return runs.filter((run) => run.length > 0)
+  }
+
+  private text(words: string, x: number, y: number, tone: Tone, more: Partial<TextShape> = {}) {
+    this.texts.push({ words, x, y, tone, anchor: 'start', size: 11.5, bold: false, mono: true, plate: false, ...more })
+  }
+  private plate(words: string, x: number, y: number, tone: Tone) {
+    this.text(words, x, y, tone, { anchor: 'middle', plate: true })
+  }
+
+  /** Under the ceiling the ruler counts down from clipping; the ends of the axis carry no number. */
+  private ruler() {
+    const { top, bottom, reading } = this.model
+    for (let level = 20 * Math.ceil(bottom / 20); level <= top; level += 20) {
+      const y = this.y(level)
+      this.lines.push({ path: `M${RULER} ${round(y)}H${round(this.width)}`, tone: 'line', width: 1 })
+      const words =
+        reading === 'own' ? String(level).replace('-', '−') : level === 0 ? 'clip' : level < 0 ? String(-level) : ''
+      if (words !== '' && y > 6 && y < this.height - 4)
+        this.text(words, RULER - 8, y, 'muted', { anchor: 'end', size: 11 })
+    }
+  }
+
+  private column(column: SectionColumn, i: number) {
+    if (i > 0) this.lines.push({ path: `M${round(this.x(i))} 0V${this.height}`, tone: 'muted', width: 1, dash: '1 4' })
+    this.ceiling(column, i)
+    this.headroom(column, i)
+    this.levels(column, i)
+    this.floor(column, i)
+  }
+
+  private ceiling(column: SectionColumn, i: number) {
+    const y = column.ceiling === null ? 9 : Math.max(9, this.y(column.ceiling) - 10)
+    this.plate(column.ceilingText, this.x(i + 0.5), y, column.ceiling === null ? 'muted' : 'ceiling')
   }
 
   /** A dimension line between two heights, with arrowheads where there is room for them. */
-  dimension(x: number, from: number, to: number, colour: string, arrows: boolean) {
-    const { context } = this
-    context.strokeStyle = colour
-    context.fillStyle = colour
-    context.lineWidth = 1
-    context.beginPath()
-    context.moveTo(x, from)
-    context.lineTo(x, to)
-    context.stroke()
+  private dimension(x: number, from: number, to: number, tone: Tone, arrows: boolean) {
+    this.lines.push({ path: `M${round(x)} ${round(from)}V${round(to)}`, tone, width: 1 })
     if (!arrows || Math.abs(to - from) < LEGIBLE) return
-    for (const [tip, way] of [
-      [from, 1],
-      [to, -1],
-    ] as const) {
-      context.beginPath()
-      context.moveTo(x, tip)
-      context.lineTo(x - 3, tip + way * 6)
-      context.lineTo(x + 3, tip + way * 6)
-      context.fill()
-    }
+    const tip = (y: number, way: 1 | -1) => `M${round(x)} ${round(y)}l-3 ${way * 6}h6z`
+    this.lines.push({ path: tip(from, 1) + tip(to, -1), tone, width: 0, filled: true })
   }
-}
 
-function drawColumn(pen: Pen, column: SectionColumn, i: number) {
-  if (i > 0) drawJoint(pen, i)
-  drawCeiling(pen, column, i)
-  drawHeadroom(pen, column, i)
-  drawLevels(pen, column, i)
-  drawFloor(pen, column, i)
-}
-
-function drawJoint(pen: Pen, i: number) {
-  const { context } = pen
-  context.save()
-  context.setLineDash([1, 4])
-  context.strokeStyle = pen.palette.muted
-  context.beginPath()
-  context.moveTo(pen.x(i), pen.top)
-  context.lineTo(pen.x(i), pen.bottom)
-  context.stroke()
-  context.restore()
-}
-
-function drawCeiling(pen: Pen, column: SectionColumn, i: number) {
-  const y = column.ceiling === null ? pen.top + 9 : Math.max(pen.top + 9, pen.y(column.ceiling) - 10)
-  const colour = column.ceiling === null ? pen.palette.muted : pen.palette.ceiling
-  plate(pen, column.ceilingText, pen.x(i + 0.5), y, colour)
-}
-
-/** Words on a small ground, so that a pattern behind them does not break the letters. */
-function plate(pen: Pen, words: string, x: number, y: number, colour: string) {
-  const { context } = pen
-  context.font = '500 11.5px "JetBrains Mono Variable"'
-  const half = context.measureText(words).width / 2 + 5
-  context.fillStyle = pen.palette.sheet
-  context.fillRect(x - half, y - 8, 2 * half, 16)
-  pen.text(words, x, y, colour, { align: 'center' })
-}
-
-function drawHeadroom(pen: Pen, column: SectionColumn, i: number) {
-  if (column.ceiling === null || column.headroomText === null) return
-  const x = pen.x(i) + pen.width * 0.36
-  const [ceiling, peak, surge] = [pen.y(column.ceiling), pen.y(column.peak), pen.y(column.surge)]
-  const colour = column.tightest || column.clipped ? pen.palette.ceiling : pen.palette.muted
-  pen.dimension(x, ceiling, peak, colour, true)
-  // Where the band leaves no room under the ceiling, the words go below the band.
-  const room = surge - ceiling
-  const below = Math.max(pen.y(column.average), ceiling) + 12
-  const at = room >= LEGIBLE ? ceiling + room / 2 : below + (pen.narrow ? 18 : 0)
-  const bold = column.tightest || column.clipped
-  pen.text(column.headroomText, x + 7, at, colour, { bold, size: bold ? 14 : 11.5 })
-  // Where there is no room beside the number, the word goes under it.
-  if (bold)
-    pen.text(column.clipped ? 'clips' : 'tightest', x + (pen.narrow ? 7 : 52), at + (pen.narrow ? 14 : 0), colour, {
-      mono: false,
-    })
-  if (column.surgeText && room > 3.2 * LEGIBLE && pen.width > 130) {
-    pen.text(`${column.surgeText} with the surge`, x + 7, at + 15, pen.palette.muted, { mono: false, size: 11 })
+  private headroom(column: SectionColumn, i: number) {
+    if (column.ceiling === null || column.headroomText === null) return
+    const x = this.x(i) + this.columnWidth * 0.36
+    const [ceiling, peak, surge] = [this.y(column.ceiling), this.y(column.peak), this.y(column.surge)]
+    const bold = column.tightest || column.clipped
+    const tone = bold ? 'ceiling' : 'muted'
+    this.dimension(x, ceiling, peak, tone, true)
+    // Where the band leaves no room under the ceiling, the words go below the band.
+    const room = surge - ceiling
+    const below = Math.max(this.y(column.average), ceiling) + 12
+    const at = room >= LEGIBLE ? ceiling + room / 2 : below + (this.narrow ? 18 : 0)
+    this.text(column.headroomText, x + 7, at, tone, { bold, size: bold ? 14 : 11.5 })
+    // Where there is no room beside the number, the word goes under it.
+    if (bold)
+      this.text(column.clipped ? 'clips' : 'tightest', x + (this.narrow ? 7 : 52), at + (this.narrow ? 14 : 0), tone, {
+        mono: false,
+      })
+    if (column.surgeText && room > 3.2 * LEGIBLE && !this.narrow)
+      this.text(`${column.surgeText} with the surge`, x + 7, at + 15, 'muted', { mono: false, size: 11 })
   }
-}
 
-function drawLevels(pen: Pen, column: SectionColumn, i: number) {
-  const x = pen.x(i + 0.6)
-  const [peak, average] = [pen.y(column.peak), pen.y(column.average)]
-  const inside = average - peak >= LEGIBLE
-  if (average - peak >= 2.2 * LEGIBLE)
-    pen.text(`peak ${column.peakText}`, x, peak + 9, pen.palette.onBody, { align: 'center' })
-  pen.text(
-    pen.narrow ? column.averageShort : column.averageText,
-    x,
-    inside ? average - 9 : average + 9,
-    inside ? pen.palette.onBody : pen.palette.ink,
-    { bold: true, align: 'center' },
-  )
-}
-
-function drawFloor(pen: Pen, column: SectionColumn, i: number) {
-  if (column.noise === null || column.snrText === null) {
-    return pen.text(
-      pen.narrow ? column.noiseShort : column.noiseText,
-      pen.x(i + 0.5),
-      pen.bottom - 10,
-      pen.palette.muted,
-      { align: 'center', mono: false },
+  private levels(column: SectionColumn, i: number) {
+    const x = this.x(i + 0.6)
+    const [peak, average] = [this.y(column.peak), this.y(column.average)]
+    const inside = average - peak >= LEGIBLE
+    if (average - peak >= 2.2 * LEGIBLE)
+      this.text(`peak ${column.peakText}`, x, peak + 9, 'on-body', { anchor: 'middle' })
+    this.text(
+      this.narrow ? column.averageShort : column.averageText,
+      x,
+      inside ? average - 9 : average + 9,
+      inside ? 'on-body' : 'ink',
+      { bold: true, anchor: 'middle' },
     )
   }
-  const x = pen.x(i) + pen.width * 0.82
-  const [average, noise] = [pen.y(column.average), pen.y(column.noise)]
-  pen.dimension(x, average + 4, noise, pen.palette.floor, false)
-  pen.text(column.snrText, x - 6, (average + noise) / 2, pen.palette.floor, { align: 'right' })
-  plate(
-    pen,
-    pen.narrow ? column.noiseShort : column.noiseText,
-    pen.x(i + 0.5),
-    Math.min(pen.bottom - 10, noise + 14),
-    pen.palette.floor,
-  )
-  if (i === 0 && pen.bottom - noise > 3 * LEGIBLE)
-    pen.text('noise bed, A-weighted', pen.x(0) + 8, pen.bottom - 9, pen.palette.floor, { mono: false, size: 11 })
+
+  private floor(column: SectionColumn, i: number) {
+    const words = this.narrow ? column.noiseShort : column.noiseText
+    if (column.noise === null || column.snrText === null) {
+      this.text(words, this.x(i + 0.5), this.height - 10, 'muted', { anchor: 'middle', mono: false })
+      return
+    }
+    const x = this.x(i) + this.columnWidth * 0.82
+    const [average, noise] = [this.y(column.average), this.y(column.noise)]
+    this.dimension(x, average + 4, noise, 'floor', false)
+    this.text(column.snrText, x - 6, (average + noise) / 2, 'floor', { anchor: 'end' })
+    this.plate(words, this.x(i + 0.5), Math.min(this.height - 10, noise + 14), 'floor')
+    if (i === 0 && this.height - noise > 3 * LEGIBLE)
+      this.text('noise bed, A-weighted', this.x(0) + 8, this.height - 9, 'floor', { mono: false, size: 11 })
+  }
+
+  /** The target’s window as a bracket at the recorder’s edge. */
+  private window({ low, high, label }: NonNullable<SectionModel['window']>) {
+    const x = this.width - 5
+    const [top, bottom] = [this.y(high), this.y(low)]
+    this.lines.push({
+      path: `M${round(x - 9)} ${round(top)}H${round(x)}V${round(bottom)}H${round(x - 9)}`,
+      tone: 'ink',
+      width: 1.75,
+    })
+    // In a narrow column the bracket stands where the headroom is written: it goes without its name.
+    if (!this.narrow) this.plate(label, x - 36, top - 3, 'ink')
+  }
 }
 
-/** The target’s window as a bracket at the recorder’s edge. */
-function drawWindow(pen: Pen, { low, high, label }: NonNullable<SectionModel['window']>) {
-  const x = pen.x(pen.model.columns.length) - 5
-  const [top, bottom] = [pen.y(high), pen.y(low)]
-  const { context } = pen
-  context.strokeStyle = pen.palette.ink
-  context.lineWidth = 1.75
-  context.beginPath()
-  context.moveTo(x - 9, top)
-  context.lineTo(x, top)
-  context.lineTo(x, bottom)
-  context.lineTo(x - 9, bottom)
-  context.stroke()
-  plate(pen, label, x - 36, top - 3, pen.palette.ink)
+interface Place {
+  x: number
+  y: number
 }
+
+const round = (value: number) => Math.round(value * 10) / 10
+
+/** Level along the plateaus, level at both ends of every slope: a cubic with flat tangents there. */
+function curve(places: readonly Place[]): string {
+  return places
+    .map(({ x, y }, i) => {
+      const before = places[i - 1]
+      if (!before) return `M${round(x)} ${round(y)}`
+      if (before.y === y) return `H${round(x)}`
+      const third = (x - before.x) / 3
+      return `C${round(before.x + third)} ${round(before.y)} ${round(x - third)} ${round(y)} ${round(x)} ${round(y)}`
+    })
+    .join('')
+}
+
+/** From a line straight to the edge of the frame and back. */
+function closed(places: readonly Place[], edge: number): string {
+  const [first, last] = [places[0], places.at(-1)]
+  return first && last ? `${curve(places)}L${round(last.x)} ${edge}H${round(first.x)}Z` : ''
+}
+
+/** Between two lines over the same columns. */
+function between(upper: readonly Place[], lower: readonly Place[]): string {
+  const back = curve([...lower].reverse())
+  return upper.length > 0 && back !== '' ? `${curve(upper)}${back.replace('M', 'L')}Z` : ''
+}
+
+/** Half the width of a plate around its words, px. */
+export const plateHalf = ({ words, size }: Pick<TextShape, 'words' | 'size'>) => (words.length * size * MONO) / 2 + 5

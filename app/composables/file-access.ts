@@ -1,4 +1,6 @@
-/** Files chosen and saved by the person, through a dialog. Closing it is an answer, not a failure. The package is fetched when the first file comes or goes. */
+import { fileOpen, fileSave } from 'browser-fs-access'
+
+/** Files chosen and saved by the person, through a dialog. Closing it is an answer, not a failure. It comes with the first load: export works always. */
 
 interface Kind {
   extensions: string[]
@@ -8,7 +10,6 @@ interface Kind {
 }
 
 export async function saveFile(content: BlobPart, type: string, fileName: string, id: string): Promise<void> {
-  const { fileSave } = await import('browser-fs-access')
   await unlessAborted(
     fileSave(new Blob([content], { type }), { fileName, extensions: [fileName.slice(fileName.lastIndexOf('.'))], id }),
   )
@@ -16,7 +17,6 @@ export async function saveFile(content: BlobPart, type: string, fileName: string
 
 /** `null` where none was chosen. */
 export async function chooseFile(kind: Kind): Promise<File | null> {
-  const { fileOpen } = await import('browser-fs-access')
   return (await unlessAborted(fileOpen(kind))) ?? null
 }
 

@@ -1,7 +1,7 @@
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { freeGearId } from '#core/chain/remedies'
 import type { Gear, StructureChange } from '#core/session'
-import { traitsOf } from '#core/session'
+import { applyChanges, fitStrip, nextName, socketOf, traitsOf } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
 import { useViewStore } from '~/stores/view'
@@ -13,8 +13,16 @@ export type Picking = { do: 'insert'; index: number } | { do: 'replace'; stage: 
 const picking = ref<Picking | null>(null)
 const updating = ref<Gear | null>(null)
 const addingStrip = ref(false)
+/** The stage for which a specification sheet is being pasted. */
+const pasting = ref<string | null>(null)
 /** Why the last change of the chain was not taken, or what it led to. */
 const told = ref<string | null>(null)
+
+/** The name of a stage that has just been put in: the next thing that one types. */
+async function focusStage(stage: string) {
+  await nextTick()
+  document.querySelector<HTMLElement>(`#stage-${CSS.escape(stage)} input`)?.focus()
+}
 
 /** What stands in the strip and in which order: insert, replace, remove, move. Every one of them can be undone. */
 export function useChainEdit() {
@@ -62,28 +70,47 @@ export function useChainEdit() {
     if (gear.kind !== 'interface') return traits.domains(gear).takes === needed.value ? undefined : null
     const taken = new Set(
       store.session?.strips.flatMap((each) =>
-        each.stages.filter((stage) => stage.gear === gear.id).map((stage) => stage.port),
+        each.stages.filter((stage) => stage.gear === gear.id).map((stage) => socketOf(gear, stage.port)),
       ),
     )
     const fitting = gear.inputs.filter((input) => traits.domains(gear, input.id).takes === needed.value)
-    return (fitting.find((input) => !taken.has(input.id)) ?? fitting[0])?.id ?? null
+    return (fitting.find((input) => !taken.has(socketOf(gear, input.id))) ?? fitting[0])?.id ?? null
   }
 
-  /** Puts the chosen box where it was picked for; one from the shelf comes as a copy. */
-  function pick(gear: Gear, from: 'session' | 'shelf') {
+  /** Puts the chosen box where it was picked for; one from the shelf or a blank one comes as a copy. What it makes unfit is mended. */
+  function pick(gear: Gear, from: 'session' | 'shelf' | 'blank') {
     const { value } = picking
     const session = store.committed
     const port = portFor(gear)
     if (!value || !session || port === null) return
     const { shelf: _origin, ...plain } = gear
-    const own = from === 'session' ? gear : ({ ...plain, id: freeGearId(session, gear.id), shelf: gear.id } as Gear)
+    const id = from === 'session' ? gear.id : freeGearId(session, gear.id)
+    const names = new Set(session.gear.map(({ name }) => name))
+    const own = {
+      ...plain,
+      id,
+      ...(from === 'shelf' && { shelf: gear.id }),
+      ...(from === 'session' && _origin && { shelf: _origin }),
+      ...(from === 'blank' && { name: nextName(gear.name, names) }),
+    } as Gear
     const placed = { gear: own, ...(port !== undefined && { port }) }
-    const done =
+    const structure: StructureChange =
       value.do === 'insert'
-        ? change(`Insert ${gear.name}`, [{ do: 'insert', strip: strip.value, index: value.index, ...placed }])
-        : change(`Replace by ${gear.name}`, [{ do: 'replace', strip: strip.value, stage: value.stage, ...placed }])
+        ? { do: 'insert', strip: strip.value, index: value.index, ...placed }
+        : { do: 'replace', strip: strip.value, stage: value.stage, ...placed }
+    let fitted: string[] = []
+    const word = value.do === 'insert' ? 'Inserted' : 'Put in'
+    const wrong = store.edit(value.do === 'insert' ? `Insert ${own.name}` : `Replace by ${own.name}`, (each) => {
+      const fitting = fitStrip(applyChanges(each, [structure]), strip.value)
+      fitted = fitting.told
+      return fitting.session
+    })
+    told.value = wrong ?? [`${word}: “${own.name}”.`, ...fitted].join(' ')
     picking.value = null
-    if (done) view.selectStage(stages.value[value.do === 'insert' ? value.index : indexOf(value.stage)]?.id ?? '')
+    if (wrong !== null) return
+    const stage = stages.value[value.do === 'insert' ? value.index : Math.max(0, indexOf(value.stage))]?.id ?? ''
+    view.selectStage(stage)
+    void focusStage(stage)
   }
 
   async function keepOnShelf(gear: Gear) {
@@ -100,6 +127,7 @@ export function useChainEdit() {
     picking,
     updating,
     addingStrip,
+    pasting,
     told,
     needed,
     portFor,

@@ -3,6 +3,7 @@ import { onScopeDispose, ref } from 'vue'
 import type { GainControl } from '#core/chain/gain-control'
 import { nearestGain } from '#core/chain/settable-gain'
 import { applyChanges } from '#core/session'
+import { inGesture } from '~/stores/gesture'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
@@ -69,7 +70,9 @@ export function useGainGesture(control: Ref<GainControl>) {
     const to = wanted[event.key]
     if (to === undefined || event.ctrlKey || event.metaKey || event.altKey) return
     event.preventDefault()
-    store.edit('Gain', change(to))
+    // A key held down is one step of undo.
+    if (!event.repeat) store.endGesture()
+    inGesture(`hold ${control.value.stage} ${control.value.setting}`, () => store.edit('Gain', change(to)))
   }
 
   onScopeDispose(cancel)

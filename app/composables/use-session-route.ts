@@ -1,37 +1,49 @@
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from '#imports'
 import { useLibraryStore } from '~/stores/library'
+import type { Shown } from '~/stores/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
+export type Place = 'path' | 'timing' | 'monitoring' | 'bench'
+
 /** The session and the strip that the address names; without a name, the one to land in. */
-export function useSessionRoute(place: 'path' | 'timing' | 'monitoring' | 'bench') {
+export function useSessionRoute(place: Place) {
   const route = useRoute()
   const router = useRouter()
   const library = useLibraryStore()
   const store = useSessionStore()
   const view = useViewStore()
-  const missing = ref(false)
+  /** What opening came to; `null` while it is under way. */
+  const shown = ref<Shown | null>(null)
 
+  async function open(key: unknown) {
+    // Before the session is there, or the address would be set to its first strip.
+    if (typeof route.query.strip === 'string') view.select(route.query.strip)
+    if (typeof key === 'string' && key !== '') {
+      shown.value = null
+      const result = await library.show(key)
+      if (route.params.key === key) shown.value = result
+      return
+    }
+    if (store.key) return router.replace(`/${place}/${store.key}`)
+    const landing = await library.landing()
+    await router.replace('key' in landing ? `/${place}/${landing.key}` : '/sessions')
+  }
+  watch(() => route.params.key, open, { immediate: true })
+
+  // What this tab had goes on under another key, where another tab changed it meanwhile.
   watch(
-    () => route.params.key,
-    async (key) => {
-      // Before the session is there, or the address would be set to its first strip.
-      if (typeof route.query.strip === 'string') view.select(route.query.strip)
-      if (typeof key === 'string' && key !== '') {
-        missing.value = !(await library.show(key))
-        return
-      }
-      const landing = store.key ?? (await library.landing())
-      await router.replace(landing ? `/${place}/${landing}` : '/sessions')
+    () => store.parted,
+    (parted) => {
+      if (parted && parted.from === route.params.key) void router.replace(`/${place}/${store.key}`)
     },
-    { immediate: true },
   )
 
   // The strip stands in the address, so that a reload and a second tab show the same one.
-  watch([() => view.strip?.id, () => route.params.key], ([strip, key]) => {
-    if (strip && store.key === key && route.query.strip !== strip)
+  watch([() => view.strip?.id, () => route.params.key, () => store.key], ([strip, key, openKey]) => {
+    if (strip && openKey === key && route.query.strip !== strip)
       void router.replace({ query: { ...route.query, strip } })
   })
-  return { missing }
+  return { shown, again: () => open(route.params.key) }
 }

@@ -4,6 +4,8 @@ export interface Shortcut {
   /** As shown and as matched: a key, with "Ctrl+" before it where it takes that. */
   keys: readonly string[]
   does: string
+  /** The place at which it is meant, where it is not meant at all of them. */
+  at?: string
   /** Left out where the key belongs to a control, and is only listed. */
   run?: () => void
 }
@@ -13,7 +15,8 @@ export function useShortcuts(shortcuts: readonly Shortcut[]) {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (event.altKey || event.defaultPrevented) return
     const command = event.ctrlKey || event.metaKey
-    if (isTyping(event.target) || (!command && document.querySelector('[role="dialog"]'))) return
+    if (isTyping(event.target) && !(command && isAtRest(event.target))) return
+    if (!command && document.querySelector('[role="dialog"]')) return
     const pressed = `${command ? 'Ctrl+' : ''}${command && event.shiftKey ? 'Shift+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`
     const shortcut = shortcuts.find(
       (each) => each.run && each.keys.some((key) => key.toLowerCase() === pressed.toLowerCase()),
@@ -23,6 +26,11 @@ export function useShortcuts(shortcuts: readonly Shortcut[]) {
     shortcut.run()
   })
 }
+
+/** A field in which nothing is under way: undo there means the session's. */
+const isAtRest = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.tagName === 'SELECT' || (!target.isContentEditable && !target.hasAttribute('data-typed')))
 
 export const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&

@@ -12,12 +12,15 @@ import type {
   Stage,
   Gear,
 } from '#core/session'
-import { alsoIn, applyChanges, editGear, editInput, editStrip, isUnit, withOwnBox } from '#core/session'
+import { settleSettings, alsoIn, applyChanges, editGear, editInput, editStrip, isUnit, withOwnBox } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
 /** The last edit of a box that stands in other strips too, as the box was before. */
 const sharedEdit = shallowRef<{ stage: string; before: Gear } | null>(null)
+
+/** Settings that were moved because their box was changed. */
+const settled = shallowRef<string | null>(null)
 
 /** The edits that a stage’s card makes. Each is committed at once and says in words why it was not taken. */
 export function useStageEdit() {
@@ -27,8 +30,21 @@ export function useStageEdit() {
   const changes = (label: string, list: readonly Change[]) =>
     store.edit(label, (session) => applyChanges(session, list))
 
+  /** An edit of a box: settings that it has no more room for are moved with it, which is told. */
+  function settling(label: string, change: (session: Session) => Session) {
+    let moved: string[] = []
+    const wrong = store.edit(label, (session) => {
+      const result = settleSettings(change(session))
+      moved = result.moved
+      return result.session
+    })
+    if (wrong === null && moved.length > 0) settled.value = `${moved.join('; ')}. Undo takes both back.`
+    return wrong
+  }
+
   return {
     changes,
+    settled,
 
     setting: (stage: string, setting: SettingName, label: string) => (to: SettingValue | undefined) =>
       to === undefined ? null : changes(label, [{ strip: strip(), stage, setting, to }]),
@@ -60,7 +76,7 @@ export function useStageEdit() {
     box: (stage: string, id: string) => (label: string, change: (gear: Gear) => Gear) => {
       const before = store.committed
       const shared = before?.gear.find((item) => item.id === id)
-      const wrong = store.edit(label, (session) => ({
+      const wrong = settling(label, (session) => ({
         ...session,
         gear: session.gear.map((item) => (item.id === id ? change(item) : item)),
       }))
@@ -79,10 +95,10 @@ export function useStageEdit() {
     gear:
       <K extends GearKind>(id: string, kind: K) =>
       (label: string, change: (gear: GearOf<K>) => GearOf<K>) =>
-        store.edit(label, (session) => editGear(session, id, kind, change)),
+        settling(label, (session) => editGear(session, id, kind, change)),
 
     input: (unit: string, port: string) => (label: string, change: (input: AnalogueInput) => AnalogueInput) =>
-      store.edit(label, (session) => editInput(session, unit, port, change)),
+      settling(label, (session) => editInput(session, unit, port, change)),
 
     session: (label: string, change: (session: Session) => Session) => store.edit(label, change),
 

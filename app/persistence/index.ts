@@ -1,14 +1,104 @@
-import { RemetraDatabase } from './database'
-import { Memos } from './memo'
-import { SessionRepository } from './session-repository'
-import { ShelfRepository } from './shelf-repository'
+/**
+ * What is kept in the browser. The database and its package are fetched by the first call that needs them; everything here can be
+ * imported without them.
+ */
+type Parts = typeof import('./database-parts')
+let loading: Promise<Parts> | null = null
 
-const database = new RemetraDatabase()
-export const sessionRepository = new SessionRepository(database)
-export const shelfRepository = new ShelfRepository(database)
-export const memos = new Memos(database)
+/** The parts that stand on the database; asked for again where they did not come. */
+function parts(): Promise<Parts> {
+  loading ??= import('./database-parts').catch((error: unknown) => {
+    loading = null
+    throw error
+  })
+  return loading
+}
 
+/** A method of one of the parts, called as soon as that is there. */
+const late =
+  <A extends unknown[], R>(method: (parts: Parts) => (...args: A) => R | Promise<R>) =>
+  async (...args: A): Promise<R> =>
+    method(await parts())(...args)
+
+/** A subscription to one of the parts, begun as soon as that is there and ended at once. */
+const lateWatch =
+  <A extends unknown[]>(watch: (parts: Parts) => (...args: A) => () => void) =>
+  (...args: A): (() => void) => {
+    let stop: (() => void) | null = null
+    let stopped = false
+    const failed = args.at(-1) as unknown as (error: unknown) => void
+    parts().then((each) => {
+      if (!stopped) stop = watch(each)(...args)
+    }, failed)
+    return () => {
+      stopped = true
+      stop?.()
+    }
+  }
+
+export const sessionRepository = {
+  list: late(({ sessionRepository: it }) => it.list.bind(it)),
+  read: late(({ sessionRepository: it }) => it.read.bind(it)),
+  revision: late(({ sessionRepository: it }) => it.revision.bind(it)),
+  create: late(({ sessionRepository: it }) => it.create.bind(it)),
+  sync: late(({ sessionRepository: it }) => it.sync.bind(it)),
+  all: late(({ sessionRepository: it }) => it.all.bind(it)),
+  add: late(({ sessionRepository: it }) => it.add.bind(it)),
+  remove: late(({ sessionRepository: it }) => it.remove.bind(it)),
+  restore: late(({ sessionRepository: it }) => it.restore.bind(it)),
+  erase: late(({ sessionRepository: it }) => it.erase.bind(it)),
+  purge: late(({ sessionRepository: it }) => it.purge.bind(it)),
+  watch: lateWatch(({ sessionRepository: it }) => it.watch.bind(it)),
+  watchList: lateWatch(({ sessionRepository: it }) => it.watchList.bind(it)),
+}
+export type SessionStorage = typeof sessionRepository
+
+export const shelfRepository = {
+  list: late(({ shelfRepository: it }) => it.list.bind(it)),
+  seed: late(({ shelfRepository: it }) => it.seed.bind(it)),
+  add: late(({ shelfRepository: it }) => it.add.bind(it)),
+  change: late(({ shelfRepository: it }) => it.change.bind(it)),
+  remove: late(({ shelfRepository: it }) => it.remove.bind(it)),
+  restore: late(({ shelfRepository: it }) => it.restore.bind(it)),
+  watch: lateWatch(({ shelfRepository: it }) => it.watch.bind(it)),
+}
+
+export const memos = {
+  get: late(({ memos: it }) => it.get.bind(it)),
+  set: late(({ memos: it }) => it.set.bind(it)),
+  dayOfUse: late(({ memos: it }) => it.dayOfUse.bind(it)),
+}
+
+export const fileLinks = {
+  get: late(({ fileLinks: it }) => it.get.bind(it)),
+  set: late(({ fileLinks: it }) => it.set.bind(it)),
+  drop: late(({ fileLinks: it }) => it.drop.bind(it)),
+}
+
+export const secondCopies = {
+  keep: late(({ secondCopies: it }) => it.keep.bind(it)),
+  read: late(({ secondCopies: it }) => it.read.bind(it)),
+  list: late(({ secondCopies: it }) => it.list.bind(it)),
+  drop: late(({ secondCopies: it }) => it.drop.bind(it)),
+}
+
+/** Calls back when the database is closed or deleted under the open page. A database that never came cannot be lost. */
+export function onStorageLost(lost: () => void): void {
+  parts().then(({ onStorageLost: on }) => on(lost), lost)
+}
+
+/** Whether this browser has a database of this program at all; taken to have one where the browser does not say. */
+export async function hasDatabase(): Promise<boolean> {
+  if (typeof indexedDB === 'undefined' || !indexedDB.databases) return true
+  return (await indexedDB.databases()).some(({ name }) => name === 'remetra')
+}
+
+export { newKey } from './new-key'
+export { isMarkedFresh, markFresh } from './fresh-mark'
+export { noteKeptCount, keptCountNoted } from './kept-count'
 export { describeStorageTrouble } from './storage-trouble'
-export { ConflictError } from './session-repository'
-export type { KeptSession } from './session-repository'
-export type { RevisionRow, SessionRow, ShelfRow } from './database'
+export { ConflictError, GoneError, RESTORABLE_DAYS } from './conflict'
+export type { Opening } from './kept-session'
+export type { SessionRow, ShelfRow, Step } from './database'
+export type { FileLink } from './file-links'
+export type { SecondCopy } from './second-copy'

@@ -1,25 +1,17 @@
 import { liveQuery } from 'dexie'
-import type { Session } from '#core/session'
-import type { RemetraDatabase, RevisionRow, SessionRow } from './database'
+import type { BackupSession, Session } from '#core/session'
+import { ConflictError, GoneError, RESTORABLE_DAYS } from './conflict'
+import type { RemetraDatabase, RevisionRow, SessionRow, Step } from './database'
+import type { Opening } from './kept-session'
+import { nearestFirst, sessionOf, soundRow } from './kept-session'
 
-/** Revisions kept of a session: as far back as undo goes. */
-const MOST_REVISIONS = 200
-
-/** Deleted sessions can be restored for that long. */
-const RESTORABLE_MS = 30 * 24 * 3600 * 1000
-
-/** Another tab wrote in between; nothing was written now. */
-export class ConflictError extends Error {
-  override readonly name = 'ConflictError'
+/** Where a session's history stands, and what of it the database does not have yet. */
+export interface HistoryState {
+  name: string
+  steps: readonly Step[]
+  cursor: number
+  unwritten: readonly (Step & { session: Session })[]
 }
-
-export interface KeptSession {
-  row: SessionRow
-  revisions: RevisionRow[]
-}
-
-/** What a write leaves behind: the new row, so that the writer knows what it is up to date with. */
-export type Written = SessionRow
 
 /** Sessions in the browser's database. Every write is one transaction: it happens whole or not at all. */
 export class SessionRepository {
@@ -29,65 +21,149 @@ export class SessionRepository {
   ) {}
 
   list(): Promise<SessionRow[]> {
-    return this.database.sessions.toArray()
+    return this.database.sessions.toArray((rows) => rows.map((row) => soundRow(row.key, row, () => [])))
   }
 
-  async read(key: string): Promise<KeptSession | null> {
-    return this.database.transaction('r', this.database.sessions, this.database.revisions, async () => {
-      const row = await this.database.sessions.get(key)
-      if (!row || row.deletedAt > 0) return null
-      const revisions = await this.database.revisions.where('key').equals(key).sortBy('number')
-      return { row, revisions }
+  /** Opens a session at the step it stood at, or at the nearest one that can be read. */
+  read(key: string): Promise<Opening> {
+    const { sessions, revisions } = this.database
+    return this.database.transaction('r', sessions, revisions, async (): Promise<Opening> => {
+      const found = await sessions.get(key)
+      if (!found) return { state: 'absent' }
+      const numbers = (await revisions.where('key').equals(key).primaryKeys()).map(([, number]) => number)
+      const row = soundRow(key, found, () => numbers)
+      if (row.deletedAt > 0) return { state: 'deleted', name: row.name }
+      for (const { number } of nearestFirst(row)) {
+        const session = sessionOf(await revisions.get([key, number]))
+        if (!session) continue
+        const damage =
+          number === found.cursor
+            ? null
+            : 'The state in which this session was left cannot be read any more; this is the nearest one that can. Look through it, and export it.'
+        return { state: 'open', row: { ...row, cursor: number }, session, damage }
+      }
+      const raw = { session: found, revisions: await revisions.where('key').equals(key).toArray() }
+      return { state: 'unreadable', why: 'Nothing that is kept of this session can be read as one.', raw }
     })
   }
 
-  async create(key: string, session: Session, label: string): Promise<Written> {
-    const row: SessionRow = { key, name: session.name, updatedAt: this.now(), cursor: 0, writes: 1, deletedAt: 0 }
-    await this.database.transaction('rw', this.database.sessions, this.database.revisions, async () => {
-      await this.database.sessions.add(row)
-      await this.database.revisions.add({ key, number: 0, label, session })
+  /** The session after one step; `null` where it is missing or damaged. */
+  async revision(key: string, number: number): Promise<Session | null> {
+    return sessionOf(await this.database.revisions.get([key, number]))
+  }
+
+  async create(key: string, session: Session, label: string): Promise<SessionRow> {
+    const { sessions, revisions } = this.database
+    const row: SessionRow = {
+      key,
+      name: session.name,
+      updatedAt: this.now(),
+      cursor: 0,
+      steps: [{ number: 0, label }],
+      writes: 1,
+      deletedAt: 0,
+      deletedOn: 0,
+    }
+    await this.database.transaction('rw', sessions, revisions, async () => {
+      await sessions.add(row)
+      await revisions.where('key').equals(key).delete()
+      await revisions.add({ key, number: 0, label, session })
     })
     return row
   }
 
-  /** Puts a new revision after the one that the writer stands on; what could have been redone is gone. */
-  commit(known: SessionRow, revision: RevisionRow): Promise<Written> {
-    return this.write(known, async () => {
-      const own = this.database.revisions.where('[key+number]')
-      await own.between([known.key, known.cursor], [known.key, Infinity], false, true).delete()
-      await own.between([known.key, -Infinity], [known.key, revision.number - MOST_REVISIONS], true, true).delete()
-      await this.database.revisions.put(revision)
-      return { name: revision.session.name, cursor: revision.number }
+  /**
+   * Brings the database to where the history stands: writes what it does not have, drops what is no longer part of it,
+   * moves the cursor.
+   * @throws ConflictError, GoneError; then nothing was written
+   */
+  sync(known: SessionRow, history: HistoryState): Promise<SessionRow> {
+    const { key } = known
+    const { sessions, revisions } = this.database
+    const [first, last] = [history.steps[0]?.number ?? 0, history.steps.at(-1)?.number ?? 0]
+    return this.database.transaction('rw', sessions, revisions, async () => {
+      const stored = await this.writable(known)
+      const own = revisions.where('[key+number]')
+      await own.between([key, -Infinity], [key, first], true, false).delete()
+      await own.between([key, last], [key, Infinity], false, true).delete()
+      await revisions.bulkPut(history.unwritten.map((each): RevisionRow => ({ key, ...each })))
+      if ((await revisions.where({ key, number: history.cursor }).count()) !== 1)
+        throw new Error(`Step ${history.cursor} of session ${key} would be lost`)
+      const row = {
+        ...stored,
+        name: history.name,
+        cursor: history.cursor,
+        steps: [...history.steps],
+        updatedAt: this.now(),
+        writes: stored.writes + 1,
+      }
+      await sessions.put(row)
+      return row
     })
   }
 
-  /** Shows another revision: undo and redo. */
-  moveTo(known: SessionRow, revision: RevisionRow): Promise<Written> {
-    return this.write(known, async () => ({ name: revision.session.name, cursor: revision.number }))
+  /** Every kept session with all its steps that can be read. */
+  async all(): Promise<BackupSession[]> {
+    const { sessions, revisions } = this.database
+    return this.database.transaction('r', sessions, revisions, async () => {
+      const kept: BackupSession[] = []
+      for (const found of await sessions.toArray()) {
+        const row = soundRow(found.key, found, () => [])
+        if (row.deletedAt > 0) continue
+        const own = await revisions.where('key').equals(row.key).sortBy('number')
+        const steps = own.flatMap((each) => {
+          const session = sessionOf(each)
+          return session ? [{ number: each.number, label: each.label, session }] : []
+        })
+        const cursor = steps.some(({ number }) => number === row.cursor) ? row.cursor : steps.at(-1)?.number
+        if (cursor !== undefined) kept.push({ name: row.name, updatedAt: row.updatedAt, cursor, steps })
+      }
+      return kept
+    })
   }
 
-  remove(key: string): Promise<void> {
-    return this.mark(key, this.now())
+  /** Puts a session with its history beside what is there. */
+  async add(key: string, { name, updatedAt, cursor, steps }: BackupSession): Promise<void> {
+    const { sessions, revisions } = this.database
+    const list = steps.map(({ number, label }) => ({ number, label }))
+    await this.database.transaction('rw', sessions, revisions, async () => {
+      await sessions.add({ key, name, updatedAt, cursor, steps: list, writes: 1, deletedAt: 0, deletedOn: 0 })
+      await revisions.bulkAdd(steps.map((each): RevisionRow => ({ key, ...each })))
+    })
+  }
+
+  remove(key: string, day: number): Promise<void> {
+    return this.mark(key, this.now(), day)
   }
 
   restore(key: string): Promise<void> {
-    return this.mark(key, 0)
+    return this.mark(key, 0, 0)
   }
 
-  /** Drops for good what was deleted long ago. */
-  async purge(): Promise<void> {
-    await this.database.transaction('rw', this.database.sessions, this.database.revisions, async () => {
-      const old = await this.database.sessions
-        .filter((row) => row.deletedAt > 0 && row.deletedAt < this.now() - RESTORABLE_MS)
-        .primaryKeys()
-      await this.database.sessions.bulkDelete(old)
-      await this.database.revisions.where('key').anyOf(old).delete()
+  /** Drops sessions for good, whatever they held. */
+  async erase(keys: readonly string[]): Promise<void> {
+    const { sessions, revisions } = this.database
+    await this.database.transaction('rw', sessions, revisions, async () => {
+      await sessions.bulkDelete([...keys])
+      await revisions.where('key').anyOf(keys).delete()
     })
   }
 
-  /** Calls back with what is kept of a session, now and whenever this or another tab writes it. */
-  watch(key: string, changed: (kept: KeptSession | null) => void, failed: (error: unknown) => void): () => void {
-    const subscription = liveQuery(() => this.read(key)).subscribe(changed, failed)
+  /** Drops for good what was deleted many days of use ago. @returns the keys dropped. */
+  async purge(today: number): Promise<string[]> {
+    const old = await this.database.sessions
+      .filter((row) => row.deletedAt > 0 && today - (row.deletedOn ?? today) >= RESTORABLE_DAYS)
+      .primaryKeys()
+    if (old.length > 0) await this.erase(old)
+    return old
+  }
+
+  /** Calls back with a session's row, now and whenever this or another tab writes it; revisions are read on demand. */
+  watch(key: string, changed: (row: SessionRow | null) => void, failed: (error: unknown) => void): () => void {
+    const subscription = liveQuery(() => this.database.sessions.get(key)).subscribe(
+      (row) => changed(row ? soundRow(key, row, () => []) : null),
+      failed,
+    )
     return () => subscription.unsubscribe()
   }
 
@@ -96,20 +172,19 @@ export class SessionRepository {
     return () => subscription.unsubscribe()
   }
 
-  private write(known: SessionRow, change: () => Promise<Pick<SessionRow, 'name' | 'cursor'>>): Promise<Written> {
-    return this.database.transaction('rw', this.database.sessions, this.database.revisions, async () => {
-      const stored = await this.database.sessions.get(known.key)
-      if (!stored || stored.writes !== known.writes) throw new ConflictError('written by another tab')
-      const row = { ...stored, ...(await change()), updatedAt: this.now(), writes: stored.writes + 1 }
-      await this.database.sessions.put(row)
-      return row
-    })
+  private async writable(known: SessionRow): Promise<SessionRow> {
+    const stored = await this.database.sessions.get(known.key)
+    if (!stored) throw new GoneError('absent')
+    if (stored.deletedAt > 0) throw new GoneError('deleted')
+    if ((stored.writes ?? 0) !== known.writes) throw new ConflictError('written by another tab')
+    return stored
   }
 
-  private async mark(key: string, deletedAt: number): Promise<void> {
+  private async mark(key: string, deletedAt: number, deletedOn: number): Promise<void> {
     await this.database.transaction('rw', this.database.sessions, async () => {
       const row = await this.database.sessions.get(key)
-      if (row) await this.database.sessions.put({ ...row, deletedAt, writes: row.writes + 1 })
+      if (!row) throw new GoneError('absent')
+      await this.database.sessions.put({ ...row, deletedAt, deletedOn, writes: (row.writes ?? 0) + 1 })
     })
   }
 }

@@ -1,8 +1,12 @@
 import { liveQuery } from 'dexie'
 import type { Gear } from '#core/session'
+import { merge, nextId, readGear } from '#core/session'
 import type { RemetraDatabase, ShelfRow } from './database'
 
 const SEEDED = 'shelf-seeded'
+
+/** Why an edit of an item was not taken, in words. */
+export type Refusal = string
 
 /** The gear shelf in the browser's database: apart from the sessions, which carry copies. */
 export class ShelfRepository {
@@ -11,8 +15,14 @@ export class ShelfRepository {
     private readonly now: () => number = Date.now,
   ) {}
 
-  list(): Promise<ShelfRow[]> {
-    return this.database.shelf.toArray()
+  /** The items that can be read; a damaged one stays where it is and is counted, not shown. */
+  async list(): Promise<{ rows: ShelfRow[]; damaged: number }> {
+    const found = await this.database.shelf.toArray()
+    const rows = found.flatMap((row) => {
+      const reading = readGear(row.item)
+      return reading.ok ? [{ ...row, item: reading.gear, writes: row.writes ?? 0 }] : []
+    })
+    return { rows, damaged: found.length - rows.length }
   }
 
   /** Puts the first items on a shelf that never had any; a shelf that was emptied by hand stays empty. */
@@ -26,22 +36,61 @@ export class ShelfRepository {
     })
   }
 
-  async put(items: readonly Gear[]): Promise<void> {
-    await this.database.shelf.bulkPut(items.map((item) => this.row(item)))
+  /**
+   * Puts items beside what is there: an id that is in use, also by a deleted item, gives way to a free one.
+   * @returns the ids under which they stand, in their order
+   */
+  add(items: readonly Gear[]): Promise<string[]> {
+    return this.database.transaction('rw', this.database.shelf, async () => {
+      const taken = new Set(await this.database.shelf.toCollection().primaryKeys())
+      const rows = items.map((item) => {
+        const id = nextId(item.id, taken)
+        taken.add(id)
+        return this.row({ ...item, id })
+      })
+      await this.database.shelf.bulkAdd(rows)
+      return rows.map((row) => row.id)
+    })
   }
 
-  async remove(id: string): Promise<void> {
-    await this.database.shelf.update(id, { deletedAt: this.now() })
+  /**
+   * Changes an item that is shown as `from` into `to`. What another tab changed of it meanwhile is kept beside it.
+   * @returns why not, where both changed the same place or the item is gone
+   */
+  change(from: Gear, to: Gear): Promise<Refusal | null> {
+    return this.database.transaction('rw', this.database.shelf, async () => {
+      const stored = await this.database.shelf.get(from.id)
+      if (!stored || stored.deletedAt > 0)
+        return 'This item was removed from the shelf in another tab. Restore it first.'
+      const merged = merge<Gear>(from, to, stored.item)
+      if (!merged.ok) return 'Another tab changed this very figure meanwhile; its value is the one shown now.'
+      const reading = readGear(merged.merged)
+      if (!reading.ok) return reading.faults[0]?.message ?? 'This cannot be.'
+      await this.database.shelf.put({ ...this.row(reading.gear), writes: (stored.writes ?? 0) + 1 })
+      return null
+    })
   }
 
-  async restore(id: string): Promise<void> {
-    await this.database.shelf.update(id, { deletedAt: 0 })
+  remove(id: string): Promise<void> {
+    return this.mark(id, this.now())
   }
 
-  watch(changed: (rows: ShelfRow[]) => void, failed: (error: unknown) => void): () => void {
+  restore(id: string): Promise<void> {
+    return this.mark(id, 0)
+  }
+
+  watch(changed: (found: { rows: ShelfRow[]; damaged: number }) => void, failed: (error: unknown) => void): () => void {
     const subscription = liveQuery(() => this.list()).subscribe(changed, failed)
     return () => subscription.unsubscribe()
   }
 
-  private row = (item: Gear): ShelfRow => ({ id: item.id, item, updatedAt: this.now(), deletedAt: 0 })
+  private mark(id: string, deletedAt: number): Promise<void> {
+    return this.database.transaction('rw', this.database.shelf, async () => {
+      const stored = await this.database.shelf.get(id)
+      if (!stored) throw new Error('This item is no longer on the shelf.')
+      await this.database.shelf.put({ ...stored, deletedAt, writes: (stored.writes ?? 0) + 1 })
+    })
+  }
+
+  private row = (item: Gear): ShelfRow => ({ id: item.id, item, updatedAt: this.now(), writes: 1, deletedAt: 0 })
 }

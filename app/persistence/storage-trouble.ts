@@ -1,11 +1,15 @@
-/** Why the browser’s storage did not take something, in words and with what to do. */
+/** Why the browser’s storage did not take or give something, in words and with what to do. */
 export function describeStorageTrouble(error: unknown): string {
   const names = errorNames(error)
   if (names.has('QuotaExceededError')) {
-    return 'The browser’s storage is full. Nothing of this session is lost while the tab is open: export it, then delete old sessions or free disk space.'
+    return 'The browser’s storage is full. Nothing of this session is lost while the tab is open: export it, then delete old sessions for good or free disk space, and try again.'
   }
   if (names.has('VersionError')) {
-    return 'Another tab runs an older version. Close it and reload; export this session first.'
+    return 'Another tab runs another version of Remetra. Export this session, close the other tabs, and reload.'
+  }
+  // With another error inside, the database could not be opened in the first place.
+  if (names.has('DatabaseClosedError') && names.size === 1) {
+    return 'The browser’s storage for this site was cleared or closed while this tab was open. What you see is on this screen only: export it, then reload the page.'
   }
   return 'The browser’s storage is blocked or failing, so nothing is kept when this tab closes. Export the session; to keep sessions here, allow this site to store data (a private window may not).'
 }

@@ -1,20 +1,40 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { demoSession } from '#demo/index'
-import type { Fault, Session } from '#core/session'
-import { blankSession, readSession, readSessionText } from '#core/session'
-import type { SessionRow } from '~/persistence'
-import { describeStorageTrouble, memos, sessionRepository } from '~/persistence'
+import { planSession } from '#core/plan/plan-session'
+import type { BackupSession, Fault, Session } from '#core/session'
+import { applySettings, blankSession, nextName, readSession, readSessionText } from '#core/session'
+import type { SecondCopy, SessionRow } from '~/persistence'
+import {
+  describeStorageTrouble,
+  hasDatabase,
+  isMarkedFresh,
+  keptCountNoted,
+  memos,
+  newKey,
+  noteKeptCount,
+  secondCopies,
+  sessionRepository,
+} from '~/persistence'
+import type { Shown } from './session'
 import { useSessionStore } from './session'
 
+export { RESTORABLE_DAYS } from '~/persistence'
 export type SessionSummary = SessionRow
 
 const LAST_OPEN = 'last-open'
+const LAST_BACKUP = 'last-backup'
+const FIRST_KEPT = 'first-kept'
+
+/** Where to go when the program is opened without an address. */
+export type Landing = { key: string } | { at: 'sessions' }
 
 /** The sessions kept in this browser, and how they come and go. */
 export const useLibraryStore = defineStore('library', () => {
   const rows = shallowRef<SessionRow[]>([])
   const trouble = ref<string | null>(null)
+  /** Sessions that were kept and whose database is empty now, with what second copies there are of them. */
+  const vanished = shallowRef<{ count: number; copies: SecondCopy[] } | null>(null)
   const byDate = (a: SessionRow, b: SessionRow) => b.updatedAt - a.updatedAt
   const kept = computed(() => rows.value.filter((row) => row.deletedAt === 0).sort(byDate))
   const deleted = computed(() =>
@@ -23,101 +43,217 @@ export const useLibraryStore = defineStore('library', () => {
 
   const open = useSessionStore()
 
-  /** Keeps a session under a new key and opens it; where storage refuses, it is open all the same. */
-  async function add(session: Session, label: string): Promise<string> {
-    const key = crypto.randomUUID()
+  /** Does something to the store that may fail, and says so. @returns whether it was done. */
+  async function attempt(action: () => Promise<unknown>): Promise<boolean> {
     try {
-      await sessionRepository.create(key, session, label)
-      await open.open(key)
+      await action()
+      trouble.value = null
+      return true
     } catch (error) {
-      open.openUnkept(key, session, error)
+      trouble.value = describeStorageTrouble(error)
+      return false
+    }
+  }
+
+  const today = () => memos.dayOfUse(new Date().toDateString())
+  const remember = (key: string) => attempt(() => memos.set(LAST_OPEN, key))
+
+  async function add(session: Session, label: string): Promise<string> {
+    const key = await open.start(session, label)
+    if (!open.trouble) {
+      noteKeptCount(Math.max(1, kept.value.length, keptCountNoted()))
+      await remember(key)
     }
     return key
   }
+  /** A session of one's own: the browser is asked not to clear it away when space gets short. */
+  async function addOwn(session: Session, label: string): Promise<string> {
+    await globalThis.navigator?.storage?.persist?.()
+    await attempt(async () => {
+      if (!(await memos.get(FIRST_KEPT))) await memos.set(FIRST_KEPT, String(Date.now()))
+    })
+    return add(session, label)
+  }
 
-  /** The session to land in: the last one open, or the newest; the demo on a first visit; none where all are deleted. */
-  async function landing(): Promise<string | null> {
+  /** Where to land: the last session open, or the newest; the demo on a first visit; the list where there is none left. */
+  async function landing(): Promise<Landing> {
     try {
-      await sessionRepository.purge()
+      // A first visit has its picture before the storage is even fetched.
+      if (keptCountNoted() === 0 && !(await hasDatabase())) return landInDemo()
+      await secondCopies.drop(await sessionRepository.purge(await today()))
       const all = await sessionRepository.list()
-      if (all.length === 0) return await add(demoSession(), 'Demo opened')
+      if (all.length === 0 && (await lookForVanished())) return { at: 'sessions' }
+      if (all.length === 0) return { key: await add(demoSession(), 'Demo opened') }
       const here = all.filter((row) => row.deletedAt === 0).sort(byDate)
+      if (here.length > 0) noteKeptCount(here.length)
       const last = await memos.get(LAST_OPEN)
-      return here.find((row) => row.key === last)?.key ?? here[0]?.key ?? null
+      const key = here.find((row) => row.key === last)?.key ?? here[0]?.key
+      return key ? { key } : { at: 'sessions' }
     } catch (error) {
-      const key = crypto.randomUUID()
-      open.openUnkept(key, demoSession(), error)
-      return key
+      trouble.value = describeStorageTrouble(error)
+      // Sessions that are there but cannot be reached now are not answered with a demo.
+      return keptCountNoted() > 0 ? { at: 'sessions' } : { key: await open.start(demoSession(), 'Demo opened') }
     }
   }
 
-  /** Opens a session by its key. False where there is none. */
-  async function show(key: string): Promise<boolean> {
-    if (open.key === key) return true
-    try {
-      if (!(await open.open(key))) return false
-      await memos.set(LAST_OPEN, key)
-      return true
-    } catch (error) {
-      open.openUnkept(key, demoSession(), error)
-      return true
+  function landInDemo(again?: string): Landing {
+    const { key, kept: written } = open.startAtOnce(demoSession(), 'Demo opened', again)
+    void written.then(() => {
+      if (open.trouble) return undefined
+      noteKeptCount(1)
+      return remember(key)
+    })
+    return { key }
+  }
+
+  /** An empty database is a first visit only where nothing tells of an earlier one. */
+  async function lookForVanished(): Promise<boolean> {
+    const copies = await secondCopies.list()
+    const count = Math.max(keptCountNoted(), copies.length)
+    vanished.value = count > 0 ? { count, copies } : null
+    return count > 0
+  }
+  /** Brings back what there is of the sessions that vanished. */
+  async function recover(): Promise<void> {
+    for (const { key, session } of vanished.value?.copies ?? [])
+      if (!(await attempt(() => sessionRepository.create(key, session, 'From the second copy')))) return
+    forgetVanished()
+  }
+  function forgetVanished() {
+    vanished.value = null
+    noteKeptCount(kept.value.length)
+  }
+
+  /** Opens a session by its key; where the database does not give it, its second copy does. */
+  async function show(key: string): Promise<Shown> {
+    const shown = await open.show(key)
+    if (shown.state === 'absent' && isMarkedFresh(key)) {
+      landInDemo(key)
+      return { state: 'open' }
     }
+    if (shown.state === 'absent' || shown.state === 'unreadable') {
+      const copy = await secondCopies.read(key).catch(() => null)
+      if (copy) return showCopy(copy)
+    }
+    if (shown.state === 'open' && open.isKept()) await remember(key)
+    return shown
+  }
+  async function showCopy(copy: SecondCopy): Promise<Shown> {
+    const done = await attempt(async () => {
+      await sessionRepository.erase([copy.key])
+      await sessionRepository.create(copy.key, copy.session, 'From the second copy')
+    })
+    if (!done) return { state: 'trouble', why: trouble.value ?? '' }
+    const shown = await open.show(copy.key)
+    open.setDamage(
+      'What the browser’s database kept of this session cannot be read any more. This is its second copy, with the last state and without the steps of undo.',
+    )
+    return shown
   }
 
   async function importText(text: string): Promise<{ key: string } | { faults: Fault[] }> {
     const reading = readSessionText(text)
-    return reading.ok ? { key: await add(reading.session, 'Imported') } : { faults: reading.faults }
+    return reading.ok ? { key: await addOwn(reading.session, 'Imported') } : { faults: reading.faults }
   }
 
+  const names = () => new Set(kept.value.map((row) => row.name))
+
   async function duplicate(key: string): Promise<string | null> {
-    const source = await latest(key)
-    return source ? add({ ...source, id: crypto.randomUUID(), name: copyName(source.name) }, 'Duplicated') : null
+    const source = await sessionRepository.read(key)
+    if (source.state !== 'open') return null
+    return addOwn({ ...source.session, id: newKey(), name: nextName(source.session.name, names()) }, 'Duplicated')
   }
 
   /** @returns what is wrong with the name, in words. */
   async function rename(key: string, name: string): Promise<string | null> {
-    if (key === open.key) return open.edit('Rename the session', (session) => ({ ...session, name }))
+    const change = (session: Session) => ({ ...session, name })
+    if (key === open.key) return open.edit('Rename the session', change)
     const source = await sessionRepository.read(key)
-    const current = source?.revisions.find((each) => each.number === source.row.cursor)
-    if (!source || !current) return 'This session is gone; another tab deleted it.'
-    const reading = readSession({ ...current.session, name })
+    if (source.state !== 'open') return 'This session is gone; another tab deleted it.'
+    const reading = readSession(change(source.session))
     if (!reading.ok) return reading.faults[0]?.message ?? null
-    await sessionRepository.commit(source.row, {
-      ...current,
-      number: current.number + 1,
-      label: 'Rename the session',
-      session: reading.session,
+    const step = { number: source.row.cursor + 1, label: 'Rename the session' }
+    const steps = [...source.row.steps.filter(({ number }) => number <= source.row.cursor), step].slice(-200)
+    await sessionRepository.sync(source.row, {
+      name: reading.session.name,
+      steps,
+      cursor: step.number,
+      unwritten: [{ ...step, session: reading.session }],
     })
     return null
-  }
-
-  async function latest(key: string): Promise<Session | null> {
-    const source = await sessionRepository.read(key)
-    return source?.revisions.find((each) => each.number === source.row.cursor)?.session ?? null
   }
 
   return {
     kept,
     deleted,
     trouble,
+    vanished,
     landing,
+    recover,
+    forgetVanished,
     show,
     importText,
-    duplicate,
-    rename,
-    startNew: () => add(blankSession(crypto.randomUUID(), 'New session'), 'Started'),
+    addOwn,
+    duplicate: async (key: string) => {
+      let copy: string | null = null
+      await attempt(async () => {
+        copy = await duplicate(key)
+      })
+      return copy as string | null
+    },
+    rename: async (key: string, name: string) => {
+      let wrong: string | null = null
+      const done = await attempt(async () => {
+        wrong = await rename(key, name)
+      })
+      return done ? (wrong as string | null) : trouble.value
+    },
+    /** With the gains planned. */
+    startPlanned: (first: Session) => {
+      const named = { ...first, id: newKey(), name: nextName(first.name, names()) }
+      return addOwn(applySettings(named, planSession(named).settings), 'Started')
+    },
+    startFrom: (session: Session) =>
+      addOwn({ ...session, id: newKey(), name: nextName(session.name, names()) }, 'Started from a template'),
+    startBlank: () => addOwn(blankSession(newKey(), nextName('New session', names())), 'Started'),
     openDemo: () => add(demoSession(), 'Demo opened'),
-    /** After a conflict: this tab’s version goes on as a session of its own. */
-    keepAsCopy: (mine: Session) =>
-      add({ ...mine, id: crypto.randomUUID(), name: copyName(mine.name) }, 'Kept as a copy'),
-    remove: (key: string) => sessionRepository.remove(key),
-    restore: (key: string) => sessionRepository.restore(key),
+    /** All sessions with their history; `null` where they cannot be read, which is told. */
+    everything: async () => {
+      let all: BackupSession[] | null = null
+      await attempt(async () => {
+        all = await sessionRepository.all()
+      })
+      return all as BackupSession[] | null
+    },
+    addAll: (sessions: readonly BackupSession[]) =>
+      attempt(async () => {
+        for (const each of sessions) await sessionRepository.add(newKey(), each)
+      }),
+    /** When the last backup was made, or this browser began to keep something. */
+    lastBackup: async () => {
+      const [made, begun] = await Promise.all([memos.get(LAST_BACKUP), memos.get(FIRST_KEPT)])
+      return made === undefined && begun === undefined ? null : Number(made ?? begun)
+    },
+    backedUp: async () => {
+      const now = Date.now()
+      await attempt(() => memos.set(LAST_BACKUP, String(now)))
+      return now
+    },
+    remove: (key: string) => attempt(async () => sessionRepository.remove(key, await today())),
+    restore: (key: string) => attempt(() => sessionRepository.restore(key)),
+    /** Frees the space of deleted sessions at once. */
+    erase: (keys: readonly string[]) =>
+      attempt(async () => {
+        await sessionRepository.erase(keys)
+        await secondCopies.drop(keys)
+      }),
     /** Keeps the list up to date until the returned function is called. */
     watch: () =>
       sessionRepository.watchList(
         (list) => {
           rows.value = list
-          trouble.value = null
+          // While it is not told that sessions vanished, the note stays what it was.
+          if (!vanished.value) noteKeptCount(kept.value.length)
         },
         (error) => {
           trouble.value = describeStorageTrouble(error)
@@ -125,5 +261,3 @@ export const useLibraryStore = defineStore('library', () => {
       ),
   }
 })
-
-const copyName = (name: string) => `${name.slice(0, 190)} (copy)`

@@ -1,210 +1,237 @@
-import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
-import { readSession } from '#core/session'
-import type { KeptSession, RevisionRow, SessionRow } from '~/persistence'
-import { ConflictError, describeStorageTrouble, sessionRepository } from '~/persistence'
+import {
+  describeStorageTrouble,
+  markFresh,
+  newKey,
+  onStorageLost,
+  secondCopies,
+  sessionRepository,
+} from '~/persistence'
+import { currentGesture } from './gesture'
+import type { Parting } from './open-session'
+import { OpenSession } from './open-session'
 
-/**
- * The open session: what is committed, what is being tried out by a gesture, and the way back.
- *
- * The history in memory leads and the database follows it, so that undo never waits and a full or blocked storage
- * costs nothing that is on the screen. Results are computed from the session and never stored.
- */
+/** A session of this tab that could not be written where it was, and goes on under another key. */
+export interface Parted {
+  why: Parting
+  /** The session that it parted from. */
+  from: string
+  name: string
+}
+
+/** What opening a session came to. */
+export type Shown =
+  | { state: 'open' }
+  | { state: 'absent' }
+  | { state: 'deleted'; name: string }
+  | { state: 'unreadable'; why: string; raw: unknown }
+  | { state: 'trouble'; why: string }
+
+/** The second copy follows when the hand rests that long, ms. */
+const SECOND_COPY_REST = 1000
+
+/** The storage is fetched that long after the first picture, and at the latest so long after the session is there, ms. */
+const AFTER_PICTURE = 400
+const AT_THE_LATEST = 4000
+
+/** The open session and its results. Results are computed from the session and never stored. */
 export const useSessionStore = defineStore('session', () => {
-  const key = ref<string | null>(null)
-  const history = shallowRef<RevisionRow[]>([])
-  const cursor = ref(0)
-  const draft = shallowRef<Session | null>(null)
+  const open = shallowRef<OpenSession | null>(null)
+  const opening = ref<string | null>(null)
+  const parted = shallowRef<Parted | null>(null)
+  /** Sessions that were left with something unkept; opened again, they are as they were left. */
+  const unkept = shallowRef<OpenSession[]>([])
 
-  const savedAt = ref<number | null>(null)
-  const saving = ref(false)
-  const trouble = ref<string | null>(null)
-  /** Set when another tab wrote in between: this tab’s session, not yet kept anywhere. */
-  const conflict = shallowRef<Session | null>(null)
-  const goneElsewhere = ref(false)
-
-  const position = computed(() => history.value.findIndex((revision) => revision.number === cursor.value))
-  const committed = computed(() => history.value[position.value]?.session ?? null)
-  const session = computed(() => draft.value ?? committed.value)
+  const committed = computed(() => open.value?.committed.value ?? null)
+  const session = computed(() => open.value?.draft.value ?? committed.value)
   const evaluation = computed(() => (session.value ? evaluateSession(session.value) : null))
   const plan = computed(() => (committed.value ? planSession(committed.value) : null))
-  const undoLabel = computed(() => (position.value > 0 ? (history.value[position.value]?.label ?? null) : null))
-  const redoLabel = computed(() => history.value[position.value + 1]?.label ?? null)
 
-  // What this tab last knew of the database: the row that it may write over, and news that arrived meanwhile.
-  let known: SessionRow | null = null
-  let news: KeptSession | null = null
-  let pending = 0
-  let queue: Promise<void> = Promise.resolve()
-  let stopWatching: (() => void) | null = null
-
-  function close() {
-    stopWatching?.()
-    stopWatching = null
-    known = null
-    news = null
-    draft.value = null
-    conflict.value = null
-    goneElsewhere.value = false
-    trouble.value = null
-  }
-
-  function show(kept: KeptSession) {
-    known = kept.row
-    history.value = kept.revisions
-    cursor.value = kept.row.cursor
-    savedAt.value = kept.row.updatedAt
-  }
-
-  /** Opens a kept session. False where there is none with this key. */
-  async function open(wanted: string): Promise<boolean> {
-    await queue
-    if (key.value === wanted && history.value.length > 0) return true
-    const kept = await sessionRepository.read(wanted)
-    if (!kept || kept.revisions.length === 0) return false
-    close()
-    key.value = wanted
-    show(kept)
-    stopWatching = sessionRepository.watch(wanted, hear, (error) => {
-      trouble.value = describeStorageTrouble(error)
-    })
-    return true
-  }
-
-  /** Opens a session that no storage keeps; the reason stays on the screen. */
-  function openUnkept(ownKey: string, unkept: Session, reason: unknown) {
-    close()
-    key.value = ownKey
-    history.value = [{ key: ownKey, number: 0, label: 'Opened', session: unkept }]
-    cursor.value = 0
-    savedAt.value = null
-    trouble.value = describeStorageTrouble(reason)
-  }
-
-  /** The database changed, by this tab or another one. */
-  function hear(kept: KeptSession | null) {
-    if (kept === null) {
-      goneElsewhere.value = true
-      return
+  function put(next: OpenSession) {
+    const before = open.value
+    if (before && before !== next) {
+      before.leave()
+      void before.settled().then(() => {
+        if (before.isUnkept) unkept.value = [...unkept.value.filter((each) => each !== before), before]
+      })
     }
-    goneElsewhere.value = false
-    news = kept
-    follow()
+    unkept.value = unkept.value.filter((each) => each !== next)
+    open.value = next
+    next.onParting = (why) => void part(next, why)
+    next.onChange = copyLater
+    if (next.isKept) next.watch()
   }
 
-  /** Shows what another tab committed, unless something of this tab is under way: then the next write settles it. */
-  function follow() {
-    if (!news || !known || pending > 0 || draft.value || conflict.value) return
-    if (news.row.writes > known.writes) show(news)
+  /** Opens a kept session. What comes late, because another one was asked for meanwhile, is dropped. */
+  async function show(key: string): Promise<Shown> {
+    opening.value = key
+    try {
+      if (open.value?.key === key) return { state: 'open' }
+      listen()
+      await open.value?.settled()
+      const left = unkept.value.find((each) => each.key === key)
+      const found = left ? null : await sessionRepository.read(key)
+      if (opening.value !== key) return { state: 'open' }
+      if (left) put(left)
+      else if (found?.state === 'open') put(OpenSession.kept(sessionRepository, found))
+      else if (found) return found
+      return { state: 'open' }
+    } catch (error) {
+      return { state: 'trouble', why: describeStorageTrouble(error) }
+    } finally {
+      if (opening.value === key) opening.value = null
+    }
   }
 
-  function write(action: (known: SessionRow) => Promise<SessionRow>, mine: Session) {
-    if (!known) return
-    pending++
-    saving.value = true
-    queue = queue.then(async () => {
-      if (!known) return
-      try {
-        known = await action(known)
-        savedAt.value = known.updatedAt
-        trouble.value = null
-      } catch (error) {
-        if (error instanceof ConflictError) conflict.value = mine
-        else trouble.value = describeStorageTrouble(error)
-      } finally {
-        pending--
-        saving.value = pending > 0
-      }
-      follow()
+  /** Keeps a session under a new key and opens it; where storage refuses, it is open all the same and says so. */
+  async function start(first: Session, label: string): Promise<string> {
+    const key = newKey()
+    opening.value = key
+    await open.value?.settled()
+    try {
+      const row = await sessionRepository.create(key, first, label)
+      put(OpenSession.kept(sessionRepository, { state: 'open', row, session: first, damage: null }))
+    } catch (error) {
+      put(OpenSession.unkept(sessionRepository, key, first, label, error))
+    }
+    if (opening.value === key) opening.value = null
+    copyLater()
+    return key
+  }
+
+  let pictured: () => void = () => {}
+
+  /** Opens a session before anything of the storage is there, and keeps it as soon as the first picture stands. */
+  function startAtOnce(first: Session, label: string, key = newKey()): { key: string; kept: Promise<void> } {
+    markFresh(key)
+    const fresh = OpenSession.fresh(sessionRepository, key, first, label)
+    put(fresh)
+    const kept = new Promise<void>((resolve) => {
+      pictured = () => setTimeout(resolve, AFTER_PICTURE)
+      setTimeout(resolve, AT_THE_LATEST)
+    }).then(async () => {
+      listen()
+      fresh.watch()
+      await fresh.retry()
+      if (fresh.isKept) markFresh(null)
     })
-  }
-
-  function commit(label: string, next: Session) {
-    const kept = history.value.slice(0, position.value + 1)
-    const revision = { key: key.value ?? '', number: cursor.value + 1, label, session: next }
-    history.value = [...kept, revision]
-    cursor.value = revision.number
-    write((row) => sessionRepository.commit(row, revision), next)
+    return { key, kept }
   }
 
   /**
-   * Changes the session for good, if the result is a valid one.
-   * @returns what is wrong with the change, in words, and then nothing was changed; `null` where it was taken.
+   * Another tab changed or deleted the session: this tab's version is kept as a session of its own before anybody is asked, so that
+   * neither is ever gone.
    */
-  function edit(label: string, change: (session: Session) => Session): string | null {
-    if (!committed.value) return null
-    // As it would stand in a file: a key that holds nothing is none.
-    const reading = readSession(JSON.parse(JSON.stringify(change(committed.value))))
-    if (!reading.ok) return reading.faults[0]?.message ?? 'This cannot be.'
-    if (!equal(reading.session, committed.value)) commit(label, reading.session)
-    return null
+  async function part(from: OpenSession, why: Parting) {
+    const mine = from.committed.value
+    const copy = { ...mine, id: newKey(), name: copyName(mine.name) }
+    const key = newKey()
+    try {
+      const row = await sessionRepository.create(key, copy, 'Kept apart')
+      from.handOver()
+      if (open.value !== from) return
+      put(OpenSession.kept(sessionRepository, { state: 'open', row, session: copy, damage: null }))
+      parted.value = { why, from: from.key, name: mine.name }
+    } catch (error) {
+      from.trouble.value = describeStorageTrouble(error)
+    }
   }
 
-  /** Tries a change out on the screen without keeping it. */
-  function preview(change: (session: Session) => Session) {
-    if (committed.value) draft.value = change(committed.value)
+  /** Why the second copy is behind; the first is what counts. */
+  const copyTrouble = ref<string | null>(null)
+  let copying: ReturnType<typeof setTimeout> | undefined
+  function copyLater() {
+    clearTimeout(copying)
+    copying = setTimeout(() => void copyNow(), SECOND_COPY_REST)
+  }
+  async function copyNow() {
+    clearTimeout(copying)
+    if (!open.value) return
+    const { key, committed: newest } = open.value
+    copyTrouble.value = await secondCopies.keep({ key, savedAt: Date.now(), session: newest.value }).then(
+      () => null,
+      (error: unknown) =>
+        `There is no second copy of the last change (${error instanceof Error ? error.message : 'refused'}).`,
+    )
   }
 
-  function cancelPreview() {
-    draft.value = null
-    follow()
+  let listening = false
+  function listen() {
+    if (listening) return
+    listening = true
+    onStorageLost(lost)
+  }
+  function lost() {
+    if (open.value?.isKept) open.value.gone.value = 'absent'
   }
 
-  function keepPreview(label: string): string | null {
-    const tried = draft.value
-    if (!tried) return null
-    const wrong = edit(label, () => tried)
-    draft.value = null
-    follow()
-    return wrong
-  }
-
-  function step(by: 1 | -1) {
-    cancelPreview()
-    const revision = history.value[position.value + by]
-    if (!revision) return
-    cursor.value = revision.number
-    write((row) => sessionRepository.moveTo(row, revision), revision.session)
-  }
-
-  /** After a conflict: what the other tab has, instead of this tab’s. */
-  async function takeTheirs() {
-    await queue
-    const kept = key.value ? await sessionRepository.read(key.value) : null
-    conflict.value = null
-    if (kept) show(kept)
-    else goneElsewhere.value = true
-  }
+  const of = <T>(read: (each: OpenSession) => T) => computed(() => (open.value ? read(open.value) : null))
 
   return {
-    key,
+    key: of((each) => each.key),
     session,
     committed,
     evaluation,
     plan,
-    undoLabel,
-    redoLabel,
-    savedAt,
-    saving,
-    trouble,
-    conflict,
-    goneElsewhere,
-    open,
-    openUnkept,
-    edit,
-    preview,
-    keepPreview,
-    cancelPreview,
-    undo: () => step(-1),
-    redo: () => step(1),
-    takeTheirs,
-    /** Resolves when everything committed so far is written or has failed to be. */
+    opening,
+    parted,
+    unkept,
+    copyTrouble,
+    undoLabel: of((each) => each.undoLabel.value),
+    redoLabel: of((each) => each.redoLabel.value),
+    savedAt: of((each) => each.savedAt.value),
+    saving: of((each) => each.saving.value),
+    trouble: of((each) => each.trouble.value),
+    damage: of((each) => each.damage.value),
+    gone: of((each) => each.gone.value),
+    unwritten: of((each) => each.unwritten.value),
+    /** Something is nowhere but in this tab. */
+    isKept: () => open.value?.isKept ?? false,
+    isUnkept: () => (open.value?.isUnkept ?? false) || unkept.value.length > 0,
+    show,
+    start,
+    startAtOnce,
+    /** The first picture stands: there is time for the storage. */
+    pictured: () => pictured(),
+    copyNow,
+    /** @returns what is wrong with the change, in words; nothing is changed while another session is being opened. */
+    edit: (label: string, change: (each: Session) => Session): string | null => {
+      if (!open.value || opening.value) return 'Another session is being opened.'
+      return open.value.edit(label, change, currentGesture())
+    },
+    setDamage: (words: string | null) => {
+      if (open.value) open.value.damage.value = words
+    },
+    endGesture: () => open.value?.endGesture(),
+    takeBackGesture: (gesture: string) => open.value?.takeBackGesture(gesture),
+    preview: (change: (each: Session) => Session) => {
+      if (!opening.value) open.value?.preview(change)
+    },
+    keepPreview: (label: string) => open.value?.keepPreview(label) ?? null,
+    cancelPreview: () => open.value?.cancelPreview(),
+    undo: () => {
+      if (!opening.value) open.value?.step(-1)
+    },
+    redo: () => {
+      if (!opening.value) open.value?.step(1)
+    },
+    retry: async () => {
+      await open.value?.retry()
+    },
+    keepAgain: async () => {
+      await open.value?.keepAgain()
+    },
+    restored: async () => {
+      await open.value?.restored()
+    },
     settled: async () => {
-      await queue
+      await open.value?.settled()
     },
   }
 })
+
+export const copyName = (name: string) => `${name.slice(0, 190)} (copy)`

@@ -2,7 +2,7 @@ import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Gear } from '#core/session'
-import { readGear } from '#core/session'
+import { nextId, nextName, readGear } from '#core/session'
 import type { ShelfRow } from '~/persistence'
 import { describeStorageTrouble, shelfRepository } from '~/persistence'
 
@@ -17,47 +17,58 @@ export const useShelfStore = defineStore('shelf', () => {
       .sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name)),
   )
   let stop: (() => void) | null = null
+  /** The storage took nothing: the shelf is in this tab only. */
+  let inMemory = false
+
+  function show({ rows: list, damaged }: { rows: ShelfRow[]; damaged: number }) {
+    rows.value = list
+    if (damaged > 0)
+      trouble.value = `${damaged} ${damaged === 1 ? 'item' : 'items'} of the shelf cannot be read and ${damaged === 1 ? 'is' : 'are'} left as found. A newer version of Remetra may have written ${damaged === 1 ? 'it' : 'them'}.`
+  }
+  function fail(error: unknown) {
+    trouble.value = describeStorageTrouble(error)
+  }
+  const inTab = (item: Gear): ShelfRow => ({ id: item.id, item, updatedAt: 0, writes: 0, deletedAt: 0 })
 
   /** Opens the shelf once; a storage that refuses is told, and the shipped items are there all the same. */
   async function open(): Promise<void> {
     if (stop) return
     const seeds = async () => (await import('#demo/shelf')).shelfGear()
-    stop = shelfRepository.watch(
-      (list) => {
-        rows.value = list
-      },
-      (error) => {
-        trouble.value = describeStorageTrouble(error)
-      },
-    )
+    stop = shelfRepository.watch(show, fail)
     try {
       await shelfRepository.seed(seeds)
-      rows.value = await shelfRepository.list()
+      show(await shelfRepository.list())
     } catch (error) {
-      trouble.value = describeStorageTrouble(error)
-      rows.value = (await seeds()).map((item) => ({ id: item.id, item, updatedAt: 0, deletedAt: 0 }))
+      fail(error)
+      inMemory = true
+      rows.value = (await seeds()).map(inTab)
     }
   }
 
-  async function keep(list: readonly Gear[]): Promise<void> {
+  /** Puts new items on the shelf. @returns the ids under which they stand: one in use gives way to a free one. */
+  async function add(list: readonly Gear[]): Promise<string[]> {
     try {
-      await shelfRepository.put(list)
-      trouble.value = null
+      if (inMemory) return addInTab(list)
+      const ids = await shelfRepository.add(list)
+      show(await shelfRepository.list())
+      return ids
     } catch (error) {
-      trouble.value = describeStorageTrouble(error)
-      const byId = new Map(rows.value.map((row) => [row.id, row]))
-      for (const item of list) byId.set(item.id, { id: item.id, item, updatedAt: 0, deletedAt: 0 })
-      rows.value = [...byId.values()]
+      fail(error)
+      return addInTab(list)
     }
+  }
+  function addInTab(list: readonly Gear[]): string[] {
+    const taken = new Set(rows.value.map((row) => row.id))
+    const fresh = list.map((item) => {
+      const id = nextId(item.id, taken)
+      taken.add(id)
+      return { ...item, id }
+    })
+    rows.value = [...rows.value, ...fresh.map(inTab)]
+    return fresh.map(({ id }) => id)
   }
 
   const get = (id: string) => items.value.find((item) => item.id === id) ?? null
-
-  function freeId(wanted: string): string {
-    const taken = new Set(rows.value.map((row) => row.id))
-    if (!taken.has(wanted)) return wanted
-    for (let n = 2; ; n++) if (!taken.has(`${wanted.slice(0, 58)}-${n}`)) return `${wanted.slice(0, 58)}-${n}`
-  }
 
   /** Changes an item, if the result is a valid one. @returns what is wrong, in words. */
   function edit(id: string, change: (item: Gear) => Gear): string | null {
@@ -67,44 +78,48 @@ export const useShelfStore = defineStore('shelf', () => {
     if (!reading.ok) return reading.faults[0]?.message ?? 'This cannot be.'
     // On the screen at once; the database follows.
     rows.value = rows.value.map((row) => (row.id === id ? { ...row, item: reading.gear } : row))
-    void keep([reading.gear])
+    if (!inMemory) void write(item, reading.gear)
     return null
+  }
+  async function write(from: Gear, to: Gear) {
+    try {
+      trouble.value = await shelfRepository.change(from, to)
+      if (trouble.value !== null) rows.value = (await shelfRepository.list()).rows
+    } catch (error) {
+      fail(error)
+    }
   }
 
   /** Puts a copy of a session's box on the shelf, over its own item where it came from there. @returns its id. */
   async function keepCopy(gear: Gear): Promise<string> {
     const { shelf, ...plain } = gear
-    const id = shelf && get(shelf) ? shelf : freeId(gear.id)
-    await keep([{ ...plain, id } as Gear])
-    return id
+    const own = shelf ? get(shelf) : null
+    if (!own) return (await add([plain as Gear]))[0] ?? gear.id
+    edit(own.id, () => ({ ...plain, id: own.id }) as Gear)
+    return own.id
   }
 
   async function duplicate(id: string): Promise<string | null> {
     const item = get(id)
     if (!item) return null
-    const copy = { ...item, id: freeId(item.id), name: `${item.name.slice(0, 190)} (copy)` }
-    await keep([copy])
-    return copy.id
+    const names = new Set(items.value.map(({ name }) => name))
+    return (await add([{ ...item, name: nextName(item.name, names) }]))[0] ?? null
   }
 
   /** Takes items in beside what is there: the same is skipped, another one under the same id gets an id of its own. */
   async function take(list: readonly Gear[]): Promise<{ added: number; same: number }> {
-    const fresh: Gear[] = []
-    for (const item of list) {
-      const there = get(item.id)
-      if (there && equal(there, item)) continue
-      const id = rows.value.some((row) => row.id === item.id && row.deletedAt === 0) ? freeId(item.id) : item.id
-      fresh.push({ ...item, id })
-    }
-    await keep(fresh)
+    const fresh = list.filter((item) => !equal(get(item.id), item))
+    await add(fresh)
     return { added: fresh.length, same: list.length - fresh.length }
   }
 
-  async function mark(action: Promise<void>): Promise<void> {
+  async function mark(action: Promise<void>): Promise<boolean> {
     try {
       await action
+      return true
     } catch (error) {
-      trouble.value = describeStorageTrouble(error)
+      fail(error)
+      return false
     }
   }
 
@@ -112,13 +127,12 @@ export const useShelfStore = defineStore('shelf', () => {
     items,
     trouble,
     open,
-    keep,
+    add,
     get,
     edit,
     keepCopy,
     duplicate,
     take,
-    freeId,
     remove: (id: string) => mark(shelfRepository.remove(id)),
     restore: (id: string) => mark(shelfRepository.restore(id)),
   }

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { useWindowSize } from '@vueuse/core'
 import { computed } from 'vue'
 import { describeJoints } from '#core/chain/describe-joint'
 import { stripControls } from '#core/chain/gain-control'
@@ -9,8 +10,13 @@ import type { Gear, Stage } from '#core/session'
 import { useSessionStore } from './session'
 import { useViewStore } from './view'
 
-/** With more stages than this the cards shrink to their gains, and one of them is shown in full. */
-const MOST_FULL_CARDS = 4
+/** A stage's card needs that much width, px; where there is less for each, they shrink to their gains and one is shown in full. */
+const CARD = 180
+
+/** Widths below which the right column stands below, and the rail becomes a bar, px: as in the style sheet. */
+const COLUMN = 1200
+const RAIL = 900
+const CARD_BY_CARD = 640
 
 /** The selected strip's stages joined with their gear, their gains and joints, and what each is to be set to by the plan. */
 export const useStripStore = defineStore('strip', () => {
@@ -41,10 +47,14 @@ export const useStripStore = defineStore('strip', () => {
     )
     return describeJoints(stages.value, view.evaluated?.findings ?? [], phantom)
   })
-  const isLong = computed(() => stages.value.length > MOST_FULL_CARDS)
+  const { width } = useWindowSize()
+  /** What is left for the section beside the rail and the right column, px. */
+  const room = computed(() => width.value - (width.value >= RAIL ? 180 : 60) - (width.value >= COLUMN ? 310 : 0))
+  const isCompact = computed(() => width.value < CARD_BY_CARD)
+  const isLong = computed(() => room.value / stages.value.length < CARD)
   const selected = computed(() => stages.value.find((stage) => stage.id === view.stage) ?? stages.value[0] ?? null)
   const planned = (stage: string, setting: 'gain' | 'fader') =>
     store.plan?.settings.find((each) => each.stage === stage && each.setting === setting)?.to ?? null
 
-  return { stages, controls, joints, isLong, selected, planned }
+  return { stages, controls, joints, isLong, isCompact, selected, planned }
 })

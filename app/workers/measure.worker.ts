@@ -1,17 +1,26 @@
+import type { LevelsPartResult, Share } from '#core/measure/levels/measure-levels'
+import { LevelsPartMeter } from '#core/measure/levels/measure-levels'
 import type { Measured, Meter } from '#core/measure/meter'
 import type { Answers, Question, QuestionKind } from '#core/measure/question'
 import { channelKeeper, lagBetween, meterOf } from '#core/measure/question'
 import type { Take } from '#core/simulated/record'
 import { recordTake } from '#core/simulated/record'
 
+/** The levels of a share of the channels, where several workers take one file. */
+export interface LevelsPartQuestion {
+  kind: 'levels-part'
+  share: Share
+}
+export type MeasureAnswer = Answers[QuestionKind] | LevelsPartResult
+
 /** A question about a recording, which is a file or is made on the simulated interface first. */
 export interface MeasureTask {
-  question: Question
+  question: Question | LevelsPartQuestion
   recording: Blob | Take
   /** The signal as it was played, where the recording does not hold it: a lag is then measured between the two files. */
   played?: Blob | undefined
 }
-export type MeasureMessage = { progress: number } | { answer: Answers[QuestionKind] } | { failed: string }
+export type MeasureMessage = { progress: number } | { answer: MeasureAnswer } | { failed: string }
 
 const post = (message: MeasureMessage) => postMessage(message)
 
@@ -37,8 +46,9 @@ async function fed<R>(file: Blob, meter: Meter<R>, from = 0, part = 1): Promise<
   return meter.end()
 }
 
-async function answer({ question, recording, played }: MeasureTask): Promise<Answers[QuestionKind]> {
+async function answer({ question, recording, played }: MeasureTask): Promise<MeasureAnswer> {
   const file = recording instanceof Blob ? recording : new Blob([recordTake(recording)])
+  if (question.kind === 'levels-part') return fed(file, new LevelsPartMeter(question.share))
   if (!played || question.kind !== 'loopback') return fed(file, meterOf(question))
   const [sent, got] = [channelKeeper(question.reference), channelKeeper(question.returned)]
   const reference: Measured<{ samples: Float64Array }> = await fed(played, sent, 0, 0.5)

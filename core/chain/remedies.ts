@@ -1,5 +1,5 @@
 import type { AnalogueInput, Gear, Plug, Session } from '../session'
-import { analogueInput, readGear } from '../session'
+import { analogueInput, readGear, socketOf } from '../session'
 import { programmerError } from './programmer-error'
 import { inPlug, outPlug } from './joint'
 import type { ResolvedStage } from './resolve'
@@ -80,13 +80,20 @@ export const preampOf = (session: Session): Gear =>
   })
 
 /** Inputs of the unit, of a type, that no strip of the session takes. */
-export function freePorts(session: Session, unitId: string, type: AnalogueInput['type']): string[] {
+export function freePorts(session: Session, unitId: string, type: AnalogueInput['type'], except?: string): string[] {
   const unit = session.gear.find((item) => item.id === unitId)
   if (unit?.kind !== 'interface') return []
-  const taken = new Set(
-    session.strips.flatMap((strip) => strip.stages.filter((stage) => stage.gear === unitId).map((stage) => stage.port)),
+  const taken = session.strips.flatMap((strip) =>
+    strip.stages.filter((stage) => stage.gear === unitId && stage.id !== except),
   )
+  const ports = new Set([...taken.map(({ port }) => port), ...ownPort(session, except)])
+  const sockets = new Set(taken.map(({ port }) => socketOf(unit, port)))
   return unit.inputs
-    .filter((input) => !taken.has(input.id) && analogueInput(unit, input.id)?.type === type)
+    .filter((input) => !ports.has(input.id) && !sockets.has(socketOf(unit, input.id)))
+    .filter((input) => analogueInput(unit, input.id)?.type === type)
     .map((input) => input.id)
 }
+
+/** A stage may go over to another way into its own socket, not to the input at which it is. */
+const ownPort = (session: Session, stage: string | undefined) =>
+  session.strips.flatMap((strip) => strip.stages.filter(({ id }) => id === stage).map(({ port }) => port))

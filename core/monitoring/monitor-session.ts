@@ -4,7 +4,7 @@ import { gearById, resolveStrip } from '../chain/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import type { Route } from '../latency/routes'
 import type { AudioInterface, Headphones, InterfaceOutput, Session, Strip } from '../session'
-import { inForce } from '../session'
+import { inForce, monitorFields } from '../session'
 import type { Ohms } from '../units'
 import { dbu, ohms } from '../units'
 import { potentialAcousticGain } from './acoustic-gain'
@@ -13,6 +13,8 @@ import { combOf } from './comb'
 import type { ExposureGrade } from './exposure'
 import { MOST_PROPOSED, exposureGrade, nioshHours, weeklyHours } from './exposure'
 import { headphoneLevel } from './headphone-level'
+import type { Programme } from './mix'
+import { blendGains, together } from './mix'
 
 /** What headphones bring to a performer's ears. */
 export interface EarLevel {
@@ -21,8 +23,27 @@ export interface EarLevel {
   grade: ExposureGrade
   nioshHours: number
   weeklyHours: number
-  /** The volume setting at which the average is 80 dBA, and the highest that is proposed at all. */
-  volumeFor: (wished: number) => number
+  /** The average with the volume fully up: nothing louder can be had. */
+  fullyUp: number
+  /** The volume at which the average is as wished, never over what is proposed at all; `null` where it is out of reach. */
+  volumeFor: (wished: number) => number | null
+}
+
+/** Own sound and playback at the ear, each by itself, dBA; what the mix control takes off each, dB. */
+export interface HeardMix {
+  own: number
+  playback: number
+  ownGain: number
+  playbackGain: number
+}
+
+/** One thing that a performer hears. */
+export interface Heard {
+  what: 'own-direct' | 'own-host' | 'playback'
+  /** After the sound left; nothing for playback, which has no such moment. */
+  milliseconds: number | null
+  /** dBA at the ear, where it is known. */
+  level: number | null
 }
 
 export interface Doubling extends Comb {
@@ -50,6 +71,10 @@ export interface PerformerMonitor {
   volume: number
   volumeIsProposed: boolean
   ear: EarLevel | null
+  mix: HeardMix | null
+  heard: Heard[]
+  /** Which ears it comes to. */
+  ears: 'both' | 'left' | 'right'
   doubling: Doubling | null
   feedback: FeedbackMargin | null
   /** In words: what is lost, heard on one side, or too late. */
@@ -88,7 +113,8 @@ function monitorStrip(
   const output = unit?.outputs.find((each) => each.id === strip.monitor.output) ?? null
   const named = session.gear.find((item) => item.id === strip.monitor.headphones)
   const headphones = named?.kind === 'headphones' ? named : null
-  const full = output && headphones && end?.unit === 'dBFS' ? fullLevel(output, headphones, end) : null
+  const programmes = output && headphones && end?.unit === 'dBFS' ? programmesAt(strip, output, headphones, end) : null
+  const full = programmes?.all ?? null
   const proposed = full ? Math.min(0, PROPOSED - full.average) : 0
   const volume = strip.monitor.volume ?? proposed
   return {
@@ -100,21 +126,72 @@ function monitorStrip(
     volume,
     volumeIsProposed: strip.monitor.volume === undefined,
     ear: full ? earAt(full, volume) : null,
+    mix: programmes?.mix ? atVolume(programmes.mix, volume) : null,
+    heard: heardBy(strip, routes, programmes, volume),
+    ears: earsOf(session, strip),
     doubling: doublingOf(strip, routes, unit),
     feedback: feedbackOf(session, strip, stages),
-    notes: notesOf(session, strip, stages, routes, unit),
+    notes: notesOf(session, strip, routes, unit),
   }
 }
 
-/** At the ear with the volume fully up. */
-function fullLevel(output: InterfaceOutput, headphones: Headphones, end: Point): { average: number; peak: number } {
+/** Peaks of a rough mix over its average as a sine's, dB (common practice, no source). */
+const PLAYBACK_CREST = 15
+
+interface Programmes {
+  own: Programme
+  all: Programme
+  mix: HeardMix | null
+}
+
+/** At the ear with the volume fully up: the own sound, and with a mix control what playback there is beside it. */
+function programmesAt(strip: Strip, output: InterfaceOutput, headphones: Headphones, end: Point): Programmes {
   const { fullScale, impedance } = inForce(output)
   const level = (dbfs: number) =>
     headphoneLevel(dbu(dbfs + fullScale), (impedance ?? NO_IMPEDANCE) as Ohms, inForce(headphones)).level
-  return { average: level(end.average), peak: level(Math.min(end.peak, 0)) }
+  const programme = (average: number, peak: number, gain: number) => ({
+    average: level(average) + gain,
+    peak: level(Math.min(peak, 0)) + gain,
+  })
+  const { blend, playback = monitorFields.playback.initial } = strip.monitor
+  if (blend === undefined) {
+    const own = programme(end.average, end.peak, 0)
+    return { own, all: own, mix: null }
+  }
+  const gains = blendGains(blend)
+  const own = programme(end.average, end.peak, gains.own)
+  const played = programme(playback, playback + PLAYBACK_CREST, gains.playback)
+  const mix = { own: own.average, playback: played.average, ownGain: gains.own, playbackGain: gains.playback }
+  return { own, all: together(own, played), mix }
 }
 
-function earAt(full: { average: number; peak: number }, volume: number): EarLevel {
+const atVolume = (mix: HeardMix, volume: number): HeardMix => ({
+  ...mix,
+  own: mix.own + volume,
+  playback: mix.playback + volume,
+})
+
+/** What comes to the performer's ears, the own sound first. */
+function heardBy(strip: Strip, routes: readonly Route[], programmes: Programmes | null, volume: number): Heard[] {
+  const { route, alsoHeard } = strip.monitor
+  const heard: Heard[] = []
+  for (const each of routes) {
+    const chosen = each.route === route
+    if (!chosen && alsoHeard === undefined) continue
+    const level = programmes ? programmes.own.average + volume + (chosen ? 0 : (alsoHeard ?? 0)) : null
+    heard.push({ what: each.route === 'direct' ? 'own-direct' : 'own-host', milliseconds: each.milliseconds, level })
+  }
+  if (programmes?.mix) heard.push({ what: 'playback', milliseconds: null, level: programmes.mix.playback + volume })
+  return heard
+}
+
+function earsOf(session: Session, strip: Strip): PerformerMonitor['ears'] {
+  const pair = session.pairs?.find((each) => each.left === strip.id || each.right === strip.id)
+  if (pair?.monitoring === 'panned') return pair.left === strip.id ? 'left' : 'right'
+  return strip.monitor.side ?? 'both'
+}
+
+function earAt(full: Programme, volume: number): EarLevel {
   const [average, peak] = [full.average + volume, full.peak + volume]
   return {
     average,
@@ -122,7 +199,11 @@ function earAt(full: { average: number; peak: number }, volume: number): EarLeve
     grade: exposureGrade(average, peak),
     nioshHours: nioshHours(average),
     weeklyHours: weeklyHours(average),
-    volumeFor: (wished) => Math.min(0, Math.min(wished, MOST_PROPOSED) - full.average),
+    fullyUp: full.average,
+    volumeFor: (wished) => {
+      const volume = Math.min(wished, MOST_PROPOSED) - full.average
+      return volume > 0 ? null : volume
+    },
   }
 }
 
@@ -155,13 +236,7 @@ function feedbackOf(session: Session, strip: Strip, stages: readonly ResolvedSta
   return { potential, wanted: layout.wanted, margin: potential - layout.wanted }
 }
 
-function notesOf(
-  session: Session,
-  strip: Strip,
-  stages: readonly ResolvedStage[],
-  routes: readonly Route[],
-  unit: AudioInterface | null,
-): string[] {
+function notesOf(session: Session, strip: Strip, routes: readonly Route[], unit: AudioInterface | null): string[] {
   const notes: string[] = []
   const pair = session.pairs?.find((each) => each.left === strip.id || each.right === strip.id)
   if (strip.monitor.route === 'direct' && strip.monitor.pluginFrames > 0)
@@ -170,9 +245,9 @@ function notesOf(
     )
   if (strip.monitor.route === 'direct' && !routes.some((each) => each.route === 'direct'))
     notes.push(`"${unit?.name ?? 'The unit'}" has no direct monitoring: nothing is heard on this route.`)
-  if (!pair && stages.length > 1)
+  if (!pair && strip.monitor.side)
     notes.push(
-      'One source: monitor it in mono, in the middle. Recorded to the left channel only it is heard on one side.',
+      `One source, heard on the ${strip.monitor.side} only: monitor it in mono, in the middle. It is so where one input is recorded to one side of a stereo track.`,
     )
   if (pair?.monitoring === 'panned') notes.push('A stereo pair: left and right panned apart, at the same level.')
   if (pair?.monitoring === 'mono')

@@ -1,5 +1,6 @@
 import equal from 'fast-deep-equal'
 import { initialSettings } from './complete'
+import { socketOf } from './gear-access'
 import type { AudioInterface, Gear } from './gear'
 import { nextId, nextName } from './naming'
 import type { Session } from './session'
@@ -39,21 +40,23 @@ export function addBundle(session: Session, bundle: Bundle): Session {
   const stripIds = new Set(session.strips.map((strip) => strip.id))
   const stripNames = new Set(session.strips.map((strip) => strip.name))
   const stageIds = new Set(session.strips.flatMap((strip) => strip.stages.map((stage) => stage.id)))
-  const takenPorts = new Set(session.strips.flatMap((strip) => strip.stages.map(portKey)))
+  const boxes = new Map([...session.gear, ...added].map((item) => [item.id, item]))
+  const key = ({ gear, port }: Stage) => `${gear} ${socketOf(boxes.get(gear) as Gear, port)}`
+  const takenPorts = new Set(session.strips.flatMap((strip) => strip.stages.map(key)))
   const renamed = new Map<string, string>()
   const strips = bundle.strips.map((strip): Strip => {
     const id = take(nextId(strip.id, stripIds), stripIds)
     renamed.set(strip.id, id)
-    const stages = strip.stages.map((stage): Stage => {
+    const stages = strip.stages.map((stage, i): Stage => {
       const box = placed.get(stage.gear)
       const port = box ? freePort(box, stage.port, takenPorts) : stage.port
       const own = {
         ...stage,
-        id: take(nextId(stage.id, stageIds), stageIds),
+        id: take(nextId(stageIds.has(stage.id) ? `${id.slice(0, 50)}-${i + 1}` : stage.id, stageIds), stageIds),
         gear: box?.id ?? stage.gear,
         ...(port !== undefined && { port }),
       }
-      takenPorts.add(portKey(own))
+      takenPorts.add(key(own))
       return { ...own, settings: { ...(box && initialSettings(box, port)), ...stage.settings } }
     })
     return { ...strip, id, name: take(nextName(strip.name, stripNames), stripNames), stages }
@@ -82,16 +85,16 @@ function isSameUnit(one: Gear, other: Gear): boolean {
 /** Whether a unit of the session has an input free for every strip that comes to it. */
 function hasRoom({ strips }: Session, unit: Gear, item: Gear, bundle: Bundle): boolean {
   if (unit.kind !== 'interface') return true
-  const typeOf = (port: string | undefined) => unit.inputs.find((input) => input.id === port)?.type
-  const takenAt = (id: string, all: readonly Strip[]) =>
+  const portsOf = (id: string, all: readonly Strip[]) =>
     all.flatMap(({ stages }) => stages.filter((stage) => stage.gear === id).map((stage) => stage.port))
-  const [taken, wanted] = [takenAt(unit.id, strips), takenAt(item.id, bundle.strips).map(typeOf)]
-  const free = unit.inputs.filter((input) => !taken.includes(input.id)).map((input) => input.type)
-  const count = (list: readonly unknown[], type: unknown) => list.filter((each) => each === type).length
-  return wanted.every((type) => count(wanted, type) <= count(free, type))
+  const taken = new Set(portsOf(unit.id, strips).map((port) => socketOf(unit, port)))
+  return portsOf(item.id, bundle.strips).every((wanted) => {
+    const type = unit.inputs.find((input) => input.id === wanted)?.type
+    const free = unit.inputs.find((input) => input.type === type && !taken.has(socketOf(unit, input.id)))
+    if (free) taken.add(socketOf(unit, free.id))
+    return free !== undefined
+  })
 }
-
-const portKey = ({ gear, port }: Stage) => `${gear} ${port}`
 
 function take(value: string, taken: Set<string>): string {
   taken.add(value)
@@ -101,7 +104,7 @@ function take(value: string, taken: Set<string>): string {
 /** The wanted input of a unit, or the next free one of its type where it is taken. */
 function freePort(gear: Gear, wanted: string | undefined, taken: ReadonlySet<string>): string | undefined {
   if (gear.kind !== 'interface' || wanted === undefined) return wanted
-  const free = (port: string) => !taken.has(`${gear.id} ${port}`)
+  const free = (port: string) => !taken.has(`${gear.id} ${socketOf(gear, port)}`)
   if (free(wanted)) return wanted
   const type = gear.inputs.find((input) => input.id === wanted)?.type
   return gear.inputs.find((input) => input.type === type && free(input.id))?.id ?? wanted

@@ -1,4 +1,6 @@
 import { metres } from '../units'
+import type { Assuming } from './assumed'
+import { noLongerAssumed } from './assumed'
 import type { Measurement } from './measurement'
 import { numbers } from './field'
 import type { AnalogueInput, AudioInterface, Gear, GearKind, GearOf, InterfaceLatency, Plug, SoundSource } from './gear'
@@ -75,16 +77,14 @@ export const editInput = (
 ): Session => editGear(session, unit, 'interface', (gear) => withInput(gear, port, edit))
 
 /** Something with printed and measured specifications: a source, a microphone, an input, an output. */
-export interface Specified {
+export interface Specified extends Assuming {
   specs: object
   measured?: object | undefined
 }
 
 /** A printed value changed; `undefined` takes an optional one out. */
-export const withSpec = <T extends Specified>(owner: T, key: string, value: number | string | undefined): T => ({
-  ...owner,
-  specs: { ...owner.specs, [key]: value },
-})
+export const withSpec = <T extends Specified>(owner: T, key: string, value: number | string | undefined): T =>
+  noLongerAssumed({ ...owner, specs: { ...owner.specs, [key]: value } }, key)
 
 /** A measurement entered, or taken out with `undefined`; the last one out takes the object with it. */
 export function withMeasurement<T extends Specified>(owner: T, key: string, measurement: Measurement | undefined): T {

@@ -9,6 +9,12 @@ export function analogueInput(gear: Gear, port: string | undefined): AnalogueInp
   return input && input.type !== 'digital' ? input : undefined
 }
 
+/** What a port of a unit occupies: its combined socket where it is one way into that, itself otherwise. */
+export function socketOf(gear: Gear, port: string | undefined): string {
+  const input = gear.kind === 'interface' ? gear.inputs.find((each) => each.id === port) : undefined
+  return input && input.type !== 'digital' && input.socket !== undefined ? `socket ${input.socket}` : `port ${port}`
+}
+
 /** A box with one of its choices made: figures that it then no longer has leave it. */
 export function withChoice(gear: Gear, key: string, value: string): Gear {
   const chosen = value === 'true' ? true : value === 'false' ? false : value === '' ? undefined : value

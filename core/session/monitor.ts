@@ -28,6 +28,14 @@ export const monitorFields = fields({
     optional: true,
     help: '0 is the own sound alone, 100 the playback alone; the middle is the usual start.',
   },
+  playback: {
+    label: 'Playback, average',
+    unit: 'dBFS',
+    min: -80,
+    max: 0,
+    initial: -20,
+    help: 'Average level of what is played to the performer; a rough mix lies about −20 dBFS.',
+  },
   volume: {
     label: 'Volume',
     unit: 'dB',
@@ -55,6 +63,8 @@ export const monitor = z.strictObject({
   pluginFrames: numberOrInitial(monitorFields.pluginFrames),
   speakerDistance: number(monitorFields.speakerDistance).optional(),
   blend: number(monitorFields.blend).optional(),
+  playback: number(monitorFields.playback).optional(),
+  side: z.enum(['left', 'right']).optional().describe('Heard on one side only; without it in the middle.'),
   volume: number(monitorFields.volume).optional(),
   alsoHeard: number(monitorFields.alsoHeard).optional(),
   headphones: id.optional().describe('The headphones, a box of the session.'),

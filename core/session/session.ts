@@ -18,7 +18,7 @@ export const session = z.strictObject({
   system: system.prefault({}),
   room: room.prefault({}),
   target: target.default(DEFAULT_CONVENTION),
-  gear: z.array(gear).max(500),
+  gear: z.array(gear).max(1000),
   strips: z.array(strip).min(1).max(200),
   pairs: z.array(pair).max(100).optional(),
 })

@@ -5,7 +5,7 @@ import { makeSignal } from '../signals/signal'
 import { writeWav } from '../signals/write-wav'
 import { powerSum } from '../numeric/power'
 import { AUDIO_BAND, WHITE_UNDER_A } from '../units'
-import { delayed } from './fractional-delay'
+import { delayed } from '../signals/fractional-delay'
 import type { SimulatedInterface } from './simulated-interface'
 import { fullScaleOf, inputNoise, loadedBy } from './truth'
 

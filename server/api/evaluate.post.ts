@@ -1,4 +1,3 @@
-import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { sessionHandler } from '../utils/session-handler'
 
-export default sessionHandler(evaluateSession)
+export default sessionHandler('evaluate')

@@ -1,4 +1,3 @@
-import { planSession } from '#core/plan/plan-session'
 import { sessionHandler } from '../utils/session-handler'
 
-export default sessionHandler(planSession)
+export default sessionHandler('plan')

@@ -1,4 +1,3 @@
-import { timeSession } from '#core/timing/time-session'
 import { sessionHandler } from '../utils/session-handler'
 
-export default sessionHandler(timeSession)
+export default sessionHandler('timing')

@@ -1,31 +1,30 @@
-import { defineEventHandler } from 'h3'
-import type { Session } from '#core/session'
-import { readSessionText } from '#core/session'
-import { LARGEST_BODY, readText } from './body'
-import { answerProblem } from './problem'
+import { setResponseHeader } from 'h3'
+import type { SessionAnswer, SessionQuestion } from '../worker/answer'
+import { answerSession } from '../worker/answer'
+import { apiHandler } from './api-handler'
+import { readText } from './body'
+import { Refusal } from './refusal'
+import { answerInWorker } from './workers'
 
-/** A handler that reads a session file from the body, hands it to a function of the core, and answers its result. */
-export const sessionHandler = <T>(answer: (session: Session) => T) =>
-  defineEventHandler(async (event) => {
+/** Up to this size a session is answered at once, in the time that handing it to a worker would take. */
+const SMALL = 32 * 1024
+
+/** A handler that reads a session file from the body and answers what the core says of it. */
+export const sessionHandler = (question: SessionQuestion) =>
+  apiHandler(async (event) => {
     const text = await readText(event)
-    if (text === null) {
-      return answerProblem(
-        event,
-        413,
-        'Too large',
-        `The body is larger than ${LARGEST_BODY} bytes. Send one session at a time.`,
-      )
-    }
-    const reading = readSessionText(text)
-    if (reading.ok) return answer(reading.session)
-    const [first] = reading.faults
-    return first?.code === 'not-json'
-      ? answerProblem(event, 400, 'Not JSON', first.message, reading.faults)
-      : answerProblem(
-          event,
-          422,
-          'Not a valid session',
-          'Mend what "errors" names and send it again. Nothing was kept.',
-          reading.faults,
-        )
+    const answer: SessionAnswer =
+      text.length <= SMALL ? answerSession({ question, text }) : await answerInWorker(question, text)
+    if (!answer.ok) throw refusalOf(answer.faults)
+    setResponseHeader(event, 'content-type', 'application/json')
+    return answer.json
   })
+
+function refusalOf(errors: Extract<SessionAnswer, { ok: false }>['faults']): Refusal {
+  const [first] = errors
+  return first?.code === 'not-json'
+    ? new Refusal(400, 'Not JSON', first.message, { errors })
+    : new Refusal(422, 'Not a valid session', 'Mend what "errors" names and send it again. Nothing was kept.', {
+        errors,
+      })
+}

@@ -1,17 +1,15 @@
-import type { EventHandlerRequest, H3Event } from 'h3'
-import type { Meter } from '#core/measure/meter'
-import type { WavFault } from '#core/measure/wav/format'
-import { answerProblem } from './problem'
+import type { H3Event } from 'h3'
+import type { Answers, Question } from '#core/measure/question'
+import { readPieces } from './body'
+import { Refusal } from './refusal'
+import { measureInWorker } from './workers'
 
-/** Feeds the body of a request to a meter as it arrives; nothing of it is kept. A fault of the file is a problem of the body. */
-export async function measureBody<R extends { ok: true } | { ok: false; fault: WavFault }, T>(
-  event: H3Event<EventHandlerRequest>,
-  meter: Meter<R>,
-  answer: (result: Extract<R, { ok: true }>) => T,
-) {
-  for await (const chunk of event.node.req as AsyncIterable<Uint8Array>) meter.push(chunk)
-  const result = meter.end()
-  if (result.ok) return answer(result as Extract<R, { ok: true }>)
-  const { code, message } = (result as Extract<R, { ok: false }>).fault
-  return answerProblem(event, 422, 'Not a recording that can be measured', message, [{ path: '', code, message }])
+type Found<Q extends Question> = Extract<Answers[Q['kind']], { ok: true }>
+
+/** Asks a question of the recording in the body, as it arrives; nothing of it is kept. A fault of the file is a problem of the body. */
+export async function measureBody<Q extends Question>(event: H3Event, question: Q): Promise<Found<Q>> {
+  const answer = await measureInWorker(question, readPieces(event))
+  if (answer.ok) return answer as Found<Q>
+  const { code, message } = answer.fault
+  throw new Refusal(422, 'Not a recording that can be measured', message, { errors: [{ path: '', code, message }] })
 }

@@ -121,9 +121,8 @@ test('stages are reordered by dragging their heads', async ({ page }) => {
   ])
   const heads = page.locator('[data-stage] [data-drag]')
   await page.mouse.move(640, 120)
-  const library = page.waitForResponse((response) => response.url().endsWith('.js')) // fetched when the pointer comes near
-  await heads.nth(3).hover()
-  await (await library).finished()
+  await heads.nth(3).hover() // the library is fetched when the pointer comes near
+  await page.waitForLoadState('networkidle')
   await page.waitForTimeout(150)
   await page.mouse.down()
   const target = await heads.nth(4).boundingBox()
@@ -215,7 +214,7 @@ test('the shelf: search, measure, duplicate, take off and back, export and impor
   await type(page, 'EIN, printed, dBu', 'loud')
   await expect(page.getByRole('alert')).toContainText('is not a number')
   await page.getByRole('button', { name: 'Duplicate' }).click()
-  await expect(field(page, 'Name of the item')).toHaveValue('Grebe two-channel preamp (copy)')
+  await expect(field(page, 'Name of the item')).toHaveValue('Grebe two-channel preamp 2')
   await type(page, 'Name of the item', '=Grebe of my own')
 
   const exported = async (kind: string) => {

@@ -1,5 +1,5 @@
 import { example1, example2 } from '../support/sessions'
-import { expect, field, gain, open, paste, point, test, type, verdict } from './app'
+import { expect, field, gain, open, paste, point, test, type, verdict, startBlank } from './app'
 
 const near = (actual: number, expected: number) =>
   expect(Math.abs(actual - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(0.05)
@@ -43,8 +43,7 @@ test('worked example 2 on the screen, to 0.05 dB', async ({ page }) => {
 
 test('one’s own chain by typing: worked example 1 entered field by field into a new session', async ({ page }) => {
   await open(page)
-  await page.getByRole('button', { name: 'start your own' }).click()
-  await expect(field(page, 'Name of the source')).toHaveValue('My source')
+  await startBlank(page)
   for (const [name, value] of [
     ['Average, dB SPL', '68'],
     ['Distance, m', '0,3'],
@@ -125,7 +124,7 @@ test('bad numbers are refused at the field, in words, and the last good one is k
 test('a target, and "Set for me" that says what it did, and can be undone', async ({ page }) => {
   await open(page)
   await page.getByRole('combobox', { name: 'Target level' }).selectOption({ label: 'Peaks −12 to −6' })
-  await expect(page.locator('aside')).toContainText('Music and voice-over.')
+  await expect(page.locator('aside')).toContainText('Music and voice-over')
   // What it covers is said before it does anything: this strip, or all.
   await page.locator('[data-coming]').click()
   await expect(page.locator('[data-plan]')).toContainText('It would set')
@@ -176,7 +175,7 @@ test('findings say what to do, and doing it mends them', async ({ page }) => {
   await expect(page.locator('[data-finding="phantom-missing"]')).toBeVisible()
   await page.keyboard.press('[')
   const finding = page.locator('[data-finding="phantom-missing"]')
-  await expect(finding).toContainText('Stop.')
+  await expect(finding).toContainText('Stop:')
   await expect(finding).toContainText('Mute the outputs')
   await finding.getByRole('button', { name: 'It is done' }).click()
   await expect(finding).toHaveCount(0)

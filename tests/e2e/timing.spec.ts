@@ -1,4 +1,6 @@
 import type { Page } from '@playwright/test'
+import { sine } from '#core/signals/generate'
+import { writeWav } from '#core/signals/write-wav'
 import { example1 } from '../support/sessions'
 import { expect, field, open, openFile, test, type, verdict } from './app'
 
@@ -130,7 +132,7 @@ test('headphones: level at the ear, hours, a warning, and never a default over 8
   await expect(ear).toContainText('caution')
   await page.getByRole('button', { name: '80 dBA: −6.5 dB' }).click()
   await expect(ear).toContainText('80.0 dBA average')
-  await page.getByRole('combobox', { name: 'Headphones' }).selectOption({ label: 'others…' })
+  await page.getByRole('combobox', { name: 'Headphones' }).selectOption({ label: 'others, to be entered' })
   await type(page, 'Sensitivity, dB/mW', '125')
   await type(page, 'Volume, dB', '0')
   await expect(ear).toContainText('danger')
@@ -144,4 +146,61 @@ test('a microphone in the room’s loudspeakers: the margin from four distances'
   await expect(page.locator('[data-feedback]')).toContainText('Potential gain 15.2 dB') // 6, 4, 7, 0.3 m: 15.16
   await type(page, 'Gain wanted, dB', '20')
   await expect(page.locator('[data-feedback]')).toContainText('leave the microphone out of this send')
+})
+
+test('monitoring: all performers on one ruler; a way is chosen there, the recommendation is set, one side is seen and mended', async ({
+  page,
+}) => {
+  await open(page)
+  await page.keyboard.press('3')
+  await expect(page.locator('[data-arrival]')).toHaveCount(4)
+  const lane = (strip: string, way: string) => page.locator(`[data-arrival="${strip}"] [data-lane="${way}"]`)
+  await expect(lane('narrator', 'software')).toHaveAttribute('aria-pressed', 'true')
+  await page.locator('[data-recommended]').getByRole('button', { name: 'Set it' }).click()
+  await expect(lane('narrator', 'direct')).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.locator('[data-recommended]')).toContainText('In use')
+  await lane('harmonium', 'direct').click()
+  await expect(lane('harmonium', 'direct')).toHaveAttribute('aria-pressed', 'true')
+  await expect(lane('narrator', 'direct')).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('combobox', { name: 'Heard on' }).selectOption('left')
+  await expect(page.locator('[data-arrival="narrator"]')).toContainText('left ear only')
+  await page.getByRole('button', { name: 'Put it in the middle' }).click()
+  await expect(page.locator('[data-one-side]')).toHaveCount(0)
+  await type(page, 'Own sound against playback, %', '75')
+  await expect(page.locator('[data-mix]')).toContainText('Own sound −6.0 dB, playback 0.0 dB')
+  await expect(page.locator('[data-heard]')).toContainText('playback')
+})
+
+test('monitoring by ear: both ways, then one, from a synthetic voice and from a recording of one’s own', async ({
+  page,
+}) => {
+  await open(page)
+  await page.keyboard.press('3')
+  await page.getByRole('button', { name: 'Hear both, then one' }).click()
+  await expect(page.locator('[data-playing]')).toHaveText('Both ways…')
+  await expect(page.locator('[data-playing]')).toHaveText('One way…')
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.locator('[data-playing]')).toHaveText('')
+  await page.getByText('With a recording of your own').click()
+  const pick = page.getByLabel('Choose a recording to hear', { exact: true })
+  await pick.setInputFiles({ name: 'torn.wav', mimeType: 'audio/wav', buffer: Buffer.from('no sound at all') })
+  await page.getByRole('button', { name: 'Hear both, then one' }).click()
+  await expect(page.getByText('This cannot be played here')).toBeVisible()
+  const tone = Buffer.from(writeWav([sine(48_000, 1, 500, -3)], 48_000, 16))
+  await pick.setInputFiles({ name: 'tone.wav', mimeType: 'audio/wav', buffer: tone })
+  await page.getByRole('button', { name: 'Hear both, then one' }).click()
+  await expect(page.locator('[data-playing]')).toHaveText('One way…')
+  await expect(page.getByText('This cannot be played here')).toHaveCount(0)
+})
+
+test('headphones from the shelf are taken into the session', async ({ page }) => {
+  await open(page)
+  await page.keyboard.press('3')
+  const headphones = page.getByRole('combobox', { name: 'Headphones', exact: true })
+  await expect(headphones.locator('option', { hasText: 'from the shelf' }).first()).toBeAttached()
+  const option = headphones.locator('option', { hasText: 'from the shelf' }).first()
+  const name = ((await option.textContent()) ?? '').replace(', from the shelf', '')
+  await headphones.selectOption({ label: `${name}, from the shelf` })
+  await expect(page.getByRole('textbox', { name: 'Name of the headphones' })).toHaveValue(name)
+  await expect(headphones.locator('option:checked')).toHaveText(name)
 })

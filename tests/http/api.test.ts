@@ -1,4 +1,6 @@
+import type { IncomingHttpHeaders } from 'node:http'
 import { request } from 'node:http'
+import { gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoSession } from '#demo/index'
 import { templates, templateSession } from '#demo/templates'
@@ -8,6 +10,7 @@ import { maximumLengthSequence, sine } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
 import { timeSession } from '#core/timing/time-session'
 import { serve } from '../../scripts/steps.mjs'
+import { manyLong } from '../speed/subjects'
 import { example1, example2, withAt } from '../support/sessions'
 
 let server: Awaited<ReturnType<typeof serve>>
@@ -160,11 +163,10 @@ describe('the HTTP endpoint, over a real socket', () => {
     ])
     expect(errors[0]).toMatchObject({ code: 'wrong-type', message: expect.stringContaining('Give a number') })
   })
-  it('400 for what is not JSON, 413 over 2 MiB, 404 for another endpoint, 405 or 404 for another method', async () => {
+  it('400 for what is not JSON, 413 over 2 MiB, 404 for another endpoint', async () => {
     await problem(await post('plan', '{"format":'), 400)
     await problem(await post('evaluate', ''), 400)
     await problem(await post('evaluate', `"${'x'.repeat(2 * 1024 * 1024)}"`), 413)
-    await problem(await fetch(`${server.address}/api/evaluate`), 404)
     await problem(await post('nothing', '{}'), 404)
   })
   it('413 also when the body comes in pieces without a length', async () => {
@@ -179,6 +181,129 @@ describe('the HTTP endpoint, over a real socket', () => {
       call.end()
     })
     expect(status).toBe(413)
+  })
+  it('a known path with another method: 405 and which one is', async () => {
+    const response = await fetch(`${server.address}/api/evaluate`)
+    expect(response.headers.get('allow')).toBe('POST')
+    await problem(response, 405)
+    const other = await fetch(`${server.address}/api/schema/session`, { method: 'DELETE' })
+    expect(other.headers.get('allow')).toBe('GET, HEAD')
+    await problem(other, 405)
+  })
+  it('gzip is unpacked, up to the same limit; another packing is refused by its name; bytes that are no UTF-8 too', async () => {
+    const packed = (body: Uint8Array, encoding: string) =>
+      fetch(`${server.address}/api/evaluate`, {
+        method: 'POST',
+        body: body as never,
+        headers: { 'content-encoding': encoding },
+      })
+    const plain = await evaluate(example1())
+    expect(await (await packed(gzipSync(JSON.stringify(example1())), 'gzip')).json()).toEqual(plain)
+    await problem(await packed(gzipSync(Buffer.alloc(50 * 1024 * 1024, 32)), 'gzip'), 413)
+    await problem(await packed(Buffer.from('no gzip at all'), 'gzip'), 400)
+    expect((await problem(await packed(Buffer.from('x'), 'br'), 415)).detail).toContain('"br"')
+    expect((await problem(await post('evaluate', Uint8Array.of(0x22, 0xff, 0xfe, 0x22)), 400)).title).toBe('Not UTF-8')
+  })
+  it('no page of another site may ask, by its own name or by one that it points here; nothing is shared across origins', async () => {
+    /** A request with headers that fetch would not send. */
+    const raw = (headers: Record<string, string>) =>
+      new Promise<{ status: number; headers: IncomingHttpHeaders; body: string }>((resolve, reject) => {
+        const { port } = new URL(server.address)
+        const call = request(
+          { port, host: '127.0.0.1', path: '/api/evaluate', method: 'POST', headers },
+          async (response) => {
+            let body = ''
+            for await (const chunk of response) body += chunk
+            resolve({ status: response.statusCode ?? 0, headers: response.headers, body })
+          },
+        )
+        call.on('error', reject)
+        call.end(JSON.stringify(example1()))
+      })
+    const { host } = new URL(server.address)
+    const own = await raw({ host, origin: `http://${host}` })
+    expect(own.status).toBe(200)
+    expect(Object.keys(own.headers).filter((name) => name.startsWith('access-control'))).toEqual([])
+    expect((await raw({ host, origin: 'http://elsewhere.example' })).status).toBe(403)
+    expect((await raw({ host, origin: 'null' })).status).toBe(403)
+    expect((await raw({ host: 'elsewhere.example' })).status).toBe(421)
+    expect((await raw({ host: '192.0.2.7:3000' })).status).toBe(200)
+  })
+  it('a small header that promises much is answered at once', async () => {
+    const header = Buffer.alloc(172)
+    header.set(Buffer.from(writeWav([new Float64Array(0)], 48_000, 16)).subarray(0, 44))
+    header.writeUInt16LE(32, 22)
+    header.writeUInt32LE(1_000_000, 24)
+    header.writeUInt16LE(64, 32)
+    header.writeUInt32LE(128, 40)
+    const from = performance.now()
+    const answer = await problem(await post('measure/levels', header), 422)
+    expect(answer.errors[0].code).toBe('too-much')
+    // It was 26 s; a second is far from both.
+    expect(performance.now() - from).toBeLessThan(1000)
+  })
+  it('while a recording is measured, small questions are answered; the recording too', async () => {
+    const minute = sine(96_000, 60, 997, -23)
+    const measuring = post('measure/levels', writeWav([minute, minute, minute, minute], 96_000, 24))
+    let answered = 0
+    let done = false
+    const small = (async () => {
+      while (!done) if ((await post('evaluate', JSON.stringify(example1()))).ok) answered++
+    })()
+    const report = await (await measuring).json()
+    done = true
+    await small
+    expect(report.channels).toHaveLength(4)
+    expect(answered).toBeGreaterThan(10)
+  })
+  it('two hundred large questions at once are answered or told to wait, and a small one goes between', async () => {
+    const large = JSON.stringify(manyLong)
+    expect(large.length).toBeGreaterThan(32 * 1024)
+    const from = performance.now()
+    const all = Array.from({ length: 200 }, async () => {
+      const response = await post('plan', large)
+      if (response.status === 503) expect(Number(response.headers.get('retry-after'))).toBeGreaterThan(0)
+      await response.text()
+      return { status: response.status, at: performance.now() - from }
+    })
+    expect((await post('evaluate', JSON.stringify(example1()))).status).toBe(200)
+    const small = performance.now() - from
+    const answers = await Promise.all(all)
+    expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([200, 503]))
+    expect(small).toBeLessThan(Math.max(...answers.map(({ at }) => at)))
+  })
+  it('a caller that goes away in the middle leaves the server as it was, and nothing in its log', async () => {
+    for (const endpoint of ['evaluate', 'measure/levels']) {
+      const { port } = new URL(server.address)
+      const call = request({ port, host: '127.0.0.1', path: `/api/${endpoint}`, method: 'POST' })
+      call.on('error', () => undefined)
+      call.write(Buffer.from(writeWav([sine(48_000, 1, 997, -23)], 48_000, 24)).subarray(0, 50_000))
+      await new Promise((resolve) => setTimeout(resolve, 100))
+      call.destroy()
+    }
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    expect((await post('evaluate', JSON.stringify(example1()))).status).toBe(200)
+    expect(server.log()).toBe('')
+  })
+  it('a body without an end is cut at its limit', async () => {
+    const { port } = new URL(server.address)
+    const sent = await new Promise<number>((resolve) => {
+      let bytes = 0
+      const call = request({ port, host: '127.0.0.1', path: '/api/evaluate', method: 'POST' })
+      const piece = Buffer.alloc(64 * 1024, 32)
+      const more = setInterval(() => {
+        call.write(piece)
+        bytes += piece.length
+      }, 5)
+      const end = () => {
+        clearInterval(more)
+        resolve(bytes)
+      }
+      call.on('error', end)
+      call.on('close', end)
+    })
+    expect(sent).toBeGreaterThan(2 * 1024 * 1024)
+    expect(sent).toBeLessThan(200 * 1024 * 1024)
   })
   it('any bytes get a clear answer', async () => {
     let seed = 20261124

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { KFilter, kWeighting } from '#core/measure/levels/k-weighting'
-import type { LevelsReport } from '#core/measure/levels/measure-levels'
-import { LevelsMeter } from '#core/measure/levels/measure-levels'
+import type { LevelsPart, LevelsReport } from '#core/measure/levels/measure-levels'
+import { channelCount } from '#core/measure/channel-count'
+import { LevelsMeter, LevelsPartMeter, joinLevels } from '#core/measure/levels/measure-levels'
 import { measureLoopback } from '#core/measure/loopback'
 import { Fft } from '#core/numeric/fft'
 import { joined } from '#core/numeric/joined'
@@ -404,5 +405,26 @@ describe('signals', () => {
   it('the same seed gives the same noise, of the level that was asked for', () => {
     expect(whiteNoise(48_000, 0.1, -20, 5)).toEqual(whiteNoise(48_000, 0.1, -20, 5))
     near(levels(pinkNoise(48_000, 5, -30, 4)).rms, -30, 0.01)
+  })
+})
+
+describe('channels shared over workers', () => {
+  it.each([1, 2, 3, 5, 8])('%i workers find what one finds, to the last figure', (of) => {
+    const tones = [0, 1, 2, 3, 4].map((i) => sine(48_000, 2, 300 + 210 * i, -20 - i))
+    const file = writeWav(tones, 48_000, 24)
+    const whole = new LevelsMeter()
+    whole.push(file)
+    const parts = Array.from({ length: of }, (_, part) => {
+      const meter = new LevelsPartMeter({ part, of })
+      meter.push(file)
+      const result = meter.end()
+      if (!result.ok) throw new Error(result.fault.message)
+      return result.part
+    })
+    expect({ ok: true, report: joinLevels(parts as [LevelsPart, ...LevelsPart[]]) }).toEqual(whole.end())
+  })
+  it('the head of a file tells how many channels it has; what is no file tells nothing', () => {
+    expect(channelCount(writeWav([sine(48_000, 0.1, 300, -20), sine(48_000, 0.1, 300, -20)], 48_000, 16))).toBe(2)
+    expect(channelCount(new TextEncoder().encode('no recording'))).toBeNull()
   })
 })

@@ -23,7 +23,7 @@ import {
 } from '#core/signals/generate'
 import { makeSignal } from '#core/signals/signal'
 import { writeWav } from '#core/signals/write-wav'
-import { delayed } from '#core/simulated/fractional-delay'
+import { delayed } from '#core/signals/fractional-delay'
 import { fed } from '../support/bench'
 
 const rate = 48_000

@@ -30,7 +30,7 @@ const eight: Session = (() => {
   if (!reading.ok) throw new Error('the long chain is faulty')
   return reading.session
 })()
-const manyLong: Session = {
+export const manyLong: Session = {
   ...eight,
   strips: Array.from({ length: 64 }, (_, i) => {
     const strip = eight.strips[0] as Session['strips'][number]

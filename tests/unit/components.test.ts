@@ -75,7 +75,7 @@ describe('a number that is edited where it stands', () => {
 /** The worked example 1 in the store, and the strip on the screen. */
 async function opened() {
   const store = useSessionStore()
-  store.openUnkept('k', valid(example1()), new Error('no storage'))
+  await store.start(valid(example1()), 'Opened') // there is no storage here
   const view = useViewStore()
   await flushPromises()
   return { store, view }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { conventions } from '#core/session'
-import { sectionChart } from '~/charts/section-chart'
+import { RULER, drawSection } from '~/charts/section-drawing'
 import { sectionModel } from '~/charts/section-model'
 import { example1, valid, withAt } from '../support/sessions'
 
@@ -39,10 +39,39 @@ describe('the section', () => {
   it('the window stands at the recorder, on the ruler’s scale', () => {
     expect(model('ceiling').window).toMatchObject({ low: -18, high: -12 })
   })
-  it('as a chart: one plateau per column in each of five layers, nothing that is not a number but gaps', () => {
-    const palette = new Proxy({}, { get: () => '#000' }) as never
-    const { data } = sectionChart({ model: model('ceiling'), palette })
-    expect(data.datasets.map((each) => each.data.length)).toEqual([9, 9, 9, 9, 9])
-    expect(data.datasets.flatMap((each) => each.data).every((each) => Number.isFinite(each.y))).toBe(true)
+})
+
+describe('the section as a drawing', () => {
+  const [width, height] = [RULER + 600, 280]
+  const numbers = (path: string) => (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number)
+  it('stands within its frame, and says nothing that is not a number', () => {
+    const { areas, edges, lines, texts } = drawSection(model('ceiling'), width, height)
+    const paths = [...Object.values(areas), ...Object.values(edges), ...lines.map(({ path }) => path)]
+    expect(paths.join('')).not.toMatch(/NaN|undefined|Infinity/)
+    expect(texts.every(({ x, y }) => x >= 0 && x <= width && y >= 0 && y <= height)).toBe(true)
+    for (const path of Object.values(areas)) expect(Math.max(...numbers(path))).toBeLessThanOrEqual(width)
+  })
+  it('the band lies level in each column and slopes at the joints: two curves in every edge of three columns', () => {
+    const { edges, y, perDb } = drawSection(model('ceiling'), width, height)
+    expect(edges.surge.match(/C/g)).toHaveLength(1) // microphone and source differ by nothing under the ceiling
+    expect(edges.surge.match(/H/g)?.length).toBeGreaterThanOrEqual(3)
+    expect(y(0) - y(-20)).toBeCloseTo(-20 * perDb, 9)
+  })
+  it('where a column has no ceiling the bank is broken there, and the words say so', () => {
+    const file = withAt(example1(), ['gear', 1, 'specs', 'maxSpl'], undefined)
+    const { edges, texts } = drawSection(model('ceiling', file), width, height)
+    // Neither the source nor the microphone has one: the bank begins at the interface.
+    expect(numbers(edges.ceiling)[0]).toBeGreaterThan(RULER + 400)
+    expect(texts.map(({ words }) => words)).toContain('no limit given')
+  })
+  it('names what is tightest and what clips; narrow columns leave out units and the window’s name', () => {
+    const words = (reading: Parameters<typeof model>[0], file: object | undefined, wide: number) =>
+      drawSection(model(reading, file), wide, height).texts.map((each) => each.words)
+    expect(words('ceiling', undefined, width)).toEqual(expect.arrayContaining(['tightest', 'window', '−30.5 dBFS']))
+    const narrow = words('ceiling', undefined, RULER + 270)
+    expect(narrow).toContain('−30.5')
+    expect(narrow).not.toContain('window')
+    const loud = withAt(example1(), ['strips', 0, 'stages', 2, 'settings', 'gain'], 60)
+    expect(words('ceiling', loud, width)).toContain('clips')
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import SelectInput from '~/components/fields/SelectInput.vue'
 import { procedures } from '#core/bench/procedures'
 import { useBenchStore } from '~/stores/bench'
 
@@ -27,10 +28,23 @@ const state = (id: string) => {
   const known = store.bench && procedures.find((each) => each.id === id)?.known(store.bench)
   return known ? { mark: '✓', words: `measured${known.on ? ` ${known.on}` : ''}: ${known.words}` } : null
 }
+/** The same list where there is no room for it. */
+const options = computed(() =>
+  groups.value.flatMap(({ pages }) =>
+    pages.map(({ id, title }) => ({ value: id, text: [number(id), title, state(id)?.mark].filter(Boolean).join(' ') })),
+  ),
+)
+function turn(id: string) {
+  store.page = id
+  return null
+}
 </script>
 
 <template>
-  <nav class="w-50 shrink-0 overflow-y-auto border-r border-line pt-2 pb-4" aria-label="Bench pages">
+  <nav class="border-line px-3 py-1 max-rail:border-b rail:hidden" aria-label="Bench pages">
+    <SelectInput class="w-full font-semibold" :value="store.page" label="Page" :options="options" :commit="turn" />
+  </nav>
+  <nav class="w-50 shrink-0 overflow-y-auto border-r border-line pt-2 pb-4 max-rail:hidden" aria-label="Bench pages">
     <template v-for="group in groups" :key="group.title">
       <h2 class="px-4 pt-1.5 text-xs text-muted">{{ group.title }}</h2>
       <ul>

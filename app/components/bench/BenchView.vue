@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+import { computed } from 'vue'
 import { procedures } from '#core/bench/procedures'
 import { useBenchStore } from '~/stores/bench'
 import BenchIndex from './BenchIndex.vue'
 
-const CompareUnits = defineAsyncComponent(() => import('./CompareUnits.vue'))
-const ProcedurePage = defineAsyncComponent(() => import('./ProcedurePage.vue'))
-const RecordingPage = defineAsyncComponent(() => import('./RecordingPage.vue'))
-const TestSignals = defineAsyncComponent(() => import('./TestSignals.vue'))
+const CompareUnits = lateComponent(() => import('./CompareUnits.vue'))
+const ProcedurePage = lateComponent(() => import('./ProcedurePage.vue'))
+const RecordingPage = lateComponent(() => import('./RecordingPage.vue'))
+const TestSignals = lateComponent(() => import('./TestSignals.vue'))
 
 /** Measuring from recordings: a page for each piece of work, and the list of them in the order in which they are done. */
 const store = useBenchStore()
@@ -15,9 +16,9 @@ const procedure = computed(() => procedures.find((each) => each.id === store.pag
 </script>
 
 <template>
-  <div class="flex min-h-0 grow">
+  <div class="flex grow flex-col rail:min-h-0 rail:flex-row">
     <BenchIndex />
-    <div class="min-w-0 grow overflow-y-auto px-5 pt-2 pb-4" tabindex="0" aria-label="Bench">
+    <div class="min-w-0 grow px-3 pt-2 pb-4 card:px-5 rail:overflow-y-auto" tabindex="0" aria-label="Bench">
       <TestSignals v-if="store.page === 'signals'" />
       <RecordingPage v-else-if="store.page === 'recording'" />
       <CompareUnits v-else-if="store.page === 'compare'" />

@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { latePart } from '~/composables/late-part'
 import { computed, onMounted, ref } from 'vue'
 import { measurable } from '#core/bench/bench'
 import { compareUnits, comparisonTable } from '#core/bench/compare-units'
 import { inItsPlace } from '#core/bench/in-its-place'
-import type { AudioInterface } from '#core/session'
+import type { AnalogueInput, AudioInterface } from '#core/session'
 import { analogueInput } from '#core/session'
 import { formatDecimal } from '#core/units'
+import GainMap from '~/components/gear/GainMap.vue'
 import { saveFile } from '~/composables/file-access'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
@@ -42,13 +44,22 @@ const type = computed(
 const comparison = computed(
   () => store.session && compareUnits(store.session, units.value, type.value, driver.value?.id),
 )
+/** What each unit's input of that type can hold; the strip's own with where it is set. */
+const maps = computed(() =>
+  units.value.flatMap((unit) => {
+    const own = unit.id === driver.value?.id && stage.value?.port ? analogueInput(unit, stage.value.port) : undefined
+    const input = own ?? unit.inputs.find((each): each is AnalogueInput => each.type === type.value)
+    return input ? [{ unit: unit.id, input, name: unit.name, set: own && stage.value?.settings.gain }] : []
+  }),
+)
 const places = computed(() => (store.session && view.strip ? inItsPlace(store.session, view.strip, units.value) : []))
 
 async function exportTable() {
   if (!comparison.value) return
-  const { default: Papa } = await import('papaparse')
+  const part = await latePart(() => import('papaparse'))
+  if (!part) return
   await saveFile(
-    `${Papa.unparse(comparisonTable(comparison.value))}\r\n`,
+    `${part.default.unparse(comparisonTable(comparison.value))}\r\n`,
     'text/csv',
     'remetra-units.csv',
     'remetra-units',
@@ -117,6 +128,9 @@ async function exportTable() {
         Input noise is that of the preamp with 150 Ω and of the converter together, counted at the input; the gain
         counts from the lowest.
       </p>
+      <div class="mt-3 grid gap-4 card:grid-cols-2 column:grid-cols-3">
+        <GainMap v-for="map in maps" :key="map.unit" :input="map.input" :name="map.name" :set="map.set" />
+      </div>
       <div v-if="places.length > 0" class="plate mt-3 px-3 py-2">
         <h3>In the place of {{ driver?.name }} in {{ view.strip?.name }}, set for the same level in the recording</h3>
         <p v-for="place in places" :key="place.unit" :data-place="place.unit">

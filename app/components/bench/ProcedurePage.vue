@@ -34,7 +34,7 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
       </p>
     </header>
     <p v-if="missing" class="text-ceiling">{{ missing }}</p>
-    <div v-else class="grid grid-cols-[minmax(0,21rem)_minmax(0,1fr)] gap-x-8">
+    <div v-else class="grid rail:grid-cols-[minmax(0,21rem)_minmax(0,1fr)] gap-x-8">
       <ProcedureGuide
         :guide="procedure.guide(bench, typed)"
         :signal="procedure.signal(bench, typed)"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+import { computed, ref } from 'vue'
 import { rehearsalOn } from '#core/bench/take-check'
 import type { Take } from '#core/simulated/record'
 import { formatDecimal, formatShort } from '#core/units'
@@ -14,7 +15,7 @@ import SimulatedNumber from './SimulatedNumber.vue'
 import TakeCheck from './TakeCheck.vue'
 
 // In a task of its own: figures and drawings at once would hold the page up for more than three frames.
-const StretchView = defineAsyncComponent(() => import('./StretchView.vue'))
+const StretchView = lateComponent(() => import('./StretchView.vue'))
 
 /** What is in a recording, channel by channel, over time and over frequency; and what it says as a rehearsal of the strip. */
 const store = useBenchStore()
@@ -72,7 +73,7 @@ const own = computed(() => report.value?.channels[channel.value] ?? null)
         :sample-rate="report.format.sampleRate"
       />
       <p v-for="remark in report.remarks" :key="remark" class="text-ceiling">{{ remark }}</p>
-      <div class="mt-1 grid grid-cols-[minmax(0,22rem)_minmax(0,1fr)] gap-x-8">
+      <div class="mt-1 grid rail:grid-cols-[minmax(0,22rem)_minmax(0,1fr)] gap-x-8">
         <div class="space-y-2">
           <LevelsTable v-model="channel" :report="report" />
         </div>

@@ -48,7 +48,7 @@ defineProps<{
           </td>
           <td class="figure text-right whitespace-nowrap">{{ summaryOf(procedure, row) }}</td>
           <td class="pl-2 text-right">
-            <button type="button" :aria-label="`Remove ${i + 1}: ${row.name}`" @click="remove(i)">
+            <button type="button" class="icon-button" :aria-label="`Remove ${i + 1}: ${row.name}`" @click="remove(i)">
               <Trash2 class="size-3.5" aria-hidden="true" />
             </button>
           </td>

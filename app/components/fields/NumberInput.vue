@@ -4,6 +4,8 @@ import type { NumberField } from '#core/session'
 import { rangeInWords, readTypedNumber } from '#core/session'
 import { formatShort } from '#core/units'
 import { useTypedField } from '~/composables/use-typed-field'
+import { inGesture } from '~/stores/gesture'
+import { useSessionStore } from '~/stores/session'
 
 /**
  * A number that is edited where it stands. Enter or leaving takes it, Esc gives the old one back, the arrow keys step.
@@ -19,6 +21,7 @@ const props = defineProps<{
 }>()
 
 const id = useId()
+const store = useSessionStore()
 const kept = computed(() =>
   props.value === undefined ? 'It stays empty.' : `Kept ${formatShort(props.value, 4)} ${props.field.unit}.`,
 )
@@ -34,10 +37,14 @@ async function nudge(event: KeyboardEvent, direction: number) {
   event.preventDefault()
   take()
   await nextTick()
+  // A key held down is one step of undo.
+  if (!event.repeat) store.endGesture()
   const by = props.step || (props.field.whole ? 1 : 0.5)
   const next = Math.round(((props.value ?? props.field.min) + direction * by) * 1e6) / 1e6
   const inside = next >= props.field.min && next <= props.field.max
-  refusal.value = explained(inside ? props.commit(next) : `The range is ${rangeInWords(props.field)}.`)
+  refusal.value = explained(
+    inside ? inGesture(`nudge ${id}`, () => props.commit(next)) : `The range is ${rangeInWords(props.field)}.`,
+  )
 }
 </script>
 
@@ -45,7 +52,7 @@ async function nudge(event: KeyboardEvent, direction: number) {
   <span class="relative inline-flex items-baseline gap-1">
     <input
       :id="id"
-      class="field-number figure min-w-12 border-b border-dotted border-rule bg-transparent px-0.5 text-right hover:border-change focus:border-solid focus:border-change"
+      class="field-number figure -mt-[5px] min-w-12 border-b border-dotted border-rule bg-transparent px-0.5 pt-[5px] pb-px text-right hover:border-change focus:border-solid focus:border-change"
       type="text"
       inputmode="decimal"
       autocomplete="off"
@@ -56,6 +63,7 @@ async function nudge(event: KeyboardEvent, direction: number) {
       :title="`${field.help} ${rangeInWords(field)}`"
       :placeholder="field.optional ? 'none' : undefined"
       :value="shown"
+      :data-typed="typed === null ? undefined : ''"
       :style="{ width: `${shown.length + 1.5}ch` }"
       @focus="($event.target as HTMLInputElement).select()"
       @input="type"

@@ -14,6 +14,8 @@ const props = defineProps<{
   name: string
   field: NumberField
   printed: number | undefined
+  /** The printed value is a usual figure that nobody printed. */
+  assumed: boolean
   measured: Measurement | undefined
   editPrinted: (value: number | undefined) => string | null
   editMeasured: (measurement: Measurement | undefined) => string | null
@@ -43,7 +45,9 @@ const spreadField = computed<NumberField>(() => ({
   optional: true,
   help: 'Half the spread of the repeats.',
 }))
-const origin = computed(() => (props.measured ? 'measured' : props.printed === undefined ? 'not given' : 'printed'))
+const origin = computed(() =>
+  props.measured ? 'measured' : props.printed === undefined ? 'not given' : props.assumed ? 'assumed' : 'printed',
+)
 const difference = computed(() =>
   props.measured && props.printed !== undefined ? props.measured.value - props.printed : null,
 )
@@ -63,17 +67,21 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
     <PopoverButton
       ref="anchor"
       :aria-label="`${origin}: where ${name} is from`"
-      class="text-left text-xs underline decoration-dotted underline-offset-2"
+      class="-my-1 min-h-6 py-1 text-left text-xs underline decoration-dotted underline-offset-2"
       :class="measured ? 'text-change' : 'text-muted'"
     >
       {{ origin }}
     </PopoverButton>
-    <PopoverPanel ref="panel" :style="floatingStyles" class="plate z-40 w-72 space-y-1.5 p-3 shadow-lg">
+    <PopoverPanel ref="panel" :style="floatingStyles" class="plate z-40 w-72 max-w-[92vw] space-y-1.5 p-3 shadow-lg">
       <h4 class="font-semibold">{{ name }}</h4>
       <p class="text-muted">{{ field.help }} {{ rangeInWords(field) }}.</p>
       <p class="flex justify-between">
-        <span class="text-muted">Printed</span
-        ><NumberInput :value="printed" :field="field" :name="`${name}, printed`" :commit="editPrinted" />
+        <span class="text-muted">{{ assumed ? 'Assumed, usual for its kind' : 'Printed' }}</span><NumberInput
+          :value="printed"
+          :field="field"
+          :name="`${name}, printed`"
+          :commit="editPrinted"
+        />
       </p>
       <p class="flex justify-between">
         <span class="text-muted">Measured here</span
@@ -114,7 +122,7 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
           />
         </p>
         <button type="button" class="action" @click="editMeasured(undefined)">
-          Go back to the printed value, {{ formatDecimal(printed, 2) }}
+          Go back to the {{ assumed ? 'assumed' : 'printed' }} value, {{ formatDecimal(printed, 2) }}
         </button>
       </template>
       <p v-else class="text-muted">A measured value wins over the printed one; both are kept.</p>

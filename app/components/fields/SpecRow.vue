@@ -41,6 +41,7 @@ const editInForce = (value: number | undefined) =>
         :name="name"
         :field="field"
         :printed="printed"
+        :assumed="owner.assumed?.includes(spec) ?? false"
         :measured="measured"
         :edit-printed="editPrinted"
         :edit-measured="editMeasured"

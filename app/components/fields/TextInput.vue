@@ -22,7 +22,7 @@ const { typed, refusal, type, take, giveBack } = useTypedField((typedText) => {
 <template>
   <span class="relative inline-block min-w-0">
     <input
-      class="w-full min-w-0 truncate border-b border-transparent bg-transparent hover:border-dotted hover:border-rule focus:border-change"
+      class="-mt-1 min-h-6 w-full pt-1 min-w-0 truncate border-b border-transparent bg-transparent hover:border-dotted hover:border-rule focus:border-change"
       type="text"
       autocomplete="off"
       maxlength="200"
@@ -30,6 +30,8 @@ const { typed, refusal, type, take, giveBack } = useTypedField((typedText) => {
       :aria-invalid="refusal !== null"
       :aria-describedby="refusal ? id : undefined"
       :value="typed ?? value"
+      :title="value"
+      :data-typed="typed === null ? undefined : ''"
       @input="type"
       @blur="take"
       @keydown.enter.prevent="($event.target as HTMLInputElement).blur()"

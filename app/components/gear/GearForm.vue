@@ -17,6 +17,9 @@ import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useShelfStore } from '~/stores/shelf'
+import GainMap from './GainMap.vue'
+import InputTable from './InputTable.vue'
+import SpecSheetDialog from './SpecSheetDialog.vue'
 import KnobTable from './KnobTable.vue'
 import PlugFields from './PlugFields.vue'
 import SpecTable from './SpecTable.vue'
@@ -73,6 +76,17 @@ const editOutput = (change: (output: InterfaceOutput) => InterfaceOutput) =>
     ...unit,
     outputs: unit.outputs.map((each) => (each.id === chosen.value?.id ? change(each) : each)),
   }))
+/** What a pasted specification sheet is read for: the box, or the port that is shown. */
+const sheetOpen = ref(false)
+const sheet = computed(() => {
+  if (props.item.kind !== 'interface') {
+    const specs = props.item.specs as { gainMin?: number }
+    return { name: props.item.name, fields: traits.value.fields(props.item), gainMin: specs.gainMin, edit: editSelf }
+  }
+  const { input, output } = chosen.value ?? {}
+  if (input) return { name: `input ${input.id}`, fields: inputSpecs, gainMin: input.specs.gainMin, edit: editInput }
+  return output ? { name: `output ${output.id}`, fields: outputSpecs, gainMin: undefined, edit: editOutput } : null
+})
 const latencyKeys = Object.keys(latencySpecs) as (keyof typeof latencySpecs)[]
 const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefined) =>
   editUnit((unit) => withLatency(unit, key, value))
@@ -111,6 +125,17 @@ const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefine
         :commit="choose(choice.key)"
       />
     </p>
+    <p v-if="sheet" class="py-1">
+      <button type="button" class="action" @click="sheetOpen = true">Paste a specification sheet…</button>
+    </p>
+    <SpecSheetDialog
+      v-if="sheetOpen && sheet"
+      :name="sheet.name"
+      :fields="sheet.fields"
+      :gain-min="sheet.gainMin"
+      :edit="(_, change) => sheet?.edit(change) ?? null"
+      @close="sheetOpen = false"
+    />
     <PlugFields
       v-for="side in sides"
       :key="side"
@@ -145,6 +170,7 @@ const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefine
             :commit="setLatency(key)"
         /></span>
       </p>
+      <InputTable class="mt-2" :unit="item" :edit="(_, change) => editUnit(change)" />
       <p class="mt-2">
         <SelectInput
           class="font-semibold"
@@ -166,6 +192,7 @@ const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefine
           :edit="(plug) => editInput((each) => ({ ...each, plug }))"
         />
         <SpecTable :owner="chosen.input" :fields="inputSpecs" :edit="editInput" />
+        <GainMap class="mt-3 max-w-2xl" :input="chosen.input" :name="`input ${chosen.input.id}`" />
         <KnobTable
           :knob="chosen.input.knob"
           :lowest="chosen.input.specs.gainMin"

@@ -2,26 +2,53 @@
 import { computed, onMounted, ref } from 'vue'
 import { NuxtLink } from '#components'
 import type { Gear } from '#core/session'
-import { kinds } from '#core/session'
+import { blankGear, gearKinds, kinds } from '#core/session'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
 
-/** Choosing a box for a place in the strip, from the session and from the shelf; only what can stand there is listed. */
+/** Choosing a box for a place in the strip: from the session, from the shelf, or a blank one of a kind with usual figures. */
 const chain = useChainEdit()
 const store = useSessionStore()
 const shelf = useShelfStore()
 const search = ref('')
 onMounted(shelf.open)
 
-const matches = (gear: Gear) =>
-  chain.portFor(gear) !== null &&
-  `${gear.name} ${kinds[gear.kind].words.title}`.toLowerCase().includes(search.value.trim().toLowerCase())
-const lists = computed(() => [
-  { from: 'session' as const, title: 'In this session', items: (store.session?.gear ?? []).filter(matches) },
-  { from: 'shelf' as const, title: 'On the shelf', items: shelf.items.filter(matches) },
-])
+const title = (gear: Gear) => kinds[gear.kind].words.box ?? kinds[gear.kind].words.title
+/** Ports differ, so each is asked once and not at every keystroke. */
+const fitting = computed(() => {
+  const blanks = gearKinds.map((kind) => {
+    const { box, title: plain } = kinds[kind].words
+    return blankGear(kind, `my-${kind}`, `My ${(box ?? plain).toLowerCase()}`)
+  })
+  const lists = [
+    { from: 'session' as const, title: 'In this session', items: store.session?.gear ?? [] },
+    { from: 'shelf' as const, title: 'On the shelf', items: shelf.items },
+    { from: 'blank' as const, title: 'Blank, with usual figures to be replaced by yours', items: blanks },
+  ]
+  return lists.map((list) => ({
+    ...list,
+    items: list.items.flatMap((gear) => {
+      const port = chain.portFor(gear)
+      return port === null ? [] : [{ gear, port }]
+    }),
+  }))
+})
+const lists = computed(() => {
+  const words = search.value.trim().toLowerCase()
+  return fitting.value.map((list) => ({
+    ...list,
+    items: list.items.filter(({ gear }) => `${gear.name} ${title(gear)}`.toLowerCase().includes(words)),
+  }))
+})
+const first = computed(() => {
+  const list = lists.value.find(({ items }) => items.length > 0)
+  return list?.items[0] && { gear: list.items[0].gear, from: list.from }
+})
+function takeFirst() {
+  if (first.value) chain.pick(first.value.gear, first.value.from)
+}
 const WANTED = {
   sound: 'takes sound',
   analogue: 'takes an analogue signal',
@@ -36,12 +63,18 @@ const wanted = computed(() => (chain.needed.value === null ? 'is a source' : WAN
     closing="Cancel"
     @close="chain.picking.value = null"
   >
-    <div class="w-[34rem] pt-3">
+    <div class="max-w-full pt-3 card:w-[34rem]">
       <label class="block"
-        >Search <input v-model="search" type="search" class="ml-2 w-64 border border-rule bg-paper px-2 py-1"
+        >Search
+        <input
+          v-model="search"
+          type="search"
+          data-autofocus
+          class="w-full border border-rule bg-paper px-2 py-1 card:ml-2 card:w-64"
+          @keydown.enter.prevent="takeFirst"
       /></label>
       <p class="mt-1 text-muted">
-        Listed is what {{ wanted }}: it can stand here.
+        Listed is what {{ wanted }}: it can stand here. Enter takes the first.
         <NuxtLink class="action" to="/shelf" @click="chain.picking.value = null">Enter other gear on the shelf</NuxtLink
         >.
       </p>
@@ -49,22 +82,24 @@ const wanted = computed(() => (chain.needed.value === null ? 'is a source' : WAN
         <template v-for="list in lists" :key="list.from">
           <h3 v-if="list.items.length > 0" class="mt-2 border-b border-line text-muted">{{ list.title }}</h3>
           <ul>
-            <li v-for="item in list.items" :key="item.id">
+            <li v-for="{ gear, port } in list.items" :key="gear.id">
               <button
                 type="button"
                 class="flex w-full justify-between gap-4 px-1 py-1 text-left hover:bg-change-soft focus:bg-change-soft"
-                :data-pick="item.id"
-                @click="chain.pick(item, list.from)"
+                :class="{ 'bg-change-soft': gear === first?.gear }"
+                :data-pick="list.from === 'blank' ? `blank-${gear.kind}` : gear.id"
+                @click="chain.pick(gear, list.from)"
               >
-                <span class="font-semibold">{{ item.name }}</span><span class="text-muted"
-                  >{{ kinds[item.kind].words.title }}{{ chain.portFor(item) ? `, ${chain.portFor(item)}` : '' }}</span
+                <span class="font-semibold">{{ gear.name }}</span><span class="text-muted"
+                  >{{ title(gear) }}{{ port ? `, ${port}` : '' }}</span
                 >
               </button>
             </li>
           </ul>
         </template>
-        <p v-if="lists.every((list) => list.items.length === 0)" class="mt-3 text-muted">
-          Nothing of that name fits here.
+        <p v-if="!first" class="mt-3 text-muted">
+          Nothing of that name fits here: what stands before gives what it cannot take. Clear the search to see what
+          fits.
         </p>
       </div>
     </div>

@@ -51,7 +51,12 @@ function add() {
       :name="`Mark ${i + 1}, gain`"
       :commit="(gain) => setMark(i, { gain })"
     />
-    <button type="button" :aria-label="`Remove mark ${i + 1}`" @click="set(marks.filter((_, k) => k !== i))">
+    <button
+      type="button"
+      class="icon-button"
+      :aria-label="`Remove mark ${i + 1}`"
+      @click="set(marks.filter((_, k) => k !== i))"
+    >
       <Trash2 class="size-3.5" aria-hidden="true" />
     </button>
   </p>

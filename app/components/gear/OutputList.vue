@@ -62,7 +62,12 @@ const remove = (id: string) => {
           :label="`Type of ${output.id}`"
           :options="types"
           :commit="(type) => change(output.id, 'Output type', (each) => ({ ...each, type }))"
-        /><button type="button" class="ml-auto" :aria-label="`Take out ${output.id}`" @click="remove(output.id)">
+        /><button
+          type="button"
+          class="icon-button ml-auto"
+          :aria-label="`Take out ${output.id}`"
+          @click="remove(output.id)"
+        >
           <Trash2 class="size-3.5" aria-hidden="true" />
         </button>
       </p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Copy, Trash2 } from '@lucide/vue'
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import type { GearKind } from '#core/session'
 import { blankGear, gearKinds, kinds } from '#core/session'
 import { useShelfExchange } from '~/composables/use-shelf-exchange'
@@ -30,27 +30,27 @@ async function add(event: Event) {
   const select = event.target as HTMLSelectElement
   const chosen = select.value as GearKind
   select.value = ''
-  const item = blankGear(chosen, shelf.freeId(`my-${chosen}`), `My ${title(chosen).toLowerCase()}`)
-  await shelf.keep([item])
+  const [id] = await shelf.add([blankGear(chosen, `my-${chosen}`, `My ${title(chosen).toLowerCase()}`)])
   search.value = ''
   kind.value = ''
-  wanted.value = item.id
+  wanted.value = id ?? null
+  // Its name is what one types next.
+  await nextTick()
+  document.querySelector<HTMLInputElement>('[aria-label="Name of the item"]')?.select()
 }
 async function duplicate(id: string) {
   wanted.value = await shelf.duplicate(id)
 }
 async function remove(id: string, name: string) {
-  await shelf.remove(id)
-  removed.value = { id, name }
+  if (await shelf.remove(id)) removed.value = { id, name }
 }
 async function restore() {
-  if (removed.value) await shelf.restore(removed.value.id)
-  removed.value = null
+  if (removed.value && (await shelf.restore(removed.value.id))) removed.value = null
 }
 </script>
 
 <template>
-  <div class="flex min-h-0 grow flex-col px-5 pb-3">
+  <div class="flex grow flex-col px-3 pb-3 card:px-5 rail:min-h-0">
     <div class="flex flex-wrap items-center gap-3 border-b border-ink py-2">
       <h2 class="grow text-lg">Gear shelf</h2>
       <select class="push-main" aria-label="Add an item" value="" @change="add">
@@ -77,7 +77,7 @@ async function restore() {
     <p v-if="removed" role="status" class="plate mt-2 flex gap-3 px-3 py-1.5">
       “{{ removed.name }}” was taken off the shelf. <button type="button" class="action" @click="restore">Undo</button>
     </p>
-    <div class="grid min-h-0 grow grid-cols-[17rem_minmax(0,1fr)] gap-6 pt-3">
+    <div class="grid grow gap-6 pt-3 rail:min-h-0 rail:grid-cols-[17rem_minmax(0,1fr)]">
       <div class="flex min-h-0 flex-col">
         <p class="flex gap-2">
           <input
@@ -95,7 +95,11 @@ async function restore() {
         <p class="py-1 text-xs text-muted">
           {{ shown.length }} of {{ shelf.items.length }}. Export takes what is listed.
         </p>
-        <ul class="min-h-0 grow overflow-y-auto border-t border-line" tabindex="0" aria-label="Items">
+        <ul
+          class="max-h-60 min-h-0 grow overflow-y-auto border-t border-line rail:max-h-none"
+          tabindex="0"
+          aria-label="Items"
+        >
           <li v-for="item in shown" :key="item.id">
             <button
               type="button"
@@ -110,9 +114,9 @@ async function restore() {
           </li>
         </ul>
       </div>
-      <div class="min-h-0 overflow-y-auto" tabindex="0" aria-label="The chosen item">
+      <div class="min-w-0 overflow-x-auto rail:min-h-0 rail:overflow-y-auto" tabindex="0" aria-label="The chosen item">
         <template v-if="selected">
-          <p class="float-right flex gap-3">
+          <p class="flex flex-wrap justify-end gap-3">
             <button type="button" class="action" @click="duplicate(selected.id)">
               <Copy class="inline size-3.5" aria-hidden="true" /> Duplicate
             </button>

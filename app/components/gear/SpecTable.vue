@@ -65,6 +65,7 @@ const spread = (field: NumberField): NumberField => ({
         <th scope="row" class="py-1 text-left font-normal" :title="field.help">{{ field.label }}</th>
         <td class="whitespace-nowrap">
           <NumberInput :value="printed" :field="field" :name="`${field.label}, printed`" :commit="setPrinted(key)" />
+          <span v-if="owner.assumed?.includes(key)" class="ml-1 text-xs text-muted">assumed</span>
         </td>
         <td class="whitespace-nowrap">
           <NumberInput

@@ -32,7 +32,7 @@ function take() {
 
 <template>
   <ModalDialog :title="`Update “${mine?.name}” from the shelf`" closing="Cancel" @close="close">
-    <div class="w-[34rem] pt-3">
+    <div class="max-w-full card:w-[34rem] pt-3">
       <p v-if="!theirs">This item is no longer on the shelf. The session keeps its copy.</p>
       <p v-else-if="differences.length === 0">Nothing would change: the copy is the same as the shelf’s.</p>
       <template v-else>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import { EUROPEAN, MOST_PROPOSED } from '#core/monitoring/exposure'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
 import type { Specified } from '#core/session'
@@ -13,12 +13,15 @@ import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
+import { useShelfStore } from '~/stores/shelf'
 import { useViewStore } from '~/stores/view'
+import LoudnessLadder from './LoudnessLadder.vue'
 
 /** What the headphones bring to the ear, how long one may listen to that, and the volume for a wished level. */
 const props = defineProps<{ monitor: PerformerMonitor }>()
 const store = useSessionStore()
 const view = useViewStore()
+const shelf = useShelfStore()
 const edit = useStageEdit()
 const system = useSystemEdit()
 
@@ -26,18 +29,25 @@ const outputs = computed(() => [
   { value: '', text: 'not said' },
   ...(props.monitor.unit?.outputs ?? []).map(({ id, type }) => ({ value: id, text: `${id}, ${type}` })),
 ])
-const NEW = '+'
+/** Headphones that the session does not have yet: of the shelf, and others. */
+const NEW = 'new '
+onMounted(shelf.open)
 const models = computed(() => [
   { value: '', text: 'not said' },
   ...(store.session?.gear ?? [])
     .filter((item) => item.kind === 'headphones')
     .map(({ id, name }) => ({ value: id, text: name })),
-  { value: NEW, text: 'others…' },
+  ...shelf.items
+    .filter((item) => item.kind === 'headphones' && !store.session?.gear.some((each) => each.shelf === item.id))
+    .map(({ id, name }) => ({ value: `${NEW}${id}`, text: `${name}, from the shelf` })),
+  { value: NEW, text: 'others, to be entered' },
 ])
 function setHeadphones(id: string) {
-  if (id !== NEW) return system.monitor('Headphones', { headphones: id || undefined })
+  if (!id.startsWith(NEW)) return system.monitor('Headphones', { headphones: id || undefined })
+  const kept = shelf.get(id.slice(NEW.length))
   return edit.session('Add headphones', (session) => {
-    const gear = blankGear('headphones', freeGearId(session, 'headphones'), 'My headphones')
+    const wanted = freeGearId(session, kept?.id ?? 'headphones')
+    const gear = kept ? { ...kept, id: wanted, shelf: kept.id } : blankGear('headphones', wanted, 'My headphones')
     return {
       ...session,
       gear: [...session.gear, gear],
@@ -50,6 +60,12 @@ function setHeadphones(id: string) {
 const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
   edit.gear(props.monitor.headphones?.id ?? '', 'headphones')(label, change)
 const setVolume = (value: number | undefined) => system.monitor('Volume', { volume: value })
+const wishes = computed(() =>
+  [70, 75, 80].map((level) => {
+    const volume = props.monitor.ear?.volumeFor(level) ?? null
+    return { level, volume: volume === null ? null : Math.round(10 * volume) / 10 }
+  }),
+)
 const hours = (value: number) =>
   value >= 24 ? 'over 24 h' : value >= 1 ? `${formatDecimal(value, 1)} h` : `${formatDecimal(60 * value, 0)} min`
 const grades = {
@@ -61,7 +77,8 @@ const grades = {
 
 <template>
   <section aria-labelledby="phones-title" data-headphones>
-    <h2 id="phones-title" class="border-b border-ink pb-0.5">Headphones</h2>
+    <h2 id="phones-title" class="border-b border-ink pb-0.5">How loud: {{ view.strip?.name }}</h2>
+    <LoudnessLadder v-if="monitor.ear" :ear="monitor.ear" />
     <p class="mt-1.5 flex flex-wrap gap-x-4">
       <span
         ><span class="text-muted">from </span
@@ -118,7 +135,9 @@ const grades = {
         data-ear
       >
         <strong
-          ><span class="figure">{{ formatDecimal(monitor.ear.average, 1) }}</span> dBA average,
+          >{{ monitor.ears === 'both' ? '' : `On the ${monitor.ears} ear `
+          }}<span class="figure">{{ formatDecimal(monitor.ear.average, 1) }}</span>
+          dBA average,
           <span class="figure">{{ formatDecimal(monitor.ear.peak, 1) }}</span> dB peak:
           {{ grades[monitor.ear.grade] }}.</strong
         >
@@ -127,20 +146,17 @@ const grades = {
         European action values {{ EUROPEAN.lower }} and {{ EUROPEAN.upper }} dB(A), limit {{ EUROPEAN.limit }}.
       </p>
       <p class="mt-1 flex flex-wrap gap-2">
-        <button
-          v-for="wished in [70, 75, 80]"
-          :key="wished"
-          type="button"
-          class="push"
-          @click="setVolume(Math.round(10 * monitor.ear.volumeFor(wished)) / 10)"
-        >
-          {{ wished }} dBA: {{ formatDecimal(monitor.ear.volumeFor(wished), 1) }} dB
-        </button>
+        <template v-for="wished in wishes" :key="wished.level">
+          <button v-if="wished.volume !== null" type="button" class="push" @click="setVolume(wished.volume)">
+            {{ wished.level }} dBA: {{ formatDecimal(wished.volume, 1) }} dB
+          </button>
+          <span v-else class="py-1 text-muted">{{ wished.level }} dBA is out of reach</span>
+        </template>
       </p>
       <p class="mt-1 text-xs text-muted">
-        Turn the headphones down before switching phantom power, plugging or testing, and put them on afterwards.
-        Nothing over {{ MOST_PROPOSED }} dBA is ever proposed. These are cautions, not advice on anyone’s hearing: local
-        rules and a qualified person decide. Output
+        Turn the headphones down before switching phantom power, plugging or testing, and put them on afterwards. Fully
+        up the average is {{ formatDecimal(monitor.ear.fullyUp, 1) }} dBA. Nothing over {{ MOST_PROPOSED }} dBA is ever
+        proposed. These are cautions, not advice on anyone’s hearing: local rules and a qualified person decide. Output
         {{ formatDecimal(monitor.output ? inForce(monitor.output).fullScale : null, 1) }} dBu at full scale.
       </p>
     </template>

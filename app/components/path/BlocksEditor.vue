@@ -50,6 +50,7 @@ function add(event: Event) {
         />
         <button
           type="button"
+          class="icon-button"
           :aria-label="`Remove ${block.name ?? block.type}`"
           @click="
             setBlocks(

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { noiseWords } from '#core/evaluation/verdict'
+import { windowFor } from '#core/chain/target-window'
+import type { ConventionRow } from '#core/plan/compare-conventions'
 import { compareConventions } from '#core/plan/compare-conventions'
 import type { ConventionId } from '#core/session'
 import { DEFAULT_CONVENTION, applyChanges, conventions } from '#core/session'
@@ -8,11 +10,12 @@ import { formatDecimal } from '#core/units'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
+import ConventionRuler from './ConventionRuler.vue'
 
 /** Every level convention on this very strip: what it sets, what it leaves, what it costs. */
 const store = useSessionStore()
 const view = useViewStore()
-const { controls } = useStripStages()
+const { controls, stages } = useStripStages()
 
 const rows = computed(() => (store.committed && view.strip ? compareConventions(store.committed, view.strip.id) : []))
 const several = computed(() => controls.value.length > 1)
@@ -27,12 +30,21 @@ function adopt(convention: ConventionId) {
     ),
   )
 }
+const windowOf = (convention: ConventionId) => windowFor(convention, stages.value)
+/** What a convention gives away against the best of all, in words. */
+function costs({ snrCost, headroomCost }: ConventionRow): string {
+  const said = [
+    ...((snrCost ?? 0) >= 0.05 ? [`${formatDecimal(snrCost, 1)} dB more noise`] : []),
+    ...(headroomCost >= 0.05 ? [`${formatDecimal(headroomCost, 1)} dB less headroom`] : []),
+  ]
+  return said.length > 0 ? `${said.join(' and ')} than the best` : 'nothing: the best of all in both'
+}
 const title = (gains: { stage: string; setting: string; value: number }[]) =>
   gains.map((each) => `${each.setting} ${formatDecimal(each.value, 1)} dB`).join(', ')
 </script>
 
 <template>
-  <div class="h-full overflow-y-auto pr-1 pl-13" tabindex="0" aria-label="Level conventions side by side">
+  <div class="h-full overflow-auto pr-1 card:pl-13" tabindex="0" aria-label="Level conventions side by side">
     <p v-if="rows.length === 0" class="text-muted">
       This strip reaches no recorder yet: add an interface input at its end.
     </p>
@@ -44,12 +56,13 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
         <thead>
           <tr class="border-b border-ink">
             <th scope="col" class="py-1 text-left font-semibold">Convention</th>
+            <th scope="col" class="w-[26%] pl-3 text-left font-semibold">Window and strip, 0 to −100 dBFS</th>
             <th scope="col" class="pl-2 font-semibold">{{ several ? 'Gains, sum' : 'Gain' }}</th>
             <th scope="col" class="pl-2 font-semibold">Peak</th>
             <th scope="col" class="pl-2 font-semibold">After surge</th>
             <th scope="col" class="pl-2 font-semibold">SNR</th>
             <th scope="col" class="pl-4 text-left font-semibold">Floor</th>
-            <th scope="col" class="pl-2 font-semibold">Costs</th>
+            <th scope="col" class="pl-3 text-left font-semibold">Costs</th>
             <th scope="col"><span class="sr-only">Adopt</span></th>
           </tr>
         </thead>
@@ -65,7 +78,16 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
               {{ conventions[row.convention].name
               }}<span class="block font-normal text-muted">{{ conventions[row.convention].users }}</span>
             </th>
-            <td class="figure pl-2" :title="title(row.gains)">{{ formatDecimal(row.gain, 1) }} dB</td>
+            <td class="pl-3 align-middle">
+              <ConventionRuler
+                :window="windowOf(row.convention)"
+                :average="row.average"
+                :peak="row.peak"
+                :surge="-row.afterSurge"
+                :noise="row.snr === null ? null : row.average - row.snr"
+              />
+            </td>
+            <td class="figure pl-2 whitespace-nowrap" :title="title(row.gains)">{{ formatDecimal(row.gain, 1) }} dB</td>
             <td class="figure pl-2">{{ formatDecimal(row.peak, 1) }}</td>
             <td class="figure pl-2" :class="{ 'font-semibold text-ceiling': row.afterSurge < 0 }">
               {{ formatDecimal(row.afterSurge, 1) }}
@@ -74,12 +96,7 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
             <td class="pl-4 text-left">
               {{ row.floor ? `${noiseWords[row.floor.name]}, ${formatDecimal(100 * row.floor.share, 0)} %` : '–' }}
             </td>
-            <td class="figure pl-2 whitespace-nowrap">
-              <span :title="'Signal-to-noise against the best of all'">{{ formatDecimal(row.snrCost, 2) }} dB SNR</span
-              ><br /><span :title="'Headroom against the roomiest of all'"
-                >{{ formatDecimal(row.headroomCost, 1) }} dB headroom</span
-              >
-            </td>
+            <td class="pl-3 text-left">{{ costs(row) }}</td>
             <td class="pl-2">
               <span v-if="store.session?.target === row.convention" class="text-muted">in use</span
               ><button v-else type="button" class="action" @click="adopt(row.convention)">
@@ -90,7 +107,8 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
         </tbody>
       </table>
       <p class="mt-2 text-muted">
-        Levels in dBFS, the rest in dB; what each costs is against the best of the column. All are common practice.
+        The bracket is the window; solid is this strip from average to peak, lighter its surge, grey its floor, hatched
+        what clips. Levels in dBFS, the rest in dB. All are common practice.
         {{ conventions[DEFAULT_CONVENTION].name }} is the default: {{ conventions[DEFAULT_CONVENTION].why }}
       </p>
     </template>

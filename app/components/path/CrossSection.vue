@@ -1,16 +1,10 @@
 <script setup lang="ts">
-import { useMediaQuery, useResizeObserver } from '@vueuse/core'
-import type { ChartConfiguration } from 'chart.js'
-import { Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { useColorMode } from '#imports'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, useId } from 'vue'
 import type { GainControl } from '#core/chain/gain-control'
 import { stripControls } from '#core/chain/gain-control'
 import type { ResolvedStage } from '#core/chain/resolve'
-import type { Palette } from '~/charts/palette'
-import { readPalette } from '~/charts/palette'
-import { RULER, sectionChart } from '~/charts/section-chart'
-import { sectionDrawing } from '~/charts/section-drawing'
+import { RULER, drawSection, plateHalf } from '~/charts/section-drawing'
 import type { SectionModel } from '~/charts/section-model'
 import { controlName } from './control-name'
 import GainHandle from './GainHandle.vue'
@@ -18,48 +12,15 @@ import GainHandle from './GainHandle.vue'
 /** The strip as a river in section, with a handle on every gain. */
 const props = defineProps<{ model: SectionModel; stages: readonly ResolvedStage[]; summary: string }>()
 
-Chart.register(LineController, LineElement, LinearScale, PointElement, Filler)
-
 const frame = ref<HTMLElement | null>(null)
-const canvas = ref<HTMLCanvasElement | null>(null)
-const palette = shallowRef<Palette | null>(null)
-/** The drawn area, px; the handles stand in it. */
-const area = ref({ top: 0, height: 1, width: 1 })
-const printing = useMediaQuery('print')
-const theme = useColorMode()
-let chart: Chart | null = null
+const { width, height } = useElementSize(frame)
+const id = useId()
 
-const scene = () => ({ model: props.model, palette: palette.value as Palette })
+/** Columns narrower than their figures are not drawn: the section is pushed sideways instead, px. */
+const COLUMN = 86
+const leastWidth = computed(() => RULER + COLUMN * props.model.columns.length)
+const drawing = computed(() => drawSection(props.model, width.value, height.value))
 
-function draw() {
-  if (!canvas.value || !palette.value) return
-  const { type, data, options } = sectionChart(scene())
-  if (chart) Object.assign(chart, { data, options }).update('none')
-  else chart = new Chart(canvas.value, { type, data, options, plugins: [sectionDrawing(scene)] } as ChartConfiguration)
-  place()
-}
-
-/** A drag changes levels only: as long as the ruler and the columns stay, the chart keeps its options. */
-function redraw(now: SectionModel, before: SectionModel) {
-  const same =
-    now.top === before.top &&
-    now.bottom === before.bottom &&
-    now.reading === before.reading &&
-    now.columns.length === before.columns.length
-  if (!chart || !same) return draw()
-  sectionChart(scene()).data.datasets.forEach((dataset, i) => {
-    const drawn = chart?.data.datasets[i]
-    if (drawn) drawn.data = dataset.data
-  })
-  chart.update('none')
-}
-
-function place() {
-  if (chart) area.value = { top: chart.chartArea.top, height: chart.chartArea.height, width: chart.chartArea.width }
-}
-
-const pixelsPerDb = computed(() => area.value.height / (props.model.top - props.model.bottom))
-const columnWidth = computed(() => area.value.width / Math.max(1, props.model.columns.length))
 /** Below this a column has no room for a handle with its unit, px. */
 const NARROW = 130
 const controls = computed(() => stripControls(props.stages))
@@ -68,54 +29,98 @@ const handles = computed(() =>
     const i = props.stages.findIndex((stage) => stage.id === control.stage)
     const column = props.model.columns[i]
     if (!column) return []
-    const level = (of: number) => area.value.top + (props.model.top - of) * pixelsPerDb.value
-    const left = RULER + i * columnWidth.value
+    const { y, columnWidth } = drawing.value
+    const left = RULER + i * columnWidth
     const key = `${control.stage} ${control.setting}`
     // A channel's gain is met at its joint, its fader behind: there it hangs under the band.
     return control.setting === 'gain'
-      ? [{ control, key, left, top: level(column.peak) }]
-      : [{ control, key, left: left + columnWidth.value / 2, top: level(column.average) + 16 }]
+      ? [{ control, key, left, top: y(column.peak) }]
+      : [{ control, key, left: left + columnWidth / 2, top: y(column.average) + 16 }]
   }),
 )
 const nameOf = (control: GainControl) => controlName(control, controls.value.length, props.stages)
-
-onMounted(async () => {
-  if (!frame.value) return
-  palette.value = readPalette(frame.value)
-  draw()
-  // Text on a canvas does not change by itself when its font arrives.
-  await Promise.all(
-    ['450 12px "JetBrains Mono Variable"', '450 12px "Instrument Sans Variable"'].map((font) =>
-      document.fonts.load(font),
-    ),
-  )
-  draw()
-})
-watch(() => props.model, redraw)
-watch(
-  [() => theme.value, printing],
-  () => {
-    if (!frame.value) return
-    palette.value = readPalette(frame.value)
-    draw()
-  },
-  { flush: 'post' },
-)
-useResizeObserver(frame, place)
-onBeforeUnmount(() => chart?.destroy())
+const colour = (tone: string) => `var(--${tone})`
+const MONO = 'JetBrains Mono Variable'
+const SANS = 'Instrument Sans Variable'
 </script>
 
 <template>
-  <div ref="frame" class="relative h-full min-h-0">
-    <canvas ref="canvas" role="img" :aria-label="summary" />
-    <GainHandle
-      v-for="handle in handles"
-      :key="handle.key"
-      :control="handle.control"
-      :name="nameOf(handle.control)"
-      :small="columnWidth < NARROW"
-      :pixels-per-db="pixelsPerDb"
-      :style="{ left: `${handle.left}px`, top: `${handle.top}px` }"
-    />
+  <div
+    class="h-full min-h-0 overflow-x-auto overflow-y-hidden"
+    :tabindex="leastWidth > width ? 0 : undefined"
+    :aria-label="leastWidth > width ? 'Section' : undefined"
+  >
+    <div ref="frame" class="relative h-full min-h-0" :style="{ minWidth: `${leastWidth}px` }">
+      <svg
+        v-if="width > 0 && height > 0"
+        class="absolute inset-0"
+        :width="width"
+        :height="height"
+        :viewBox="`0 0 ${width} ${height}`"
+        role="img"
+        :aria-label="summary"
+        data-section
+      >
+        <defs>
+          <!-- Slanted strokes, as rock is drawn in a section; dots, as gravel is. -->
+          <pattern :id="`${id}-rock`" width="9" height="9" patternUnits="userSpaceOnUse">
+            <rect width="9" height="9" fill="var(--ceiling-soft)" />
+            <path d="M-9 9L0 0M0 9L9 0M9 9L18 0" stroke="var(--ceiling)" stroke-opacity="0.45" />
+          </pattern>
+          <pattern :id="`${id}-gravel`" width="10" height="10" patternUnits="userSpaceOnUse">
+            <rect width="10" height="10" fill="var(--floor-soft)" />
+            <circle cx="2" cy="3" r="0.8" fill="var(--floor)" fill-opacity="0.55" />
+            <circle cx="7" cy="8" r="0.8" fill="var(--floor)" fill-opacity="0.55" />
+          </pattern>
+        </defs>
+        <path :d="drawing.areas.ceiling" :fill="`url(#${id}-rock)`" />
+        <path :d="drawing.areas.floor" :fill="`url(#${id}-gravel)`" />
+        <path :d="drawing.areas.surge" fill="var(--lip)" />
+        <path :d="drawing.areas.body" fill="var(--body)" />
+        <path :d="drawing.edges.surge" fill="none" stroke="var(--body)" stroke-dasharray="3 3" />
+        <path :d="drawing.edges.floor" fill="none" stroke="var(--floor)" stroke-width="1.25" />
+        <path :d="drawing.edges.ceiling" fill="none" stroke="var(--ceiling)" stroke-width="1.25" />
+        <path
+          v-for="(line, i) in drawing.lines"
+          :key="`line ${i}`"
+          :d="line.path"
+          :fill="line.filled ? colour(line.tone) : 'none'"
+          :stroke="line.width > 0 ? colour(line.tone) : 'none'"
+          :stroke-width="line.width"
+          :stroke-dasharray="line.dash"
+        />
+        <template v-for="(text, i) in drawing.texts" :key="`text ${i}`">
+          <rect
+            v-if="text.plate"
+            :x="text.x - plateHalf(text)"
+            :y="text.y - 8"
+            :width="2 * plateHalf(text)"
+            height="16"
+            fill="var(--sheet)"
+          />
+          <text
+            :x="text.x"
+            :y="text.y"
+            :fill="colour(text.tone)"
+            :text-anchor="text.anchor"
+            :font-size="text.size"
+            :font-weight="text.bold ? 650 : text.plate ? 500 : 450"
+            :font-family="text.mono ? MONO : SANS"
+            dominant-baseline="central"
+          >
+            {{ text.words }}
+          </text>
+        </template>
+      </svg>
+      <GainHandle
+        v-for="handle in handles"
+        :key="handle.key"
+        :control="handle.control"
+        :name="nameOf(handle.control)"
+        :small="drawing.columnWidth < NARROW"
+        :pixels-per-db="drawing.perDb"
+        :style="{ left: `${handle.left}px`, top: `${handle.top}px` }"
+      />
+    </div>
   </div>
 </template>

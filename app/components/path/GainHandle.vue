@@ -22,10 +22,10 @@ const move = (event: PointerEvent) => gesture.drag((from - event.clientY) / prop
 
 <template>
   <div
-    class="absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center gap-0.5 rounded-full border-2 border-change bg-sheet font-semibold text-change select-none print:hidden"
+    class="absolute flex -translate-x-1/2 -translate-y-1/2 touch-none items-center gap-0.5 rounded-full border-2 border-change bg-sheet font-semibold text-change select-none print:hidden pointer-coarse:min-h-11 pointer-coarse:min-w-11 pointer-coarse:justify-center"
     :class="[
       gesture.dragging.value ? 'cursor-grabbing' : 'cursor-ns-resize',
-      small ? 'px-1 text-[11px]' : 'py-0.5 pr-2.5 pl-1',
+      small ? 'min-h-6 px-1 text-[11px]' : 'py-0.5 pr-2.5 pl-1',
     ]"
     role="slider"
     tabindex="0"

@@ -40,7 +40,7 @@ const move = (event: PointerEvent) =>
 <template>
   <div
     ref="track"
-    class="relative h-10 touch-none select-none"
+    class="relative h-10 touch-none pointer-coarse:h-11 select-none"
     role="slider"
     tabindex="0"
     data-gain

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+import { computed } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
 import type { Gear, Specified } from '#core/session'
 import { traitsOf, withChoice } from '#core/session'
@@ -9,7 +10,7 @@ import { useStageEdit } from '~/composables/use-stage-edit'
 import StageGains from './StageGains.vue'
 import StageSwitches from './StageSwitches.vue'
 
-const BlocksEditor = defineAsyncComponent(() => import('./BlocksEditor.vue'))
+const BlocksEditor = lateComponent(() => import('./BlocksEditor.vue'))
 
 /** Any box that needs no card of its own: its gains, its switches, what it is and what is known of it. */
 const props = defineProps<{ stage: Exclude<ResolvedStage, { kind: 'interface' | 'digital-input' }> }>()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+import { computed, ref } from 'vue'
 import { fullScaleAt } from '#core/chain/input-gain'
 import type { ResolvedInput } from '#core/chain/resolve'
 import type { Specified } from '#core/session'
@@ -12,7 +13,7 @@ import { useStageEdit } from '~/composables/use-stage-edit'
 import StageGains from './StageGains.vue'
 import StageSwitches from './StageSwitches.vue'
 
-const UnitDialog = defineAsyncComponent(() => import('./UnitDialog.vue'))
+const UnitDialog = lateComponent(() => import('./UnitDialog.vue'))
 
 const props = defineProps<{ stage: ResolvedInput }>()
 const edit = useStageEdit()
@@ -64,5 +65,5 @@ const setWeighting = (einWeighting: 'A' | 'Z') =>
     :field="inputSpecs[key]"
     :edit="editInput"
   />
-  <UnitDialog v-if="unitOpen" :unit="stage.gear" :input="stage.input" @close="unitOpen = false" />
+  <UnitDialog v-if="unitOpen" :unit="stage.gear" :input="stage.input" :gain="stage.gain" @close="unitOpen = false" />
 </template>

@@ -42,20 +42,20 @@ function insert(close: () => void) {
 </script>
 
 <template>
-  <Popover class="absolute top-0 z-20 -translate-x-1/2 -translate-y-1/2 print:hidden">
+  <Popover class="print:hidden">
     <PopoverButton
       ref="anchor"
-      class="flex size-5 items-center justify-center rounded-full border bg-sheet"
-      :class="state.tone"
+      class="grid size-6 place-items-center pointer-coarse:size-11"
       :aria-label="`Joint ${number}: ${state.word}`"
       :data-joint="joint.severity ?? 'fits'"
-      ><component :is="state.icon" class="size-3" aria-hidden="true"
-    /></PopoverButton>
+      ><span class="grid size-5 place-items-center rounded-full border bg-sheet" :class="state.tone"
+        ><component :is="state.icon" class="size-3" aria-hidden="true" /></span
+    ></PopoverButton>
     <PopoverPanel
       ref="panel"
       v-slot="{ close }"
       :style="floatingStyles"
-      class="plate z-40 w-80 space-y-1.5 overflow-y-auto p-3 text-left shadow-lg"
+      class="plate z-40 w-80 max-w-[92vw] space-y-1.5 overflow-y-auto p-3 text-left shadow-lg"
     >
       <h3>Joint {{ number }}: {{ state.word }}</h3>
       <div

@@ -25,21 +25,25 @@ const width = (level: number) =>
 <template>
   <div
     v-if="budget"
-    class="grid h-full grid-cols-[minmax(0,1fr)_15rem] gap-6 overflow-y-auto pl-13"
+    class="grid h-full gap-x-6 gap-y-3 overflow-y-auto card:pl-13 rail:grid-cols-[minmax(0,1fr)_15rem]"
     tabindex="0"
     aria-label="Noise budget"
   >
     <p v-if="budget.lines.length === 0" class="text-muted">
       Nothing on this strip is known to make noise. Give the room’s and the gear’s.
     </p>
-    <table v-else class="w-full self-start text-right">
+    <table
+      v-else
+      class="w-full self-start text-right"
+      :style="{ height: `min(100%, ${2.6 * (budget.lines.length + 2)}rem)` }"
+    >
       <caption class="sr-only">
         Noises of the strip, the loudest first
       </caption>
       <thead>
         <tr class="border-b border-ink">
           <th scope="col" class="py-1 text-left font-semibold">Noise</th>
-          <th scope="col" class="w-[24%] text-left font-semibold"><span class="sr-only">Level as a bar</span></th>
+          <th scope="col" class="w-[20%] text-left font-semibold"><span class="sr-only">Level as a bar</span></th>
           <th scope="col" class="pl-2 font-semibold">{{ unit }}</th>
           <th scope="col" class="pl-2 font-semibold">Share</th>
           <th scope="col" class="pl-2 font-semibold whitespace-nowrap">In air, dBA</th>
@@ -52,7 +56,7 @@ const width = (level: number) =>
           class="border-b border-line"
           :data-budget="line.name"
         >
-          <th scope="row" class="max-w-0 w-[44%] truncate py-1 text-left font-normal" :title="line.gear">
+          <th scope="row" class="py-1 text-left font-normal">
             {{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }}</span>
           </th>
           <td><span class="block h-2.5 bg-floor" :style="{ width: width(line.level) }" aria-hidden="true" /></td>

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { useStageEdit } from '~/composables/use-stage-edit'
+import { useTypedField } from '~/composables/use-typed-field'
 import { useSessionStore } from '~/stores/session'
 
-/** What else is to be remembered of this session. Kept when the field is left. */
+/** What else is to be remembered of this session. */
 const store = useSessionStore()
 const edit = useStageEdit()
-
-function keep(event: Event) {
-  const notes = (event.target as HTMLTextAreaElement).value
-  edit.session('Notes', (session) => ({ ...session, notes }))
-}
+const { typed, refusal, type, take, giveBack } = useTypedField((notes) =>
+  edit.session('Notes', (session) => ({ ...session, notes })),
+)
 </script>
 
 <template>
@@ -20,8 +19,12 @@ function keep(event: Event) {
       rows="5"
       maxlength="20000"
       aria-label="Notes on the session"
-      :value="store.session.notes"
-      @change="keep"
+      :value="typed ?? store.session.notes"
+      :data-typed="typed === null ? undefined : ''"
+      @input="type"
+      @blur="take"
+      @keydown.esc="giveBack"
     />
+    <p v-if="refusal" role="alert" class="text-ceiling">{{ refusal }}</p>
   </details>
 </template>

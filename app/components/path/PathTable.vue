@@ -19,7 +19,10 @@ const columns = [
 </script>
 
 <template>
-  <table class="w-full border-collapse text-right">
+  <table
+    class="w-full border-collapse text-right text-[14px]"
+    :style="{ height: `min(100%, ${3.4 * (points.length + 1)}rem)` }"
+  >
     <caption class="sr-only">
       Levels at the output of every stage
     </caption>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+import { computed, onMounted } from 'vue'
 import { windowFor } from '#core/chain/target-window'
 import { DEFAULT_CONVENTION } from '#core/session'
 import { sectionModel } from '~/charts/section-model'
 import { useChainEdit } from '~/composables/use-chain-edit'
+import { useStageEdit } from '~/composables/use-stage-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import type { SectionReading } from '~/stores/view'
 import { useViewStore } from '~/stores/view'
-import { CrossSection } from './cross-section'
+import CrossSection from './CrossSection.vue'
 import FindingsPanel from './FindingsPanel.vue'
 import FloorPanel from './FloorPanel.vue'
 import NotesPanel from './NotesPanel.vue'
@@ -17,10 +19,11 @@ import StageRow from './StageRow.vue'
 import StripHeading from './StripHeading.vue'
 import TargetPanel from './TargetPanel.vue'
 
-const NoiseBudget = defineAsyncComponent(() => import('./NoiseBudget.vue'))
-const ConventionsTable = defineAsyncComponent(() => import('./ConventionsTable.vue'))
-const GearPicker = defineAsyncComponent(() => import('~/components/gear/GearPicker.vue'))
-const UpdateDialog = defineAsyncComponent(() => import('~/components/gear/UpdateDialog.vue'))
+const NoiseBudget = lateComponent(() => import('./NoiseBudget.vue'))
+const ConventionsTable = lateComponent(() => import('./ConventionsTable.vue'))
+const GearPicker = lateComponent(() => import('~/components/gear/GearPicker.vue'))
+const StageSheet = lateComponent(() => import('./StageSheet.vue'))
+const UpdateDialog = lateComponent(() => import('~/components/gear/UpdateDialog.vue'))
 
 const store = useSessionStore()
 const view = useViewStore()
@@ -47,26 +50,45 @@ const summary = computed(() => {
   const said = [headroom, floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')
   return `Section of ${view.strip?.name}: ${said}. The table has every figure.`
 })
+onMounted(store.pictured)
+
+const edit = useStageEdit()
+const pastedFor = computed(() => stages.value.find(({ id }) => id === chain.pasting.value) ?? null)
+/** What the last changes led to. */
+const tellings = computed(() =>
+  [chain.told, edit.settled].flatMap((each) =>
+    each.value === null
+      ? []
+      : [
+          {
+            words: each.value,
+            close: () => {
+              each.value = null
+            },
+          },
+        ],
+  ),
+)
 const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own')
 </script>
 
 <template>
   <div
     v-if="view.strip && view.evaluated"
-    class="grid min-h-0 grow grid-rows-[minmax(0,1fr)] gap-4 pr-4 pl-2"
-    :class="isLong ? 'grid-cols-[minmax(0,1fr)_15rem]' : 'grid-cols-[minmax(0,1fr)_17rem]'"
+    class="grow gap-4 px-2 card:pr-4 column:grid column:min-h-0 column:grid-rows-[minmax(0,1fr)]"
+    :class="isLong ? 'column:grid-cols-[minmax(0,1fr)_15rem]' : 'column:grid-cols-[minmax(0,1fr)_17rem]'"
   >
-    <div class="flex min-h-0 min-w-0 flex-col">
-      <div class="flex items-center justify-between gap-3 py-1.5 pl-13">
+    <div class="flex min-w-0 flex-col column:min-h-0">
+      <div class="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5 card:pl-13">
         <StripHeading />
-        <div class="flex shrink-0 border border-rule" role="radiogroup" aria-label="How to read the section">
+        <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="How to read the section">
           <button
             v-for="each in readings"
             :key="each.value"
             type="button"
             role="radio"
             :aria-checked="view.reading === each.value"
-            class="px-2 py-0.5"
+            class="min-h-6 px-2 py-0.5"
             :class="view.reading === each.value ? 'bg-ink text-paper' : 'bg-sheet'"
             @click="view.reading = each.value"
           >
@@ -75,16 +97,20 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
         </div>
       </div>
       <p
-        v-if="chain.told.value"
-        role="alert"
-        class="mb-1 ml-13 flex justify-between gap-3 border border-rule bg-sheet px-2 py-1"
+        v-for="told in tellings"
+        :key="told.words"
+        role="status"
+        class="mb-1 flex justify-between gap-3 border border-rule bg-sheet px-2 py-1 card:ml-13"
         data-told
       >
-        {{ chain.told.value }} <button type="button" class="action" @click="chain.told.value = null">Close</button>
+        {{ told.words }} <button type="button" class="action" @click="told.close">Close</button>
       </p>
-      <div class="min-h-56 grow basis-64 print:h-64" :class="{ 'overflow-y-auto': !drawn }">
+      <div
+        class="min-h-72 grow column:min-h-56 column:basis-64 print:h-64"
+        :class="{ 'overflow-auto': !drawn, 'h-80': drawn }"
+      >
         <CrossSection v-if="drawn" :model="model" :stages="stages" :summary="summary" />
-        <div v-else-if="view.reading === 'table'" class="pl-13">
+        <div v-else-if="view.reading === 'table'" class="h-full card:pl-13">
           <PathTable :points="view.evaluated.points" :stages="stages" />
         </div>
         <NoiseBudget v-else-if="view.reading === 'noise'" />
@@ -93,7 +119,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       <StageRow />
     </div>
     <aside
-      class="min-h-0 space-y-3 overflow-y-auto pt-2 pb-3 print:hidden"
+      class="gap-x-8 pt-2 pb-3 max-column:columns-1 card:max-column:columns-2 column:min-h-0 column:overflow-y-auto print:hidden *:mb-3 *:break-inside-avoid"
       tabindex="0"
       aria-label="Target, findings and floor"
     >
@@ -103,6 +129,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       <NotesPanel />
     </aside>
     <GearPicker v-if="chain.picking.value" />
+    <StageSheet v-if="pastedFor" :stage="pastedFor" @close="chain.pasting.value = null" />
     <UpdateDialog v-if="chain.updating.value" />
   </div>
 </template>

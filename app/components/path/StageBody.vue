@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+
 import type { ResolvedStage } from '#core/chain/resolve'
 import GearCard from './GearCard.vue'
 import InputCard from './InputCard.vue'
 import MicrophoneCard from './MicrophoneCard.vue'
 import SourceCard from './SourceCard.vue'
 
-const DigitalInputCard = defineAsyncComponent(() => import('./DigitalInputCard.vue'))
+const DigitalInputCard = lateComponent(() => import('./DigitalInputCard.vue'))
 
 /** What a stage is set to and what is known of it. */
 defineProps<{ stage: ResolvedStage }>()

@@ -20,7 +20,7 @@ const rename = (name: string) => edit.box(props.stage.id, props.stage.gear.id)('
 <template>
   <section :id="`stage-${stage.id}`" class="plate min-w-0 px-3 py-2" :aria-label="`${title()}: ${stage.gear.name}`">
     <div class="flex items-start justify-between gap-1 text-xs text-muted" data-drag>
-      <p class="cursor-grab truncate">
+      <p class="cursor-grab">
         {{ number }} {{ title() }}<strong v-if="stage.driven" class="text-ink"> · driven</strong>
       </p>
       <StageMenu :stage="stage" />
@@ -34,6 +34,6 @@ const rename = (name: string) => edit.box(props.stage.id, props.stage.gear.id)('
       />
     </h3>
     <SharedBox :stage="stage" />
-    <div :class="{ 'columns-3 gap-8 *:break-inside-avoid': wide }"><StageBody :stage="stage" /></div>
+    <div :class="{ 'columns-2 gap-8 *:break-inside-avoid rail:columns-3': wide }"><StageBody :stage="stage" /></div>
   </section>
 </template>

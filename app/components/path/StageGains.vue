@@ -54,7 +54,7 @@ const toggleLock = (control: GainControl) =>
         />
         <button
           type="button"
-          class="self-center text-muted hover:text-change"
+          class="icon-button -my-1 self-center text-muted"
           :class="{ 'text-ink!': control.locked }"
           :aria-pressed="control.locked"
           :aria-label="`${name(control)} locked: the plan leaves it alone`"

@@ -29,6 +29,12 @@ const actions = computed(() => [
     words: props.stage.driven ? 'Not overdriven on purpose' : 'Overdriven on purpose',
     run: () => chain.toggleDriven(props.stage.id),
   },
+  {
+    words: 'Paste a specification sheet…',
+    run: () => {
+      chain.pasting.value = props.stage.id
+    },
+  },
   { words: 'Keep on the shelf', run: () => chain.keepOnShelf(props.stage.gear) },
   ...(props.stage.gear.shelf
     ? [{ words: 'Update from the shelf…', run: () => chain.openUpdate(props.stage.gear) }]
@@ -43,7 +49,7 @@ function choose(action: { run: () => void }, close: () => void) {
 
 <template>
   <Popover class="print:hidden">
-    <PopoverButton ref="anchor" class="hover:text-change" :aria-label="`What to do with ${stage.gear.name}`"
+    <PopoverButton ref="anchor" class="icon-button -m-1" :aria-label="`What to do with ${stage.gear.name}`"
       ><Ellipsis class="size-4" aria-hidden="true"
     /></PopoverButton>
     <PopoverPanel

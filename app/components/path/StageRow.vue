@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue'
+import { latePart } from '~/composables/late-part'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useViewStore } from '~/stores/view'
 import JointMark from './JointMark.vue'
 import StageCard from './StageCard.vue'
 import StageColumn from './StageColumn.vue'
+import StageTabs from './StageTabs.vue'
 
 /**
  * The stages under their columns, with the joints between them. They are moved by dragging their heads or with
@@ -13,7 +15,7 @@ import StageColumn from './StageColumn.vue'
  */
 const view = useViewStore()
 const chain = useChainEdit()
-const { stages, joints, isLong, selected } = useStripStages()
+const { stages, joints, isLong, isCompact, selected } = useStripStages()
 const row = ref<HTMLElement | null>(null)
 /** The tables need the height that the selected stage would take. */
 const wantsRoom = computed(() => view.reading === 'noise' || view.reading === 'conventions')
@@ -22,7 +24,9 @@ let stopDragging: (() => void) | null = null
 /** Fetched when a pointer first comes near: a visit that never drags does without it. */
 async function prepareDragging() {
   if (stopDragging) return
-  const { insertNodeAt, removeNode, useSortable } = await import('@vueuse/integrations/useSortable')
+  const part = await latePart(() => import('@vueuse/integrations/useSortable'))
+  if (!part) return
+  const { insertNodeAt, removeNode, useSortable } = part
   stopDragging ??= useSortable(row, stages, {
     handle: '[data-drag]',
     draggable: '[data-stage]',
@@ -53,7 +57,8 @@ function keys(event: KeyboardEvent, stage: string) {
 </script>
 
 <template>
-  <div class="relative mt-1.5 ml-13 shrink-0" :class="{ 'pb-3': !isLong }">
+  <StageTabs v-if="isCompact && selected" :selected="selected" />
+  <div v-else class="relative mt-1.5 ml-13 shrink-0" :class="{ 'pb-3': !isLong }">
     <div
       ref="row"
       class="grid"
@@ -70,7 +75,7 @@ function keys(event: KeyboardEvent, stage: string) {
         @focusin="view.selectStage(stage.id)"
       >
         <StageColumn
-          v-if="isLong"
+          v-if="isLong || wantsRoom"
           :stage="stage"
           :number="i + 1"
           :selected="stage.id === selected?.id"
@@ -83,7 +88,7 @@ function keys(event: KeyboardEvent, stage: string) {
       <div
         v-for="(joint, i) in joints"
         :key="joint.stage"
-        class="pointer-events-auto absolute top-0"
+        class="pointer-events-auto absolute top-0 z-20 -translate-x-1/2 -translate-y-1/2"
         :style="{ left: `${(100 * (i + 1)) / stages.length}%` }"
       >
         <JointMark :joint="joint" :number="i + 1" />
@@ -91,11 +96,11 @@ function keys(event: KeyboardEvent, stage: string) {
     </div>
   </div>
   <div
-    v-if="isLong && selected && !wantsRoom"
-    class="mt-1.5 ml-13 h-58 shrink-0 overflow-y-auto pb-3 print:hidden"
+    v-if="isLong && selected && !(wantsRoom && !isCompact)"
+    class="mt-1.5 shrink-0 pb-3 card:ml-13 column:h-58 column:overflow-y-auto print:hidden"
     tabindex="0"
     aria-label="The selected stage in full"
   >
-    <StageCard :key="selected.id" :stage="selected" :number="chain.indexOf(selected.id) + 1" wide />
+    <StageCard :key="selected.id" :stage="selected" :number="chain.indexOf(selected.id) + 1" :wide="!isCompact" />
   </div>
 </template>

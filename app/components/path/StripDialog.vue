@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { onMounted, shallowRef } from 'vue'
+import { nextTick, onMounted, shallowRef } from 'vue'
 import type { Session } from '#core/session'
 import { addBundle, blankSession, copyStrip } from '#core/session'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
+import { latePart } from '~/composables/late-part'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useSessionStore } from '~/stores/session'
 import type { Template } from '~/stores/templates'
@@ -19,15 +20,21 @@ const close = () => {
 
 const ready = shallowRef<Awaited<ReturnType<typeof loadTemplates>> | null>(null)
 onMounted(async () => {
-  ready.value = await loadTemplates()
+  ready.value = await latePart(loadTemplates)
 })
 
-function add(label: string, change: (session: Session) => Session) {
+async function add(label: string, change: (session: Session) => Session) {
   const before = store.committed?.strips.length ?? 0
-  chain.told.value = store.edit(label, change)
+  const wrong = store.edit(label, change)
   const added = store.committed?.strips[before]
-  if (added) view.select(added.id)
+  chain.told.value = wrong ?? (added ? `“${added.name}” was added; Undo takes it out again.` : null)
   close()
+  if (!added) return
+  view.select(added.id)
+  // Its name is what one types next; the dialog gives the focus back first.
+  await nextTick()
+  await nextTick()
+  document.querySelector<HTMLElement>('[data-strip-name] input')?.focus()
 }
 function addTemplate(template: Template) {
   const bundle = ready.value?.templateBundle(template)
@@ -43,7 +50,7 @@ const addCopy = () => add('Copy the strip', (session) => copyStrip(session, view
 
 <template>
   <ModalDialog title="Add a strip" closing="Cancel" @close="close">
-    <div class="w-[40rem] pt-3">
+    <div class="max-w-full card:w-[40rem] pt-3">
       <p class="flex gap-2">
         <button type="button" class="push" @click="addCopy">Copy “{{ view.strip?.name }}”</button>
         <button type="button" class="push" @click="addBlank">Source, microphone, interface</button>

@@ -51,11 +51,12 @@ function remove() {
 </script>
 
 <template>
-  <div class="flex min-w-0 items-baseline gap-2 text-muted">
+  <div class="flex min-w-0 flex-wrap items-baseline gap-2 text-muted">
     <h2 class="min-w-0 font-normal">
       <span class="sr-only">Section of </span
       ><TextInput
         class="w-36 text-ink"
+        data-strip-name
         :value="view.strip?.name ?? ''"
         label="Name of the strip"
         :commit="(name) => edit.strip('Rename the strip', (strip) => ({ ...strip, name }))"

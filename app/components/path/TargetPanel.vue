@@ -69,11 +69,14 @@ const setRisk = (value: number | undefined) =>
       :options="options"
       :commit="choose"
     />
-    <p v-if="convention" class="mt-1 text-muted">
-      <span class="text-ink">{{ convention.users }}.</span> {{ convention.why }}
-      <span class="whitespace-nowrap">(Common practice.)</span>
-      <button type="button" class="action" @click="view.reading = 'conventions'">Compare all</button>
-    </p>
+    <details v-if="convention" class="mt-0.5 text-muted">
+      <summary class="cursor-pointer">{{ convention.users }}</summary>
+      <p>
+        {{ convention.why }} (Common practice.) dBFS is the level of a sine’s peak (AES17): a peak reads 3.01 dB under
+        average plus crest factor.
+        <button type="button" class="action" @click="view.reading = 'conventions'">Compare all</button>
+      </p>
+    </details>
     <p v-if="risk !== null && window" class="mt-1">
       At most <NumberInput :value="risk" :field="riskField" :step="0.5" :commit="setRisk" /> chance that the take clips:
       the peak with the surge at <span class="figure">{{ formatDecimal(window.aim, 1) }}</span> dBFS.
@@ -92,9 +95,6 @@ const setRisk = (value: number | undefined) =>
         <SelectInput :value="own.reads" label="Read as" :options="reads" :commit="(value) => setOwn({ reads: value })"
       /></span>
     </div>
-    <p class="mt-1 text-xs text-muted">
-      dBFS is the level of a sine’s peak (AES17): a peak reads 3.01 dB under average plus crest factor.
-    </p>
     <PlanPanel />
   </section>
 </template>

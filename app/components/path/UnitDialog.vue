@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { AnalogueInput, AudioInterface, InterfaceLatency, Specified } from '#core/session'
 import { bufferFramesField, inputSpecs, latencySpecs, readTypedNumbers, sampleRateField } from '#core/session'
 import { frames, hz } from '#core/units'
@@ -9,13 +9,16 @@ import SpecRow from '~/components/fields/SpecRow.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
+import GainMap from '~/components/gear/GainMap.vue'
+import InputTable from '~/components/gear/InputTable.vue'
+import SpecSheetDialog from '~/components/gear/SpecSheetDialog.vue'
 import KnobTable from '~/components/gear/KnobTable.vue'
 import OutputList from '~/components/gear/OutputList.vue'
 import PlugFields from '~/components/gear/PlugFields.vue'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 
 /** The whole interface: its driver, its clock, one of its inputs in full, and the marks at its gain knob. */
-const props = defineProps<{ unit: AudioInterface; input: AnalogueInput }>()
+const props = defineProps<{ unit: AudioInterface; input: AnalogueInput; gain?: number | undefined }>()
 const emit = defineEmits<{ close: [] }>()
 const edit = useStageEdit()
 
@@ -29,6 +32,7 @@ const directs = [
   { value: 'analogue', text: 'in analogue' },
   { value: 'none', text: 'not at all' },
 ] as const
+const sheetOpen = ref(false)
 const latencyKeys = Object.keys(latencySpecs) as (keyof typeof latencySpecs)[]
 const noLatency = {
   converterIn: 0,
@@ -71,8 +75,8 @@ function addInput() {
 
 <template>
   <ModalDialog :title="unit.name" closing="Done" @close="emit('close')">
-    <div class="w-[54rem]">
-      <div class="grid grid-cols-2 gap-8 pt-3">
+    <div class="max-w-full card:w-[64rem]">
+      <div class="grid gap-x-8 gap-y-4 rail:grid-cols-2 pt-3">
         <div>
           <h3>The unit and its driver</h3>
           <p class="flex justify-between py-1">
@@ -87,7 +91,7 @@ function addInput() {
           <p class="flex justify-between gap-3 py-1">
             <span class="shrink-0 text-muted">Sample rates, Hz</span
             ><TextInput
-              class="figure w-60"
+              class="figure w-60 min-w-0"
               label="Sample rates"
               optional
               :value="unit.sampleRates?.join(', ') ?? ''"
@@ -97,7 +101,7 @@ function addInput() {
           <p class="flex justify-between gap-3 py-1">
             <span class="shrink-0 text-muted">Buffer sizes, frames</span
             ><TextInput
-              class="figure w-60"
+              class="figure w-60 min-w-0"
               label="Buffer sizes"
               optional
               :value="unit.bufferSizes?.join(', ') ?? ''"
@@ -117,7 +121,10 @@ function addInput() {
         <div>
           <div class="flex items-baseline justify-between">
             <h3>Input {{ input.id }}</h3>
-            <button type="button" class="action" @click="addInput">Add another like it</button>
+            <span class="flex gap-3">
+              <button type="button" class="action" @click="sheetOpen = true">Paste a specification sheet…</button>
+              <button type="button" class="action" @click="addInput">Add another like it</button>
+            </span>
           </div>
           <div class="flex flex-wrap items-baseline gap-3 py-1">
             <SelectInput
@@ -150,6 +157,7 @@ function addInput() {
             :edit="editSpecs"
           />
           <PlugFields :plug="input.plug" name="Socket" :edit="(plug) => editInput('Socket', { plug })" />
+          <GainMap class="mt-3" :input="input" :name="`input ${input.id}`" :set="gain" />
           <KnobTable
             :knob="input.knob"
             :lowest="input.specs.gainMin"
@@ -157,10 +165,19 @@ function addInput() {
           />
         </div>
       </div>
+      <InputTable class="mt-4" :unit="unit" :edit="edit.gear(unit.id, 'interface')" />
       <p class="mt-4 text-xs text-muted">
         Power order: sources, then the interface, amplifiers and loudspeakers last; off in the reverse order. Follow the
         makers’ instructions and local rules.
       </p>
     </div>
+    <SpecSheetDialog
+      v-if="sheetOpen"
+      :name="`input ${input.id}`"
+      :fields="inputSpecs"
+      :gain-min="input.specs.gainMin"
+      :edit="editSpecs"
+      @close="sheetOpen = false"
+    />
   </ModalDialog>
 </template>

@@ -4,15 +4,17 @@ import { format } from 'date-fns'
 import { onMounted, onUnmounted, ref } from 'vue'
 import { NuxtLink } from '#components'
 import { useRouter } from '#imports'
+import { useBackup } from '~/composables/use-backup'
 import TextInput from '~/components/fields/TextInput.vue'
 import type { SessionSummary } from '~/stores/library'
-import { useLibraryStore } from '~/stores/library'
+import { RESTORABLE_DAYS, useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
 
 /** All sessions of this browser: open, rename, duplicate, delete and bring back. */
 const emit = defineEmits<{ startNew: []; importFile: [] }>()
 const library = useLibraryStore()
 const store = useSessionStore()
+const backup = useBackup()
 const router = useRouter()
 const trouble = ref<string | null>(null)
 const justDeleted = ref<SessionSummary | null>(null)
@@ -26,11 +28,13 @@ async function duplicate(key: string) {
   if (copy) await router.push(`/path/${copy}`)
 }
 async function remove(row: SessionSummary) {
-  await library.remove(row.key)
-  justDeleted.value = row
+  if (await library.remove(row.key)) justDeleted.value = row
 }
 async function restore(key: string) {
-  await library.restore(key)
+  if (await library.restore(key)) justDeleted.value = null
+}
+async function erase(keys: readonly string[]) {
+  await library.erase(keys)
   justDeleted.value = null
 }
 async function rename(key: string, name: string) {
@@ -38,23 +42,63 @@ async function rename(key: string, name: string) {
 }
 
 onMounted(() => {
+  void backup.look()
   stop = library.watch()
 })
 onUnmounted(() => stop())
 </script>
 
 <template>
-  <div class="mx-auto w-full max-w-4xl px-6 py-5">
-    <div class="flex items-center gap-3 border-b border-ink pb-2">
+  <div class="mx-auto w-full max-w-4xl px-3 py-5 card:px-6">
+    <div class="flex flex-wrap items-center gap-3 border-b border-ink pb-2">
       <h2 class="grow text-lg">Sessions in this browser</h2>
       <button type="button" class="push-main" @click="emit('startNew')">Start a new one</button>
       <button type="button" class="push" @click="emit('importFile')">Import…</button>
       <button type="button" class="push" @click="openDemo">Open the demo</button>
+      <button type="button" class="push" @click="backup.save">Back up everything</button>
+      <button type="button" class="push" @click="backup.restore">Restore a backup…</button>
+    </div>
+    <p v-if="backup.told.value" role="status" class="mt-2 text-muted" data-backup-told>{{ backup.told.value }}</p>
+    <div v-if="backup.isDue.value" role="status" class="plate mt-2 flex flex-wrap gap-3 p-3" data-backup-due>
+      <p class="grow">The last backup of what this browser keeps is older than a month, or there is none.</p>
+      <button type="button" class="push" @click="backup.save">Back up everything</button>
+      <button type="button" class="push" @click="backup.later.value = true">Later</button>
+    </div>
+    <div v-if="backup.refusal.value" role="alert" class="plate mt-2 border-ceiling! p-3" data-notice="backup-refused">
+      <p>
+        <strong>“{{ backup.refusal.value.name }}” was not restored; nothing was changed.</strong>
+        <button type="button" class="action" @click="backup.refusal.value = null">Close</button>
+      </p>
+      <ul class="mt-1 max-h-40 list-disc overflow-y-auto pl-5">
+        <li v-for="(fault, i) in backup.refusal.value.faults" :key="i">
+          <code v-if="fault.path" class="figure">{{ fault.path }}</code> {{ fault.message }}
+        </li>
+      </ul>
     </div>
     <p v-if="trouble ?? library.trouble" role="alert" class="mt-2 text-ceiling">{{ trouble ?? library.trouble }}</p>
     <div v-if="justDeleted" role="status" class="plate mt-2 flex items-baseline gap-3 px-3 py-2">
       “{{ justDeleted.name }}” was deleted.
       <button type="button" class="action" @click="restore(justDeleted.key)">Undo</button>
+    </div>
+    <div v-if="library.vanished" role="alert" class="plate mt-2 space-y-2 p-3" data-notice="vanished">
+      <p>
+        <strong
+          >{{ library.vanished.count }} {{ library.vanished.count === 1 ? 'session was' : 'sessions were' }} kept in
+          this browser, and its database is empty now.</strong
+        >
+        The browser cleared it, or its disk was full.
+      </p>
+      <p v-if="library.vanished.copies.length > 0">
+        Of {{ library.vanished.copies.length }} there is a second copy, with the last state and without the steps of
+        undo: {{ library.vanished.copies.map(({ session }) => session.name).join(', ') }}.
+      </p>
+      <p v-else>There is no second copy of them here. Import a backup or an exported file, if you have one.</p>
+      <p class="flex gap-3">
+        <button v-if="library.vanished.copies.length > 0" type="button" class="push-main" @click="library.recover">
+          Bring them back
+        </button>
+        <button type="button" class="push" @click="library.forgetVanished">Go on without</button>
+      </p>
     </div>
     <p v-if="library.kept.length === 0" class="mt-6 text-muted">
       No session is kept here. Start a new one, import a file, or open the demo to look around.
@@ -63,11 +107,11 @@ onUnmounted(() => stop())
       <li
         v-for="row in library.kept"
         :key="row.key"
-        class="flex items-baseline gap-4 border-b border-line py-2"
+        class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-line py-2"
         :data-session="row.name"
       >
         <TextInput
-          class="grow text-[15px] font-semibold"
+          class="w-full text-[15px] font-semibold card:w-auto card:grow"
           :value="row.name"
           :label="`Name of ${row.name}`"
           :commit="
@@ -91,17 +135,34 @@ onUnmounted(() => stop())
       </li>
     </ul>
     <details v-if="library.deleted.length > 0" class="mt-6">
-      <summary class="cursor-pointer text-muted">{{ library.deleted.length }} deleted, kept for 30 days</summary>
+      <summary class="cursor-pointer text-muted">
+        {{ library.deleted.length }} deleted, kept until Remetra was opened on {{ RESTORABLE_DAYS }} more days
+      </summary>
       <ul>
-        <li v-for="row in library.deleted" :key="row.key" class="flex items-baseline gap-4 border-b border-line py-1.5">
+        <li
+          v-for="row in library.deleted"
+          :key="row.key"
+          class="flex flex-wrap items-baseline gap-4 border-b border-line py-1.5"
+        >
           <span class="grow">{{ row.name }}</span><span class="figure text-muted">{{
             format(row.deletedAt, 'yyyy-MM-dd HH:mm')
           }}</span>
           <button type="button" class="action" @click="restore(row.key)">
             Restore<span class="sr-only"> {{ row.name }}</span>
           </button>
+          <button type="button" class="action text-ceiling" @click="erase([row.key])">
+            Delete for good<span class="sr-only"> {{ row.name }}</span>
+          </button>
         </li>
       </ul>
+      <button
+        v-if="library.deleted.length > 1"
+        type="button"
+        class="action mt-2 text-ceiling"
+        @click="erase(library.deleted.map(({ key }) => key))"
+      >
+        Delete them all for good, to free space
+      </button>
     </details>
   </div>
 </template>

@@ -1,44 +1,60 @@
 <script setup lang="ts">
+import { lateComponent } from '~/components/shell/late-component'
+import { latePart } from '~/composables/late-part'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useExchange } from '~/composables/use-exchange'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import type { Shortcut } from '~/composables/use-shortcuts'
 import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
-import { useLibraryStore } from '~/stores/library'
+import { useKeepingGuard } from '~/composables/use-keeping-guard'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 import NoticeBar from './NoticeBar.vue'
 import PlaceRail from './PlaceRail.vue'
+import StripBar from './StripBar.vue'
 import SessionHeader from './SessionHeader.vue'
 import VerdictLine from './VerdictLine.vue'
 
 // What is not on the first screen is fetched when it is first wanted.
-const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
-const PasteDialog = defineAsyncComponent(() => import('./PasteDialog.vue'))
-const StripDialog = defineAsyncComponent(() => import('~/components/path/StripDialog.vue'))
-const PrintSheet = defineAsyncComponent(() => import('~/components/path/PrintSheet.vue'))
+const FileLinkNotice = lateComponent(() => import('./FileLinkNotice.vue'))
+const StartDialog = lateComponent(() => import('~/components/start/StartDialog.vue'))
+const KeysDialog = lateComponent(() => import('./KeysDialog.vue'))
+const PasteDialog = lateComponent(() => import('./PasteDialog.vue'))
+const StripDialog = lateComponent(() => import('~/components/path/StripDialog.vue'))
+const PrintSheet = lateComponent(() => import('~/components/path/PrintSheet.vue'))
 
 /** What surrounds every place: the rail, the open session, the verdict, the notices and the keys. */
 const store = useSessionStore()
 const view = useViewStore()
-const library = useLibraryStore()
 const router = useRouter()
 const exchange = useExchange()
 const plan = usePlanGesture()
 const chain = useChainEdit()
 const theme = useColorMode()
 
+const PLACES: Record<string, string> = {
+  timing: 'Timing',
+  monitoring: 'Monitoring',
+  bench: 'Bench',
+  shelf: 'Gear shelf',
+  sessions: 'Sessions',
+}
+const place = computed(() => PLACES[router.currentRoute.value.path.split('/')[1] ?? ''] ?? 'Path')
 const dark = computed(() => theme.value === 'dark')
 const keysOpen = ref(false)
 const importOpen = ref(false)
 const dropping = ref(false)
+// Fetched once something is kept: the first picture does without it.
+const canLink = typeof window !== 'undefined' && 'showSaveFilePicker' in window
+const file = ref<{ choose: () => Promise<void> } | null>(null)
 const onPaper = useMediaQuery('print')
 
-const startNew = async () => {
-  await router.push(`/path/${await library.startNew()}`)
+const starting = ref(false)
+const startNew = () => {
+  starting.value = true
 }
 const changeTheme = () => {
   theme.preference = dark.value ? 'light' : 'dark'
@@ -47,7 +63,7 @@ const printed = ref(false)
 /** The sheet has to be there before the browser lays out the paper. */
 async function print() {
   printed.value = true
-  await import('~/components/path/PrintSheet.vue')
+  if (!(await latePart(() => import('~/components/path/PrintSheet.vue')))) return
   await nextTick()
   window.print()
 }
@@ -56,12 +72,13 @@ const focusOn = (selector: string) => document.querySelector<HTMLElement>(select
 const shortcuts: Shortcut[] = [
   { keys: ['Ctrl+Z'], does: 'Undo', run: store.undo },
   { keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], does: 'Redo', run: store.redo },
+  { keys: ['Enter'], does: 'Take what is typed; in Insert, the first hit' },
   { keys: ['['], does: 'Previous strip', run: () => view.step(-1) },
   { keys: [']'], does: 'Next strip', run: () => view.step(1) },
-  { keys: ['G'], does: 'Go to the gain', run: () => focusOn('[data-gain]') },
-  { keys: ['↑', '↓'], does: 'Gain, a step; Page keys 6 dB, Home and End to the ends' },
-  { keys: ['S'], does: 'Set this strip for me', run: () => plan.apply('strip') },
-  { keys: ['V'], does: 'Read the section another way', run: view.nextReading },
+  { keys: ['G'], does: 'Go to the gain', at: 'Path', run: () => focusOn('[data-gain]') },
+  { keys: ['↑', '↓'], does: 'Gain, a step; Page keys 6 dB, Home and End to the ends', at: 'Path' },
+  { keys: ['S'], does: 'Set this strip for me', at: 'Path', run: () => plan.apply('strip') },
+  { keys: ['V'], does: 'Read the section another way', at: 'Path', run: view.nextReading },
   {
     keys: ['A'],
     does: 'Add a strip',
@@ -69,8 +86,15 @@ const shortcuts: Shortcut[] = [
       chain.addingStrip.value = true
     },
   },
-  { keys: ['Alt+←', 'Alt+→'], does: 'Move the stage that has the focus' },
-  { keys: ['Insert', 'Delete'], does: 'Put a stage behind the one that has the focus; take it out' },
+  { keys: ['Alt+←', 'Alt+→'], does: 'Move the stage that has the focus', at: 'Path' },
+  { keys: ['Insert', 'Delete'], does: 'Put a stage behind the one that has the focus; take it out', at: 'Path' },
+  {
+    keys: ['M'],
+    does: 'Listen direct, through the host, by both',
+    at: 'Monitoring',
+    run: () => place.value === 'Monitoring' && focusOn('[role="radiogroup"] [aria-checked="true"]'),
+  },
+  { keys: ['←', '→', '↑', '↓'], does: 'In the table of buffers: to another cell; Enter sets it', at: 'Timing' },
   { keys: ['1'], does: 'Path', run: () => router.push(`/path/${store.key ?? ''}`) },
   { keys: ['2'], does: 'Timing', run: () => router.push(`/timing/${store.key ?? ''}`) },
   { keys: ['3'], does: 'Monitoring', run: () => router.push(`/monitoring/${store.key ?? ''}`) },
@@ -86,7 +110,7 @@ const shortcuts: Shortcut[] = [
       importOpen.value = true
     },
   },
-  { keys: ['P'], does: 'Print this path', run: print },
+  { keys: ['P'], does: 'Print this path', at: 'Path', run: print },
   { keys: ['T'], does: 'Change the theme', run: changeTheme },
   {
     keys: ['?'],
@@ -98,6 +122,8 @@ const shortcuts: Shortcut[] = [
   { keys: ['Esc'], does: 'Take back a drag or what is being typed; close a dialog' },
 ]
 useShortcuts(shortcuts)
+
+useKeepingGuard()
 
 const carriesFiles = (event: DragEvent) => [...(event.dataTransfer?.types ?? [])].includes('Files')
 useEventListener(window, 'dragover', (event) => {
@@ -125,20 +151,25 @@ useEventListener(window, 'paste', async (event) => {
 </script>
 
 <template>
-  <div class="flex h-full min-h-0 print:block">
+  <div class="flex h-full min-h-0 flex-col-reverse rail:flex-row print:block">
     <PlaceRail />
     <div class="flex min-h-0 min-w-0 grow flex-col overflow-y-auto print:hidden">
       <template v-if="store.session">
         <SessionHeader
           :dark="dark"
+          :can-link="file !== null"
           @export-file="exchange.exportOpen"
+          @link="file?.choose()"
           @import-file="importOpen = true"
           @keys="keysOpen = true"
           @theme="changeTheme"
           @print="print"
         />
         <VerdictLine />
+        <StripBar class="rail:hidden" />
       </template>
+      <header v-else class="sr-only"><h1>Remetra</h1></header>
+      <FileLinkNotice v-if="canLink && store.savedAt" ref="file" />
       <NoticeBar />
       <main class="flex min-h-0 grow flex-col">
         <slot
@@ -158,7 +189,8 @@ useEventListener(window, 'paste', async (event) => {
     >
       Drop the session file to open it
     </div>
-    <KeysDialog v-if="keysOpen" :shortcuts="shortcuts" @close="keysOpen = false" />
+    <KeysDialog v-if="keysOpen" :shortcuts="shortcuts" :place="place" @close="keysOpen = false" />
+    <StartDialog v-if="starting" @close="starting = false" />
     <StripDialog v-if="chain.addingStrip.value" />
     <PasteDialog v-if="importOpen" @close="importOpen = false" />
   </div>

@@ -9,9 +9,9 @@ const store = useSessionStore()
 </script>
 
 <template>
-  <div class="flex w-30 shrink-0 flex-col border-r border-line print:hidden">
-    <nav class="flex shrink-0 flex-col" aria-label="Places">
-      <p class="px-3 py-3.5 text-[15px] font-semibold">Remetra</p>
+  <div class="flex shrink-0 flex-col border-line max-rail:border-t rail:w-30 rail:border-r print:hidden">
+    <nav class="grid shrink-0 auto-cols-fr grid-flow-col rail:flex rail:flex-col" aria-label="Places">
+      <p class="px-3 py-3.5 text-[15px] font-semibold max-rail:hidden">Remetra</p>
       <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"
         ><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink
       >
@@ -27,11 +27,11 @@ const store = useSessionStore()
       <NuxtLink to="/shelf" class="place" active-class="here"
         ><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink
       >
-      <NuxtLink to="/sessions" class="place mb-2" active-class="here"
+      <NuxtLink to="/sessions" class="place rail:mb-2" active-class="here"
         ><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink
       >
     </nav>
-    <StripList v-if="store.session" />
+    <StripList v-if="store.session" class="max-rail:hidden" />
   </div>
 </template>
 
@@ -43,11 +43,21 @@ const store = useSessionStore()
   padding: 0.5rem 0.5rem;
   color: var(--muted);
   border-left: 3px solid transparent;
+  @media (width < 56.25rem) {
+    flex-direction: column;
+    gap: 0.1rem;
+    padding: 0.35rem 0.1rem;
+    min-height: 44px;
+    font-size: 11px;
+    text-align: center;
+    border-left: 0;
+    border-top: 3px solid transparent;
+  }
 }
 .here {
   color: var(--ink);
   font-weight: 600;
   background: var(--sheet);
-  border-left-color: var(--change);
+  border-color: var(--change);
 }
 </style>

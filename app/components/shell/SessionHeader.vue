@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { Download, Keyboard, Moon, Printer, Redo2, Sun, Undo2, Upload } from '@lucide/vue'
+import { Download, HardDriveDownload, Keyboard, Moon, Printer, Redo2, Sun, Undo2, Upload } from '@lucide/vue'
 import { computed } from 'vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useSessionStore } from '~/stores/session'
 
 /** The session’s name, whether it is kept, and what can be done with it as a whole. */
-defineProps<{ dark: boolean }>()
-const emit = defineEmits<{ exportFile: []; importFile: []; keys: []; theme: []; print: [] }>()
+defineProps<{ dark: boolean; canLink: boolean }>()
+const emit = defineEmits<{ exportFile: []; link: []; importFile: []; keys: []; theme: []; print: [] }>()
 const store = useSessionStore()
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 const state = computed(() => {
-  if (store.trouble || store.conflict) return 'not kept'
+  if (store.trouble || store.gone) return 'not kept'
   if (store.saving) return 'saving…'
   return store.savedAt ? `saved ${clock.format(store.savedAt)}` : ''
 })
@@ -19,12 +19,12 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
 </script>
 
 <template>
-  <header class="flex items-center gap-3 px-5 py-2">
+  <header class="flex flex-wrap items-center gap-x-3 px-3 py-1 card:px-5 card:py-2">
     <h1 class="min-w-28 grow text-[17px]">
       <TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" />
     </h1>
-    <div class="ml-auto flex shrink-0 items-center gap-3">
-      <span class="text-muted" role="status" data-saved>{{ state }}</span>
+    <span class="text-muted" role="status" :title="store.copyTrouble ?? undefined" data-saved>{{ state }}</span>
+    <div class="ml-auto flex flex-wrap items-center gap-1 max-card:w-full max-card:justify-between card:gap-3">
       <button
         type="button"
         class="tool"
@@ -32,7 +32,7 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
         :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'"
         @click="store.undo"
       >
-        <Undo2 class="size-4" aria-hidden="true" />Undo
+        <Undo2 class="size-4" aria-hidden="true" /><span class="max-card:sr-only">Undo</span>
       </button>
       <button
         type="button"
@@ -41,10 +41,20 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
         :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'"
         @click="store.redo"
       >
-        <Redo2 class="size-4" aria-hidden="true" />Redo
+        <Redo2 class="size-4" aria-hidden="true" /><span class="max-card:sr-only">Redo</span>
       </button>
       <button type="button" class="tool" title="Export the session to a file (E)" @click="emit('exportFile')">
-        <Download class="size-4" aria-hidden="true" />Export
+        <Download class="size-4" aria-hidden="true" /><span class="max-card:sr-only">Export</span>
+      </button>
+      <button
+        v-if="canLink"
+        type="button"
+        class="tool"
+        title="Keep this session in a file on disk too, written after each change"
+        aria-label="Keep in a file"
+        @click="emit('link')"
+      >
+        <HardDriveDownload class="size-4" aria-hidden="true" />
       </button>
       <button
         type="button"
@@ -52,7 +62,7 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
         title="Import a session file (I); or drop it, or paste it"
         @click="emit('importFile')"
       >
-        <Upload class="size-4" aria-hidden="true" />Import
+        <Upload class="size-4" aria-hidden="true" /><span class="max-card:sr-only">Import</span>
       </button>
       <button type="button" class="tool" title="Print this path (P)" aria-label="Print" @click="emit('print')">
         <Printer class="size-4" aria-hidden="true" />
@@ -77,7 +87,14 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
 .tool {
   display: inline-flex;
   align-items: center;
+  justify-content: center;
   gap: 0.25rem;
+  min-width: 1.5rem;
+  min-height: 1.5rem;
+  @media (pointer: coarse) {
+    min-width: 44px;
+    min-height: 44px;
+  }
   &:hover {
     color: var(--change);
   }

@@ -1,19 +1,49 @@
 <script setup lang="ts">
 import { NuxtLink } from '#components'
+import { saveFile } from '~/composables/file-access'
+import { useLibraryStore } from '~/stores/library'
+import type { Shown } from '~/stores/session'
 import { useSessionStore } from '~/stores/session'
+import { useRoute } from '#imports'
 
-/** A place of the open session, or why there is none. */
-defineProps<{ missing: boolean }>()
+/** A place of the open session, or why there is none and what can be done. */
+const props = defineProps<{ shown: Shown | null }>()
+const emit = defineEmits<{ again: [] }>()
 const store = useSessionStore()
+const library = useLibraryStore()
+const route = useRoute()
+
+async function restore() {
+  if (await library.restore(String(route.params.key))) emit('again')
+}
+const saveRaw = () =>
+  props.shown?.state === 'unreadable' &&
+  saveFile(JSON.stringify(props.shown.raw, null, 2), 'application/json', 'unreadable-session.json', 'remetra')
 </script>
 
 <template>
   <div class="flex min-h-0 grow flex-col">
-    <p v-if="missing" class="p-6">
-      There is no such session in this browser; it may have been deleted or belong to another one.
-      <NuxtLink class="action" to="/sessions">See all sessions</NuxtLink>.
-    </p>
-    <slot v-else-if="store.session" />
+    <p v-if="shown === null" class="p-6 text-muted" role="status">Opening…</p>
+    <slot v-else-if="shown.state === 'open' && store.session && store.key === route.params.key" />
+    <div v-else-if="shown.state !== 'open'" class="max-w-prose space-y-3 p-6" role="alert" data-not-open>
+      <p v-if="shown.state === 'absent'">
+        There is no such session in this browser; it may have been deleted for good, or belong to another browser.
+      </p>
+      <p v-else-if="shown.state === 'deleted'">
+        “{{ shown.name }}” was deleted. <button type="button" class="action" @click="restore">Restore it</button>
+      </p>
+      <template v-else-if="shown.state === 'unreadable'">
+        <p>{{ shown.why }} It is left as it is.</p>
+        <p>
+          <button type="button" class="push" @click="saveRaw">Save what is there as a file</button>
+        </p>
+      </template>
+      <template v-else>
+        <p>{{ shown.why }}</p>
+        <p><button type="button" class="push" @click="emit('again')">Try again</button></p>
+      </template>
+      <p><NuxtLink class="action" to="/sessions">See all sessions</NuxtLink></p>
+    </div>
     <p v-else class="p-6 text-muted" role="status">Opening…</p>
   </div>
 </template>

@@ -57,7 +57,7 @@ const strips = computed(() =>
         </button>
       </li>
     </ul>
-    <button type="button" class="action shrink-0 px-2 py-1.5 text-left" @click="chain.addingStrip.value = true">
+    <button type="button" class="action mt-0! shrink-0 px-2 py-1.5 text-left" @click="chain.addingStrip.value = true">
       <Plus class="inline size-3.5" aria-hidden="true" /> strip…
     </button>
   </nav>

@@ -31,7 +31,7 @@ async function lead(place: string, selector: string) {
 <template>
   <div
     v-if="cells"
-    class="plate grid grid-cols-3 border-x-0 border-t-0"
+    class="plate grid border-x-0 border-t-0 card:grid-cols-3"
     role="status"
     aria-label="Verdict"
     aria-live="off"
@@ -40,12 +40,12 @@ async function lead(place: string, selector: string) {
       v-for="cell in cells"
       :key="cell.key"
       type="button"
-      class="min-w-0 border-r border-line px-5 py-1.5 text-left last:border-r-0 hover:bg-paper"
+      class="min-w-0 border-line px-3 py-1 text-left last:border-0 hover:bg-paper max-card:border-b card:border-r card:px-5 card:py-1.5"
       :data-verdict="cell.key"
       @click="lead(cell.place, cell.to)"
     >
-      <strong class="block truncate text-[15px] font-semibold">{{ cell.headline }}</strong>
-      <span class="block truncate text-muted" :title="cell.detail">{{ cell.detail }}</span>
+      <strong class="block text-[15px] font-semibold">{{ cell.headline }}</strong>
+      <span class="block text-muted">{{ cell.detail }}</span>
     </button>
   </div>
 </template>

@@ -32,6 +32,7 @@ function add() {
         <span>{{ device.name }}, {{ formatShort(device.sampleRate / 1000) }} kHz</span
         ><button
           type="button"
+          class="icon-button"
           :aria-label="`Remove ${device.name}`"
           @click="edit.remove('Remove a device', 'devices', i)"
         >

@@ -64,6 +64,7 @@ const rows = computed(() => {
       >
       <button
         type="button"
+        class="icon-button"
         :aria-label="`Remove ${row.what}`"
         @click="edit.remove('Remove a measurement', row.list, row.index)"
       >

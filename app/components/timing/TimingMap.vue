@@ -52,10 +52,24 @@ const words = (cell: TimingCell) =>
   ].join(', ')
 const choose = (cell: TimingCell) =>
   edit.system('Rate and buffer', { sampleRate: cell.sampleRate, bufferFrames: cell.bufferFrames })
+/** Arrows go from cell to cell. */
+function keys(event: KeyboardEvent, row: number, column: number) {
+  const steps: Record<string, [number, number]> = {
+    ArrowUp: [-1, 0],
+    ArrowDown: [1, 0],
+    ArrowLeft: [0, -1],
+    ArrowRight: [0, 1],
+  }
+  const step = steps[event.key]
+  const cell = step && rows.value[row + step[0]]?.cells[column + step[1]]
+  if (!cell) return
+  event.preventDefault()
+  document.querySelector<HTMLElement>(`[data-cell="${cell.sampleRate}-${cell.bufferFrames}"]`)?.focus()
+}
 </script>
 
 <template>
-  <div>
+  <div class="overflow-x-auto" tabindex="0" aria-label="Round trips by rate and buffer">
     <table class="w-full border-separate border-spacing-0 text-right">
       <caption class="pb-1 text-left text-muted">
         Round trip in ms by rate and buffer. The heavy line is the limit of
@@ -76,7 +90,7 @@ const choose = (cell: TimingCell) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ rate, cells } in rows" :key="rate">
+        <tr v-for="({ rate, cells }, row) in rows" :key="rate">
           <th scope="row" class="px-2 text-left font-semibold whitespace-nowrap">{{ formatShort(rate / 1000) }} kHz</th>
           <td
             v-for="(cell, i) in cells"
@@ -95,6 +109,7 @@ const choose = (cell: TimingCell) =>
                 { 'opacity-100 text-muted': !isSet(cell) && cell.softwareMs > limit },
               ]"
               @click="choose(cell)"
+              @keydown="keys($event, row, i)"
             >
               <span class="figure block text-[14px]" :class="{ 'font-semibold': cell.source === 'measured' }">{{
                 formatDecimal(cell.softwareMs, 2)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+import { computed } from 'vue'
 import { LARGEST_RIFF, recordingBytes } from '#core/latency/disk'
 import { listeningKinds, performerLimit } from '#core/latency/performer'
 import { roundTripsOf } from '#core/latency/round-trip'
@@ -9,6 +10,7 @@ import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import { fitChart } from '~/charts/fit-chart'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
+import { useRecommendation } from '~/composables/use-recommendation'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
 import { useTimingStore } from '~/stores/timing'
@@ -20,7 +22,7 @@ import MeasureList from './MeasureList.vue'
 import RouteBar from './RouteBar.vue'
 import TimingMap from './TimingMap.vue'
 
-const ChartCanvas = defineAsyncComponent(() => import('~/components/charts/ChartCanvas.vue'))
+const ChartCanvas = lateComponent(() => import('~/components/charts/ChartCanvas.vue'))
 
 /** Which buffer and rate: what each comes to, what the machine sustains, what the performer can bear. */
 const store = useSessionStore()
@@ -94,24 +96,7 @@ const bytes = (seconds: number) =>
     seconds,
   )
 const gb = (value: number) => formatDecimal(value / 1e9, 2)
-function adopt() {
-  const best = view.recommendation
-  if (!best) return
-  edit.session('Adopt the recommendation', (session) => ({
-    ...session,
-    system: withPart(session.system, { sampleRate: best.sampleRate, bufferFrames: best.bufferFrames }),
-    strips: session.strips.map((strip) =>
-      strip.id === best.strip ? { ...strip, monitor: { ...strip.monitor, route: best.route } } : strip,
-    ),
-  }))
-}
-const adopted = computed(
-  () =>
-    view.recommendation &&
-    view.recommendation.route === view.strip?.monitor.route &&
-    view.recommendation.bufferFrames === system.value?.bufferFrames &&
-    view.recommendation.sampleRate === system.value.sampleRate,
-)
+const { adopted, adopt } = useRecommendation()
 </script>
 
 <template>
@@ -119,9 +104,13 @@ const adopted = computed(
     v-if="system && timing.timing"
     id="timing-place"
     tabindex="-1"
-    class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_19rem] gap-5 overflow-hidden px-5 pt-2"
+    class="grow gap-5 px-3 pt-2 card:px-5 column:grid column:min-h-0 column:grid-cols-[minmax(0,1fr)_19rem] column:overflow-hidden"
   >
-    <div class="min-h-0 space-y-4 overflow-y-auto pb-4" tabindex="0" aria-label="Rates, buffers and measurements">
+    <div
+      class="min-w-0 space-y-4 pb-4 column:min-h-0 column:overflow-y-auto"
+      tabindex="0"
+      aria-label="Rates, buffers and measurements"
+    >
       <TimingMap v-if="timing.unit" />
       <p v-else class="text-muted">
         No strip reaches an interface yet. Add an interface input on Path: its driver and its buffers are what this
@@ -140,7 +129,7 @@ const adopted = computed(
       </section>
       <section aria-labelledby="measured-title">
         <h2 id="measured-title" class="border-b border-ink pb-0.5">Measured</h2>
-        <div class="mt-1.5 grid grid-cols-[minmax(0,1fr)_16rem] gap-5">
+        <div class="mt-1.5 grid gap-5 card:grid-cols-[minmax(0,1fr)_16rem]">
           <div class="space-y-2">
             <MeasureLine />
             <MeasureList />

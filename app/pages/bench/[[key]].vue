@@ -6,9 +6,9 @@ import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'bench' })
 defineProps<{ startNew: () => void; importFile: () => void }>()
-const { missing } = useSessionRoute('bench')
+const { shown, again } = useSessionRoute('bench')
 </script>
 
 <template>
-  <SessionPlace :missing="missing"><BenchView /></SessionPlace>
+  <SessionPlace :shown="shown" @again="again"><BenchView /></SessionPlace>
 </template>

@@ -6,9 +6,9 @@ import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'monitoring' })
 defineProps<{ startNew: () => void; importFile: () => void }>()
-const { missing } = useSessionRoute('monitoring')
+const { shown, again } = useSessionRoute('monitoring')
 </script>
 
 <template>
-  <SessionPlace :missing="missing"><MonitoringView /></SessionPlace>
+  <SessionPlace :shown="shown" @again="again"><MonitoringView /></SessionPlace>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { definePageMeta } from '#imports'
 import PathView from '~/components/path/PathView.vue'
 import SessionPlace from '~/components/shell/SessionPlace.vue'
@@ -9,12 +10,19 @@ import { useSessionStore } from '~/stores/session'
 definePageMeta({ alias: ['/'], key: 'path' })
 defineProps<{ startNew: () => void; importFile: () => void }>()
 const store = useSessionStore()
-const { missing } = useSessionRoute('path')
+/** As long as it is still the demo: under its name, with its strips. */
+const isDemo = computed(
+  () =>
+    store.session?.id === 'net-loft' &&
+    store.session.name === 'Net loft, evening' &&
+    store.session.strips.map(({ id }) => id).join() === 'narrator,cello,harmonium,tide',
+)
+const { shown, again } = useSessionRoute('path')
 </script>
 
 <template>
-  <SessionPlace :missing="missing">
-    <p v-if="store.session?.id === 'net-loft'" class="px-5 pt-1.5 text-muted">
+  <SessionPlace :shown="shown" @again="again">
+    <p v-if="isDemo" class="px-5 pt-1.5 text-muted">
       This is the demo: invented people and gear in an old net loft. Change anything, or
       <button type="button" class="action" @click="startNew">start your own</button>.
     </p>

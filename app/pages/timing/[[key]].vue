@@ -6,9 +6,9 @@ import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'timing' })
 defineProps<{ startNew: () => void; importFile: () => void }>()
-const { missing } = useSessionRoute('timing')
+const { shown, again } = useSessionRoute('timing')
 </script>
 
 <template>
-  <SessionPlace :missing="missing"><TimingView /></SessionPlace>
+  <SessionPlace :shown="shown" @again="again"><TimingView /></SessionPlace>
 </template>

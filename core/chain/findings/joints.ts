@@ -1,4 +1,5 @@
 import type { Connector, Draft, Mend } from '../../session'
+import { socketOf } from '../../session'
 import { db, formatDecimal } from '../../units'
 import { inPlug, outPlug, unbalancedGain } from '../joint'
 import { inputClass, isPreamp } from '../level-class'
@@ -192,8 +193,11 @@ function preampMend({ view, from, i }: JointView): Mend[] {
 export const sharedInput = perStage((view, stage) => {
   if (stage.kind !== 'interface' && stage.kind !== 'digital-input') return NOTHING
   const [unit, port] = [stage.gear.id, stage.input.id]
+  const socket = socketOf(stage.gear, port)
   const other = view.session.strips.find(
-    (strip) => strip !== view.strip && strip.stages.some((each) => each.gear === unit && each.port === port),
+    (strip) =>
+      strip !== view.strip &&
+      strip.stages.some((each) => each.gear === unit && socketOf(stage.gear, each.port) === socket),
   )
   if (!other) return NOTHING
   return [

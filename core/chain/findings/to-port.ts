@@ -12,7 +12,7 @@ import type { StripView } from './view'
  * was on and the other input has it.
  */
 export const toPort = (view: StripView, stage: ResolvedStage, type: AnalogueInput['type'], action: string): Mend[] =>
-  stage.kind === 'interface' ? toPorts(view, stage, freePorts(view.session, stage.gear.id, type), action) : []
+  stage.kind === 'interface' ? toPorts(view, stage, freePorts(view.session, stage.gear.id, type, stage.id), action) : []
 
 /** The same for ports that were chosen otherwise. */
 export const toPorts = (

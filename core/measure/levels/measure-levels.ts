@@ -1,5 +1,5 @@
 import type { WavFault, WavFormat } from '../wav/format'
-import { WavStream } from '../wav/wav-stream'
+import { WavStream, oddRemarks } from '../wav/wav-stream'
 import { AWeightedMeter } from './a-weighted'
 import type { ClippedRun } from './channel-meter'
 import { ChannelMeter } from './channel-meter'
@@ -43,27 +43,46 @@ const amplitude = (value: number) => (value > 0 ? 20 * Math.log10(value) : null)
 /** AES17: a sine's mean square of ½ is 0 dBFS. */
 const meanSquare = (value: number) => (value > 0 ? 10 * Math.log10(2 * value) : null)
 
-/** Measures the levels of a WAV file as it comes, in bounded memory: a few numbers for every tenth of a second. */
-export class LevelsMeter {
-  private readonly stream: WavStream
-  channels: { time: ChannelMeter; weighted: AWeightedMeter; peak: TruePeakMeter; loudness: LoudnessHops }[] = []
+/** Which of a file's channels one worker takes: every one whose number leaves `part` when divided by `of`. */
+export interface Share {
+  part: number
+  of: number
+}
+const WHOLE: Share = { part: 0, of: 1 }
 
-  constructor() {
+/** What one worker found of its channels, to be joined with what the others found. */
+export interface LevelsPart {
+  format: WavFormat
+  frames: number
+  remarks: string[]
+  odd: number
+  channels: { index: number; levels: ChannelLevels; hops: number[] }[]
+}
+export type LevelsPartResult = { ok: true; part: LevelsPart } | { ok: false; fault: WavFault }
+
+type Meters = { time: ChannelMeter; weighted: AWeightedMeter; peak: TruePeakMeter; loudness: LoudnessHops }
+
+/** Measures a share of a WAV file's channels as it comes, in bounded memory: a few numbers for every tenth of a second. */
+export class LevelsPartMeter {
+  private readonly stream: WavStream
+  private readonly channels = new Map<number, Meters>()
+
+  constructor({ part, of }: Share = WHOLE) {
+    const wants = (channel: number) => channel % of === part
     this.stream = new WavStream({
+      wants,
       begin: (format) => {
-        const { channels, sampleRate } = format
-        this.channels = Array.from({ length: channels }, () => ({
-          time: new ChannelMeter(format),
-          weighted: new AWeightedMeter(sampleRate),
-          peak: new TruePeakMeter(),
-          loudness: new LoudnessHops(sampleRate),
-        }))
+        for (let channel = 0; channel < format.channels; channel++)
+          if (wants(channel)) this.channels.set(channel, metersFor(format))
       },
       frames: (blocks, count) => {
-        blocks.forEach((block, i) => {
-          const meters = this.channels[i]
-          if (meters) for (const meter of Object.values(meters)) meter.frames(block, count)
-        })
+        for (const [channel, { time, weighted, peak, loudness }] of this.channels) {
+          const block = blocks[channel] as Float64Array
+          time.frames(block, count)
+          weighted.frames(block, count)
+          peak.frames(block, count)
+          loudness.frames(block, count)
+        }
       },
     })
   }
@@ -72,32 +91,71 @@ export class LevelsMeter {
     this.stream.push(bytes)
   }
 
-  end(): LevelsResult {
-    const { format, frames, fault, remarks } = this.stream.end()
+  end(): LevelsPartResult {
+    const { format, frames, fault, remarks, odd } = this.stream.end()
     if (fault || !format)
       return {
         ok: false,
         fault: fault ?? { code: 'no-format', message: 'The file has no format chunk. Export it again.' },
       }
+    const told = new Set(oddRemarks(odd))
     return {
       ok: true,
-      report: {
-        format: { ...format, frames, seconds: frames / format.sampleRate },
-        channels: this.channels.map((meters) => channelLevels(meters, format.sampleRate)),
-        programme: loudnessOf(
-          this.channels.map((meters) => meters.loudness.hops),
-          channelWeights(format),
-        ),
-        remarks,
+      part: {
+        format,
+        frames,
+        odd,
+        remarks: remarks.filter((each) => !told.has(each)),
+        channels: [...this.channels].map(([index, meters]) => ({
+          index,
+          levels: channelLevels(meters, format.sampleRate),
+          hops: meters.loudness.hops,
+        })),
       },
     }
   }
 }
 
-function channelLevels(
-  { time, weighted, peak, loudness }: LevelsMeter['channels'][number],
-  sampleRate: number,
-): ChannelLevels {
+const metersFor = (format: WavFormat): Meters => ({
+  time: new ChannelMeter(format),
+  weighted: new AWeightedMeter(format.sampleRate),
+  peak: new TruePeakMeter(),
+  loudness: new LoudnessHops(format.sampleRate),
+})
+
+/** The levels of a whole file from all its parts. */
+export function joinLevels(parts: readonly [LevelsPart, ...LevelsPart[]]): LevelsReport {
+  const [{ format, frames }] = parts
+  const channels = parts.flatMap((part) => part.channels).sort((a, b) => a.index - b.index)
+  return {
+    format: { ...format, frames, seconds: frames / format.sampleRate },
+    channels: channels.map(({ levels }) => levels),
+    programme: loudnessOf(
+      channels.map(({ hops }) => hops),
+      channelWeights(format),
+    ),
+    remarks: [
+      ...new Set(parts.flatMap(({ remarks }) => remarks)),
+      ...oddRemarks(parts.reduce((sum, { odd }) => sum + odd, 0)),
+    ],
+  }
+}
+
+/** Measures the levels of a whole WAV file as it comes. */
+export class LevelsMeter {
+  private readonly meter = new LevelsPartMeter()
+
+  push(bytes: Uint8Array): void {
+    this.meter.push(bytes)
+  }
+
+  end(): LevelsResult {
+    const result = this.meter.end()
+    return result.ok ? { ok: true, report: joinLevels([result.part]) } : result
+  }
+}
+
+function channelLevels({ time, weighted, peak, loudness }: Meters, sampleRate: number): ChannelLevels {
   const found = time.end()
   const [level, rms] = [amplitude(found.peak), meanSquare(found.meanSquare)]
   const run = ({ from, frames }: ClippedRun) => ({ from, seconds: from / sampleRate, frames })

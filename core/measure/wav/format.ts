@@ -37,6 +37,9 @@ const NAMES: Record<number, string> = {
 /** Channels that are read at most. */
 export const MOST_CHANNELS = 32
 
+/** Samples a second of all channels together that are measured: 32 channels at 96 kHz, or 2 at 768 kHz and as many more. */
+const MOST_SAMPLES_PER_SECOND = 32 * 96_000
+
 /** Reads the body of a `fmt ` chunk. */
 export function readFormat(body: DataView): WavFormat | WavFault {
   if (body.byteLength < 16)
@@ -63,6 +66,12 @@ export function readFormat(body: DataView): WavFormat | WavFault {
     return {
       code: 'sample-rate',
       message: `The header says ${sampleRate} Hz, which is no sample rate. Mend the header, or export the file again.`,
+    }
+  // Meters are made for a second at a time: what they take is bounded before they are.
+  if (channels * sampleRate > MOST_SAMPLES_PER_SECOND)
+    return {
+      code: 'too-much',
+      message: `The header says ${channels} channels at ${sampleRate} Hz, ${channels * sampleRate} samples a second; ${MOST_SAMPLES_PER_SECOND} are measured. Export fewer channels at once.`,
     }
   const known = tag === PCM ? [8, 16, 24, 32] : [32, 64]
   if (!known.includes(bits))

@@ -8,6 +8,8 @@ import { isFault, readFormat } from './format'
 /** Takes the frames of a file, a block at a time; the arrays are used again and hold `count` frames. */
 export interface FrameSink {
   begin: (format: WavFormat) => void
+  /** Channels that are not wanted are passed over, and their arrays stay empty. */
+  wants?: (channel: number) => boolean
   frames: (channels: readonly Float64Array[], count: number) => void
 }
 
@@ -18,7 +20,13 @@ export interface WavEnd {
   fault: WavFault | null
   /** What was skipped or mended on the way. */
   remarks: string[]
+  /** Floating-point samples that were no numbers. */
+  odd: number
 }
+
+/** That some samples were no numbers; nothing where all were. */
+export const oddRemarks = (odd: number): string[] =>
+  odd > 0 ? [`${odd} floating-point samples are no numbers or absurdly large; they were taken as silence.`] : []
 
 /** Frames handed over at a time. */
 const BLOCK = 4096
@@ -78,10 +86,6 @@ export class WavStream {
       )
     if (this.state === 'samples' && this.waiting.length > 0)
       this.remarks.push('The last frame is cut through and was left out.')
-    if (this.odd > 0)
-      this.remarks.push(
-        `${this.odd} floating-point samples are no numbers or absurdly large; they were taken as silence.`,
-      )
     this.flush()
     if (!this.fault && !this.format)
       this.fault = {
@@ -97,7 +101,8 @@ export class WavStream {
       format: this.format && { ...this.format, broadcast: this.broadcast },
       frames: this.frameCount,
       fault: this.fault,
-      remarks: this.remarks,
+      remarks: [...this.remarks, ...oddRemarks(this.odd)],
+      odd: this.odd,
     }
   }
 
@@ -211,6 +216,7 @@ export class WavStream {
     for (let frame = 0; frame < whole;) {
       const take = Math.min(whole - frame, BLOCK - this.filled)
       for (let channel = 0; channel < channels; channel++) {
+        if (this.sink.wants && !this.sink.wants(channel)) continue
         this.odd += decode(
           piece,
           frame * frameBytes + channel * width,

@@ -2,12 +2,19 @@ import { z } from '../z'
 import { fields } from '../field'
 import { id, name, shortText } from '../text'
 
+export const assumed = z
+  .array(z.string().min(1).max(40))
+  .max(60)
+  .optional()
+  .describe('Names of specifications that are usual figures, neither printed nor measured.')
+
 /** What every box has besides its specifications. */
 export const common = {
   name,
   origin: shortText
     .optional()
     .describe('Where the printed values are from: sheet and page, or that they are invented.'),
+  assumed,
   shelf: id.optional().describe('Id of the item on the gear shelf that this is a copy of.'),
 }
 

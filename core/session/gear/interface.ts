@@ -4,7 +4,7 @@ import { fields, number, numbers, numbersAnd } from '../field'
 import { inForce, measurements } from '../measurement'
 import { bufferFramesField, sampleRateField } from '../system'
 import { id } from '../text'
-import { common, einSourceField, plug, weighting } from './common'
+import { assumed, common, einSourceField, plug, weighting } from './common'
 import { knobTable } from './knob'
 import type { GearTraits } from './traits'
 import { choice, plainTraits } from './traits'
@@ -164,7 +164,9 @@ const analogueInput = z.strictObject({
   type: z.enum(inputTypes),
   phantom: z.boolean().default(false).describe('Whether this input can give 48 V.'),
   phantomBank: id.optional().describe('Inputs of one bank get their 48 V from one switch.'),
+  socket: id.optional().describe('Inputs with the same one are one combined socket, used in one way at a time.'),
   plug: plug.optional(),
+  assumed,
   specs: numbersAnd(inputSpecs, { einWeighting: weighting }),
   measured: measurements(inputSpecs),
   knob: knobTable,
@@ -179,6 +181,7 @@ const input = z.discriminatedUnion('type', [analogueInput, digitalInput])
 const output = z.strictObject({
   id,
   type: z.enum(outputTypes),
+  assumed,
   specs: numbers(outputSpecs),
   measured: measurements(outputSpecs),
 })

@@ -1,11 +1,8 @@
-import { defineEventHandler } from 'h3'
-import { LevelsMeter } from '#core/measure/levels/measure-levels'
+import { apiHandler } from '../../utils/api-handler'
 import { measureBody } from '../../utils/wav-handler'
 
 /** Levels of a WAV file, measured as it streams in; figures only, without the drawing of the level over time. */
-export default defineEventHandler((event) =>
-  measureBody(event, new LevelsMeter(), ({ report }) => ({
-    ...report,
-    channels: report.channels.map(({ overview: _, ...figures }) => figures),
-  })),
-)
+export default apiHandler(async (event) => {
+  const { report } = await measureBody(event, { kind: 'levels' })
+  return { ...report, channels: report.channels.map(({ overview: _, ...figures }) => figures) }
+})

@@ -1,10 +1,10 @@
-import { defineEventHandler, getQuery } from 'h3'
-import { loopbackMeter } from '#core/measure/loopback-meter'
-import { answerProblem } from '../../utils/problem'
+import { getQuery } from 'h3'
+import { apiHandler } from '../../utils/api-handler'
+import { Refusal } from '../../utils/refusal'
 import { measureBody } from '../../utils/wav-handler'
 
 /** The lag between two channels of a WAV file: query `reference` and `return`, channel numbers from 1. */
-export default defineEventHandler((event) => {
+export default apiHandler(async (event) => {
   const query = getQuery(event)
   const errors = (['reference', 'return'] as const).flatMap((path) => {
     const channel = Number(query[path])
@@ -19,15 +19,13 @@ export default defineEventHandler((event) => {
         ]
   })
   if (errors.length > 0)
-    return answerProblem(
-      event,
-      422,
-      'Not a valid question',
-      'Name both channels in the query, as ?reference=1&return=2.',
+    throw new Refusal(422, 'Not a valid question', 'Name both channels in the query, as ?reference=1&return=2.', {
       errors,
-    )
-  return measureBody(event, loopbackMeter(Number(query.reference), Number(query.return)), ({ found, remarks }) => ({
-    ...found,
-    remarks,
-  }))
+    })
+  const { found, remarks } = await measureBody(event, {
+    kind: 'loopback',
+    reference: Number(query.reference),
+    returned: Number(query.return),
+  })
+  return { ...found, remarks }
 })

@@ -1,7 +1,8 @@
-import { defineEventHandler, setResponseHeader } from 'h3'
+import { setResponseHeader } from 'h3'
 import { sessionJsonSchema } from '#core/session'
+import { apiHandler } from '../../utils/api-handler'
 
-export default defineEventHandler((event) => {
+export default apiHandler((event) => {
   setResponseHeader(event, 'content-type', 'application/schema+json')
   return sessionJsonSchema()
 })

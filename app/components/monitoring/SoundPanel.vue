@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { lateComponent } from '~/components/shell/late-component'
+import { computed } from 'vue'
+import { combOf } from '#core/monitoring/comb'
+import { combWords } from '#core/monitoring/comb-words'
+import type { PerformerMonitor } from '#core/monitoring/monitor-session'
+import { monitorFields } from '#core/session'
+import { formatDecimal } from '#core/units'
+import { combChart } from '~/charts/comb-chart'
+import FilePick from '~/components/bench/FilePick.vue'
+import NumberInput from '~/components/fields/NumberInput.vue'
+import { useHearing } from '~/composables/use-hearing'
+import { useSystemEdit } from '~/composables/use-system-edit'
+import { useViewStore } from '~/stores/view'
+
+const ChartCanvas = lateComponent(() => import('~/components/charts/ChartCanvas.vue'))
+
+/** How the own sound sounds, were it or is it heard by both ways: in words, in a picture, and by ear. */
+const props = defineProps<{ monitor: PerformerMonitor }>()
+const view = useViewStore()
+const edit = useSystemEdit()
+const hearing = useHearing()
+
+/** What the other path is taken to be against the chosen one where nobody has said, dB. */
+const SUPPOSED = -6
+const doubled = computed(() => props.monitor.doubling)
+const comb = computed(() => {
+  const [direct, software] = (['direct', 'software'] as const).map(
+    (route) => props.monitor.routes.find((each) => each.route === route)?.milliseconds,
+  )
+  if (direct === undefined || software === undefined) return null
+  const delayMs = Math.abs(software - direct)
+  const difference = doubled.value?.difference ?? SUPPOSED
+  const { firstNotch, ripple } = combOf(delayMs, difference)
+  return { delayMs, difference, firstNotch, ripple, words: combWords(delayMs, ripple) }
+})
+const chart = computed(() => combChart(comb.value?.delayMs ?? 0, comb.value?.difference ?? 0))
+const hz = (value: number) =>
+  value >= 1000 ? `${formatDecimal(value / 1000, 2)} kHz` : `${formatDecimal(value, 1)} Hz`
+const ripple = (value: number) => (value === Infinity ? 'down to silence' : `${formatDecimal(value, 2)} dB`)
+const choose = (files: readonly File[]) => {
+  hearing.recording.value = files[0] ?? null
+}
+</script>
+
+<template>
+  <section aria-labelledby="sound-title" :data-doubling="doubled ? '' : undefined">
+    <h2 id="sound-title" class="flex justify-between border-b border-ink pb-0.5">
+      How it sounds: {{ view.strip?.name }}
+      <span v-if="comb && !doubled" class="text-xs font-normal text-muted">if the other way were heard too</span>
+    </h2>
+    <p v-if="!comb" class="mt-1 text-muted">There is one way to the ear only, so nothing can be heard twice.</p>
+    <template v-else>
+      <p class="mt-1">
+        <strong>First notch at {{ hz(comb.firstNotch) }}, ripple {{ ripple(comb.ripple) }}.</strong> The two ways are
+        {{ formatDecimal(comb.delayMs, 2) }} ms apart<template v-if="doubled"
+          >; the other one is
+          <NumberInput
+            :value="view.strip?.monitor.alsoHeard"
+            :field="monitorFields.alsoHeard"
+            :step="1"
+            :commit="(alsoHeard) => edit.monitor('Other path', { alsoHeard: alsoHeard })" /></template
+        ><template v-else>, the other one taken to be 6 dB lower</template>. It sounds {{ comb.words.sound }} ({{
+          comb.words.strength
+        }}). <template v-if="doubled">Switch off {{ doubled.switchOff }}.</template
+        ><template v-else>Nothing is heard twice now; keep it so.</template>
+      </p>
+      <div class="mt-1 h-44">
+        <ChartCanvas
+          :config="chart"
+          :label="`Response of the two ways together from 20 Hz to 20 kHz: first notch ${hz(comb.firstNotch)}, ripple ${ripple(comb.ripple)}.`"
+        />
+      </div>
+      <div class="mt-1 flex flex-wrap items-center gap-3">
+        <button
+          v-if="hearing.playing.value === null"
+          type="button"
+          class="push"
+          @click="hearing.hear(comb.delayMs, comb.difference)"
+        >
+          Hear both, then one
+        </button>
+        <button v-else type="button" class="push" @click="hearing.stop">Stop</button>
+        <span role="status" data-playing>{{
+          hearing.playing.value === 'both' ? 'Both ways…' : hearing.playing.value === 'one' ? 'One way…' : ''
+        }}</span>
+        <span class="text-muted">
+          {{ hearing.recording.value ? `“${hearing.recording.value.name}”` : 'A synthetic voice' }}, average −32 dBFS.
+          Turn your headphones down first.
+        </span>
+        <button v-if="hearing.recording.value" type="button" class="action" @click="hearing.recording.value = null">
+          The synthetic voice instead
+        </button>
+      </div>
+      <details class="mt-1">
+        <summary class="cursor-pointer text-muted">With a recording of your own</summary>
+        <FilePick label="Choose a recording to hear" @files="choose" />
+      </details>
+      <p v-if="hearing.trouble.value" role="alert" class="text-ceiling">{{ hearing.trouble.value }}</p>
+      <details class="mt-1">
+        <summary class="cursor-pointer text-muted">The notches as a table</summary>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col" class="pr-6 text-left font-semibold">Notch</th>
+              <th scope="col" class="text-right font-semibold">Frequency</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="n in 6" :key="n">
+              <th scope="row" class="text-left font-normal">{{ n }}</th>
+              <td class="figure text-right">{{ hz(comb.firstNotch * (2 * n - 1)) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </details>
+    </template>
+  </section>
+</template>

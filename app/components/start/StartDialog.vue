@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
+import { useRouter } from '#imports'
+import type { StartAnswers } from '#core/session'
+import { chains, microphones, recordables, startSession } from '#core/session'
+import ModalDialog from '~/components/shell/ModalDialog.vue'
+import { latePart } from '~/composables/late-part'
+import { useLibraryStore } from '~/stores/library'
+import type { Template } from '~/stores/templates'
+import { loadTemplates } from '~/stores/templates'
+
+/** How a session of one's own begins: six questions, each of which may be left alone; or a template; or stage by stage. */
+const emit = defineEmits<{ close: [] }>()
+const library = useLibraryStore()
+const router = useRouter()
+
+const answers = reactive<StartAnswers>({})
+const distance = ref('')
+const options = <T extends string>(list: Record<T, string>) => Object.entries(list) as [T, string][]
+const whats = options(
+  Object.fromEntries(Object.entries(recordables).map(([key, { words }]) => [key, words])) as Record<
+    keyof typeof recordables,
+    string
+  >,
+)
+const mics = options(
+  Object.fromEntries(Object.entries(microphones).map(([key, { words }]) => [key, words])) as Record<
+    keyof typeof microphones,
+    string
+  >,
+)
+const ways = options(chains)
+const listening = options({ direct: 'Direct, inside the interface', software: 'Through the host' })
+const byMicrophone = computed(() => recordables[answers.what ?? 'voice'].source === 'sound-source')
+
+const ready = shallowRef<Awaited<ReturnType<typeof loadTemplates>> | null>(null)
+onMounted(async () => {
+  ready.value = await latePart(loadTemplates)
+})
+
+async function go(key: string) {
+  emit('close')
+  await router.push(`/path/${key}`)
+}
+async function begin() {
+  const metres = Number(distance.value.replace(',', '.'))
+  const given = { ...answers, ...(metres >= 0.01 && metres <= 100 && { distance: metres }) }
+  await go(await library.startPlanned(startSession('new', 'New session', given)))
+}
+const stageByStage = async () => go(await library.startBlank())
+async function fromTemplate(template: Template) {
+  if (ready.value) await go(await library.startFrom(ready.value.templateSession(template)))
+}
+</script>
+
+<template>
+  <ModalDialog title="Start your own" closing="Cancel" @close="emit('close')">
+    <form class="max-w-full space-y-3 pt-3 card:w-[40rem]" data-start @submit.prevent="begin">
+      <p class="text-muted">
+        Leave alone what you do not know: usual figures stand in, marked as assumed, until you give your own.
+      </p>
+      <fieldset>
+        <legend class="font-semibold">1 What do you record?</legend>
+        <div class="grid gap-x-4 card:grid-cols-2">
+          <label v-for="([value, words], i) in whats" :key="value" class="answer">
+            <input
+              v-model="answers.what"
+              type="radio"
+              name="what"
+              :value="value"
+              :data-first="i === 0 ? '' : undefined"
+            />
+            {{ words }}
+          </label>
+        </div>
+      </fieldset>
+      <label class="block"
+        ><span class="font-semibold">2 What is it called? </span
+        ><input
+          v-model="answers.names"
+          type="text"
+          maxlength="600"
+          placeholder="Name; several with commas between"
+          class="w-full border border-rule bg-paper px-2 py-1"
+      /></label>
+      <template v-if="byMicrophone">
+        <fieldset>
+          <legend class="font-semibold">3 With which kind of microphone?</legend>
+          <label v-for="[value, words] in mics" :key="value" class="answer">
+            <input v-model="answers.microphone" type="radio" name="microphone" :value="value" /> {{ words }}
+          </label>
+        </fieldset>
+        <label class="block"
+          ><span class="font-semibold">4 How far from it? </span
+          ><input
+            v-model="distance"
+            type="text"
+            inputmode="decimal"
+            placeholder="0.3"
+            class="figure w-20 border border-rule bg-paper px-2 py-1 text-right"
+          />
+          m</label
+        >
+      </template>
+      <fieldset>
+        <legend class="font-semibold">{{ byMicrophone ? 5 : 3 }} Into what?</legend>
+        <label v-for="[value, words] in ways" :key="value" class="answer">
+          <input v-model="answers.chain" type="radio" name="chain" :value="value" /> {{ words }}
+        </label>
+      </fieldset>
+      <fieldset>
+        <legend class="font-semibold">{{ byMicrophone ? 6 : 4 }} How does the performer listen?</legend>
+        <label v-for="[value, words] in listening" :key="value" class="answer">
+          <input v-model="answers.hears" type="radio" name="hears" :value="value" /> {{ words }}
+        </label>
+      </fieldset>
+      <p class="flex flex-wrap gap-3">
+        <button type="submit" class="push-main">Begin, planned</button>
+        <button type="button" class="push" @click="stageByStage">Stage by stage instead</button>
+      </p>
+      <details>
+        <summary class="cursor-pointer font-semibold">Or from a template, with invented gear to be replaced</summary>
+        <ul class="max-h-72 overflow-y-auto" tabindex="0" aria-label="Templates to start from">
+          <li v-for="template in ready?.templates" :key="template.id">
+            <button
+              type="button"
+              class="block w-full px-1 py-1.5 text-left hover:bg-change-soft focus:bg-change-soft"
+              :data-start-template="template.id"
+              @click="fromTemplate(template)"
+            >
+              <span class="font-semibold">{{ template.title }}</span>
+              <span class="block text-muted">{{ template.words }}</span>
+            </button>
+          </li>
+        </ul>
+      </details>
+    </form>
+  </ModalDialog>
+</template>
+
+<style scoped>
+.answer {
+  display: flex;
+  align-items: center;
+  gap: 0.4rem;
+  min-height: 1.5rem;
+  @media (pointer: coarse) {
+    min-height: 44px;
+  }
+}
+</style>

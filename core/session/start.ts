@@ -1,0 +1,225 @@
+import { blankGear } from './blank-gear'
+import type { AudioInterface, Gear, GearKind } from './gear'
+import { SESSION_FORMAT, SESSION_VERSION } from './session'
+import type { Session } from './session'
+import { readSession } from './read'
+
+/** What is recorded, as one says it. */
+export const recordables = {
+  'voice': { words: 'A voice', name: 'Voice', source: 'sound-source', listensTo: 'own-voice' },
+  'instrument-mic': {
+    words: 'An instrument, by microphone',
+    name: 'Instrument',
+    source: 'sound-source',
+    listensTo: 'plucked',
+  },
+  'instrument-lead': {
+    words: 'An instrument, by its lead',
+    name: 'Guitar',
+    source: 'electric-source',
+    listensTo: 'plucked',
+  },
+  'keys': { words: 'Keys, or anything at line level', name: 'Keys', source: 'electric-source', listensTo: 'keys' },
+  'player': { words: 'A player of recordings', name: 'Player', source: 'electric-source', listensTo: 'click-only' },
+  'many': { words: 'Many, through a desk', name: 'Channel', source: 'sound-source', listensTo: 'own-voice' },
+} as const satisfies Record<string, { words: string; name: string; source: GearKind; listensTo: string }>
+export type Recordable = keyof typeof recordables
+
+export const microphones = {
+  'condenser': { words: 'A condenser, needs 48 V', phantom: 'needed', specs: {} },
+  'moving-coil': {
+    words: 'A moving-coil microphone',
+    phantom: 'harmless',
+    specs: { sensitivity: 2, impedance: 200, selfNoise: undefined, maxSpl: undefined },
+  },
+  'ribbon': {
+    words: 'A ribbon microphone',
+    phantom: 'harmful',
+    specs: { sensitivity: 1.5, impedance: 300, selfNoise: undefined, maxSpl: undefined },
+  },
+} as const
+export type MicrophoneAnswer = keyof typeof microphones
+
+export const chains = {
+  interface: 'Straight into the interface',
+  preamp: 'Through a preamp of its own, then the interface',
+  desk: 'Through a desk, then the interface',
+} as const
+export type ChainAnswer = keyof typeof chains
+
+/** Answers to the questions at the start; each may be left out. */
+export interface StartAnswers {
+  what?: Recordable | undefined
+  /** How the sources are called, parted by commas: as many strips. */
+  names?: string | undefined
+  microphone?: MicrophoneAnswer | undefined
+  distance?: number | undefined
+  chain?: ChainAnswer | undefined
+  hears?: 'direct' | 'software' | undefined
+}
+
+/** Sources that one start can have: as many inputs as the unit gets. */
+const MOST_SOURCES = 24
+
+/**
+ * A session from the answers at the start, with the usual figures of each kind (common practice, no source), marked as assumed until
+ * they are given. It is not planned yet.
+ */
+export function startSession(id: string, name: string, answers: StartAnswers): Session {
+  const what = recordables[answers.what ?? 'voice']
+  const chain = answers.chain ?? (answers.what === 'many' ? 'desk' : 'interface')
+  const names = namesOf(answers, what.name)
+  const type = inputFor(answers, chain)
+  const unit = unitFor(names.length, type)
+  const strips = names.map((each, i) => {
+    const boxes = boxesBefore(answers, chain, each, i + 1, names.length > 1)
+    const phantom = type === 'mic' && needsPhantom(answers)
+    const end: Placed = { gear: unit, port: unit.inputs[i]?.id, settings: phantom ? { phantom } : {} }
+    const stages = [...boxes, end].map(({ gear, ...placed }, k) => ({
+      id: `strip-${i + 1}-${k + 1}`,
+      gear: gear.id,
+      ...placed,
+    }))
+    const monitor = { output: 'phones', ...(answers.hears && { route: answers.hears }) }
+    const strip = { id: `strip-${i + 1}`, name: each, stages, monitor, performer: { listensTo: what.listensTo } }
+    return { boxes, strip }
+  })
+  const reading = readSession({
+    format: SESSION_FORMAT,
+    version: SESSION_VERSION,
+    id,
+    name,
+    gear: [...strips.flatMap(({ boxes }) => boxes.map(({ gear }) => gear)), unit],
+    strips: strips.map(({ strip }) => strip),
+  })
+  if (!reading.ok) throw new Error(`The start is faulty: ${reading.faults[0]?.path} ${reading.faults[0]?.message}`)
+  return reading.session
+}
+
+/** A box as it is to stand in a strip. */
+interface Placed {
+  gear: Gear
+  port?: string | undefined
+  settings: object
+}
+
+const isSound = ({ what = 'voice' }: StartAnswers) => recordables[what].source === 'sound-source'
+
+/** The type of input that the chain ends in. */
+function inputFor(answers: StartAnswers, chain: ChainAnswer): 'mic' | 'line' | 'instrument' {
+  if (chain !== 'interface' || answers.what === 'keys' || answers.what === 'player') return 'line'
+  return isSound(answers) ? 'mic' : 'instrument'
+}
+
+/** Everything before the interface: the source, its microphone or DI box, a preamp or a desk channel. */
+function boxesBefore(
+  answers: StartAnswers,
+  chain: ChainAnswer,
+  name: string,
+  number: number,
+  several: boolean,
+): Placed[] {
+  const called = (own: string, counted: string) => (several ? `${counted} ${number}` : own)
+  const sound = isSound(answers)
+  const boxes: Placed[] = [
+    { gear: sourceOf(answers, `source-${number}`, name), settings: sound ? { distance: answers.distance ?? 0.3 } : {} },
+  ]
+  if (sound) {
+    const { microphone = 'condenser' } = answers
+    const gear = microphoneOf(microphone, `microphone-${number}`, called('My microphone', 'Microphone'))
+    boxes.push({ gear, settings: {} })
+  } else if (chain !== 'interface' && answers.what === 'instrument-lead') {
+    // A pickup drives no microphone input: the lead goes into a DI box first.
+    boxes.push({ gear: blankGear('di-box', `di-box-${number}`, called('My DI box', 'DI box')), settings: {} })
+  }
+  const phantom = needsPhantom(answers)
+  if (chain === 'preamp')
+    boxes.push({ gear: blankGear('preamp', `preamp-${number}`, called('My preamp', 'Preamp')), settings: { phantom } })
+  if (chain === 'desk') {
+    const gear = blankGear('desk-channel', `channel-${number}`, `Desk channel ${number}`)
+    boxes.push({ gear, settings: { phantom, fader: 0 } })
+  }
+  return boxes
+}
+
+function namesOf({ names, what }: StartAnswers, usual: string): string[] {
+  const given = (names ?? '')
+    .split(',')
+    .map((each) => each.trim().slice(0, 100))
+    .filter((each) => each !== '')
+  if (given.length > 0) return given.slice(0, MOST_SOURCES)
+  return what === 'many' ? Array.from({ length: 8 }, (_, i) => `${usual} ${i + 1}`) : [usual]
+}
+
+const needsPhantom = (answers: StartAnswers) => isSound(answers) && (answers.microphone ?? 'condenser') === 'condenser'
+
+function sourceOf({ what = 'voice' }: StartAnswers, id: string, name: string): Gear {
+  const blank = blankGear(recordables[what].source, id, name)
+  if (blank.kind !== 'electric-source' || what !== 'instrument-lead') return blank
+  return overridden(blank, {
+    output: 'passive-pickup',
+    specs: { level: -18, crest: 14, impedance: 8000, inductance: 3 },
+  })
+}
+
+function microphoneOf(kind: MicrophoneAnswer, id: string, name: string): Gear {
+  const { phantom, specs } = microphones[kind]
+  return overridden(blankGear('microphone', id, name), {
+    principle: kind === 'moving-coil' ? 'moving-coil' : kind,
+    phantom,
+    specs,
+  })
+}
+
+/** A blank box with some of it otherwise; its figures are as assumed as before. */
+function overridden(box: Gear, part: Record<string, unknown> & { specs: object }): Gear {
+  const specs = Object.fromEntries(
+    Object.entries({ ...('specs' in box ? box.specs : {}), ...part.specs }).filter(([, value]) => value !== undefined),
+  )
+  return {
+    ...box,
+    ...part,
+    specs,
+    assumed: [...new Set([...(box.assumed ?? []), ...Object.keys(part.specs)])].filter((key) => key in specs),
+  } as unknown as Gear
+}
+
+/** A unit with an input of that type for every strip, and some beside. */
+function unitFor(count: number, type: 'mic' | 'line' | 'instrument'): AudioInterface {
+  const unit = blankGear('interface', 'interface', 'My interface') as AudioInterface
+  const [usual] = unit.inputs
+  const inputs = Array.from({ length: Math.max(2, count) }, (_each, i) => {
+    const base = {
+      ...(usual as Extract<typeof usual, { specs: object }>),
+      id: `${type === 'instrument' ? 'inst' : type}${i + 1}`,
+      type,
+    }
+    if (type === 'mic') return base
+    const { ein: _, ...specs } = base.specs
+    const other =
+      type === 'line'
+        ? { gainMax: 20, fullScale: 20, impedance: 10_000 }
+        : { gainMax: 40, fullScale: 10, impedance: 1_000_000 }
+    return {
+      ...base,
+      phantom: false,
+      specs: { ...specs, ...other },
+      assumed: base.assumed?.filter((key) => key !== 'ein'),
+    }
+  })
+  return {
+    ...unit,
+    inputs: inputs as AudioInterface['inputs'],
+    sampleRates: [44_100, 48_000, 96_000] as unknown as AudioInterface['sampleRates'],
+    bufferSizes: [32, 64, 128, 256, 512, 1024] as unknown as AudioInterface['bufferSizes'],
+    latency: {
+      converterIn: 20,
+      converterOut: 20,
+      safetyIn: 24,
+      safetyOut: 24,
+      buffersIn: 1,
+      buffersOut: 1,
+      fixed: 0.5,
+    } as unknown as AudioInterface['latency'],
+  }
+}

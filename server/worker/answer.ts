@@ -1,0 +1,52 @@
+import type { MessagePort } from 'node:worker_threads'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import type { Answers, Question, QuestionKind } from '#core/measure/question'
+import { meterOf } from '#core/measure/question'
+import { planSession } from '#core/plan/plan-session'
+import type { Fault, Session } from '#core/session'
+import { readSessionText } from '#core/session'
+import { timeSession } from '#core/timing/time-session'
+
+const questions = { evaluate: evaluateSession, plan: planSession, timing: timeSession } satisfies Record<
+  string,
+  (session: Session) => unknown
+>
+export type SessionQuestion = keyof typeof questions
+
+/** The answer to a session file, as the text of its JSON, or what is wrong with the file. */
+export type SessionAnswer = { ok: true; json: string } | { ok: false; faults: Fault[] }
+
+export function answerSession({ question, text }: { question: SessionQuestion; text: string }): SessionAnswer {
+  const reading = readSessionText(text)
+  return reading.ok ? { ok: true, json: JSON.stringify(questions[question](reading.session)) } : reading
+}
+
+/** Bytes of a recording on their way to the worker; the end of it; that its sender has gone. */
+export type Piece = Uint8Array | 'end'
+
+/** Measures a recording that arrives piece by piece through a port, and tells the port when it is ready for more. */
+export function measureRecording({
+  question,
+  port,
+}: {
+  question: Question
+  port: MessagePort
+}): Promise<Answers[QuestionKind]> {
+  const meter = meterOf(question)
+  return new Promise((resolve, reject) => {
+    port.on('message', (piece: Piece) => {
+      try {
+        if (piece === 'end') {
+          port.close()
+          resolve(meter.end())
+          return
+        }
+        meter.push(piece)
+        port.postMessage('more')
+      } catch (error) {
+        port.close()
+        reject(error)
+      }
+    })
+  })
+}

@@ -1,0 +1,46 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { expect, test } from './app'
+
+/** A browser with a profile of its own on disk, as a person's is. */
+const launch = (profile: string) =>
+  chromium.launchPersistentContext(profile, {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+  })
+
+test('the browser killed in the middle of editing, again and again: nothing that was said to be saved is gone', async ({
+  baseURL,
+}) => {
+  test.setTimeout(180_000)
+  const profile = mkdtempSync(join(tmpdir(), 'remetra-profile-'))
+  let acknowledged = '35'
+  let address = baseURL ?? ''
+  try {
+    for (let round = 0; round < 5; round++) {
+      const context = await launch(profile)
+      const page = context.pages()[0] ?? (await context.newPage())
+      await page.goto(address)
+      const gain = page.getByRole('textbox', { name: 'Gain, dB', exact: true })
+      await expect(gain).toHaveValue(acknowledged)
+      await expect(page.locator('[data-saved]')).toContainText(/saved \d/)
+      address = page.url()
+      for (let edit = 0; edit < 6; edit++) {
+        const value = String(10 + ((7 * round + 5 * edit) % 40))
+        await gain.fill(value)
+        await gain.press('Enter')
+        await expect(page.locator('[data-saved]')).toContainText(/saved \d/)
+        acknowledged = value
+      }
+      execFileSync('pkill', ['-9', '-f', profile])
+      await context.close().catch(() => undefined) // it is gone already
+    }
+  } finally {
+    rmSync(profile, { recursive: true, force: true })
+  }
+})

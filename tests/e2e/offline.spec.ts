@@ -1,0 +1,230 @@
+import type { Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { expect, gain, open, test, type, verdict } from './app'
+
+test.describe('without the server', () => {
+  test.use({ serviceWorkers: 'allow' })
+  test('after the first visit everything works, every late part included', async ({ page, context }) => {
+    await open(page)
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    // It is ready when everything that the build has lies in its cache.
+    await expect
+      .poll(() =>
+        page.evaluate(async () => {
+          const names = await caches.keys()
+          const counts = await Promise.all(names.map(async (name) => (await (await caches.open(name)).keys()).length))
+          return Math.max(0, ...counts)
+        }),
+      )
+      .toBeGreaterThan(40)
+    await type(page, 'Gain, dB', '41')
+    await context.setOffline(true)
+    await page.reload()
+    await expect(gain(page)).toHaveValue('41')
+    await page.getByRole('radio', { name: 'Conventions' }).click()
+    await expect(page.locator('[data-convention="peaks-18-12"]')).toBeVisible()
+    for (const [key, what] of [
+      ['2', '[data-cell]'],
+      ['3', '[data-arrival]'],
+      ['4', '[data-page]'],
+      ['h', '[data-item]'],
+      ['o', '[data-session]'],
+    ] as const) {
+      await page.keyboard.press(key)
+      await expect(page.locator(what).first()).toBeVisible()
+    }
+    await page.keyboard.press('4')
+    await page.locator('[data-page="input-full-scale"]').click()
+    await page.getByRole('button', { name: 'Try it on the simulated interface' }).click()
+    await expect(page.locator('[data-row]').first()).toBeVisible()
+    await page.keyboard.press('a')
+    await expect(page.locator('[data-template]').first()).toBeVisible()
+    await page.keyboard.press('Escape')
+    const download = page.waitForEvent('download')
+    await page.keyboard.press('e')
+    await download
+    // A place asked for by its address too.
+    await page.goto('/shelf')
+    await expect(page.locator('[data-item]').first()).toBeVisible()
+    await context.setOffline(false)
+  })
+})
+
+test('a late part that does not come says so, and nothing else is lost', async ({ page }) => {
+  await open(page)
+  await page.waitForLoadState('networkidle')
+  let blocked = true
+  await page.route(/_nuxt\/.*\.js/, (route) => (blocked ? route.fulfill({ status: 503, body: '' }) : route.continue()))
+  test.info().annotations.push({ type: 'expects-errors' })
+  await page.keyboard.press('2')
+  await expect(page.locator('[data-notice="late"]')).toContainText('could not be loaded')
+  await expect(gain(page)).toHaveValue('35')
+  await type(page, 'Gain, dB', '40')
+  blocked = false
+  await page.getByRole('button', { name: 'Reload the page' }).click()
+  await expect(gain(page)).toHaveValue('40')
+})
+
+test('everything in one file and back: merged, nothing overwritten, a faulty one named and nothing taken', async ({
+  page,
+  browser,
+}) => {
+  await open(page)
+  await type(page, 'Gain, dB', '41')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('o')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Back up everything' }).first().click()
+  const text = readFileSync(await (await download).path(), 'utf8')
+  expect(JSON.parse(text)).toMatchObject({ format: 'remetra.backup', sessions: [{ name: 'Net loft, evening' }] })
+  const restore = async (on: Page, content: string) => {
+    const chooser = on.waitForEvent('filechooser')
+    await on.getByRole('button', { name: 'Restore a backup…' }).click()
+    await (
+      await chooser
+    ).setFiles({ name: 'all.backup.json', mimeType: 'application/json', buffer: Buffer.from(content) })
+  }
+  await restore(page, text)
+  await expect(page.locator('[data-backup-told]')).toContainText('0 sessions were added, 1 was there already')
+  await restore(page, text.replace('"gain":41', '"gain":410'))
+  await expect(page.locator('[data-notice="backup-refused"]')).toContainText('settings.gain')
+  await expect(page.locator('[data-session]')).toHaveCount(1)
+  // Another browser: its own demo stays, the backup's session comes beside it, with its history.
+  const elsewhere = await browser.newContext({ serviceWorkers: 'block' })
+  const other = await elsewhere.newPage()
+  await other.addInitScript(() => Reflect.deleteProperty(window, 'showOpenFilePicker'))
+  await open(other, page.url().replace(/\/sessions.*/, '/'))
+  await other.keyboard.press('o')
+  await restore(other, text)
+  await expect(other.locator('[data-backup-told]')).toContainText('1 session was added')
+  await other.getByRole('link', { name: 'Open Net loft, evening 2' }).click()
+  await expect(gain(other)).toHaveValue('41')
+  await other.getByRole('button', { name: 'Undo' }).click()
+  await expect(gain(other)).toHaveValue('35')
+  await elsewhere.close()
+})
+
+test('kept in a file on disk: written after each change, changes from outside noticed, taken with a step of undo', async ({
+  page,
+}) => {
+  // The browser's own file store stands in for the disk: its handles are the same kind of thing.
+  await page.addInitScript(() => {
+    Object.assign(window, {
+      showSaveFilePicker: async () =>
+        (await navigator.storage.getDirectory()).getFileHandle('mine.session.json', { create: true }),
+    })
+  })
+  const onDisk = () =>
+    page.evaluate(async () => {
+      const root = await navigator.storage.getDirectory()
+      return (await (await root.getFileHandle('mine.session.json')).getFile()).text()
+    })
+  await open(page)
+  await page.getByRole('button', { name: 'Keep in a file' }).click()
+  await expect(page.locator('[data-file-link]')).toContainText('Kept in the file “mine.session.json” too')
+  await type(page, 'Gain, dB', '41')
+  await expect.poll(async () => JSON.parse(await onDisk()).strips[0].stages[2].settings.gain).toBe(41)
+  await page.evaluate(async () => {
+    const root = await navigator.storage.getDirectory()
+    const handle = await root.getFileHandle('mine.session.json')
+    const text = (await (await handle.getFile()).text()).replace('"gain": 41', '"gain": 22')
+    await new Promise((resolve) => setTimeout(resolve, 20))
+    const stream = await handle.createWritable()
+    await stream.write(text)
+    await stream.close()
+    window.dispatchEvent(new Event('focus'))
+  })
+  await expect(page.locator('[data-file-link]')).toContainText('was changed by something else')
+  await page.getByRole('button', { name: 'Take what is in the file' }).click()
+  await expect(gain(page)).toHaveValue('22')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(gain(page)).toHaveValue('41')
+})
+
+test('a database that vanished is told, and its sessions come back from the second copy', async ({ page }) => {
+  await open(page)
+  await type(page, 'Gain, dB', '41')
+  await type(page, 'Name of the session', 'Kept evening')
+  await expect
+    .poll(() =>
+      page.evaluate(async () => {
+        const folder = await (
+          await navigator.storage.getDirectory()
+        ).getDirectoryHandle('second-copies', { create: true })
+        const texts: string[] = []
+        for await (const handle of folder.values())
+          texts.push(await (await (handle as FileSystemFileHandle).getFile()).text())
+        return texts.join()
+      }),
+    )
+    .toContain('Kept evening')
+  // The open page holds the database; it lets go, and says that it is gone.
+  await page.evaluate(() => indexedDB.deleteDatabase('remetra'))
+  await expect(page.locator('[data-notice="cleared"]')).toContainText('storage for this site was cleared')
+  page.on('dialog', (dialog) => void dialog.accept())
+  await page.goto('/')
+  await expect(page.locator('[data-notice="vanished"]')).toContainText('Kept evening')
+  await page.getByRole('button', { name: 'Bring them back' }).click()
+  await page.getByRole('link', { name: 'Open Kept evening' }).click()
+  await expect(gain(page)).toHaveValue('41')
+  await expect(verdict(page, 'headroom')).toContainText('13.1 dB')
+})
+
+test('notes are kept while they are typed, before the field is left', async ({ page, context }) => {
+  await open(page)
+  await page.getByText('Notes', { exact: true }).click()
+  await page.getByRole('textbox', { name: 'Notes on the session' }).pressSequentially('Tide at nine')
+  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+  await page.waitForTimeout(900)
+  const address = page.url()
+  const again = await context.newPage()
+  await again.goto(address)
+  await again.getByText('Notes', { exact: true }).click()
+  await expect(again.getByRole('textbox', { name: 'Notes on the session' })).toHaveValue(/Tide at nine$/)
+})
+
+test('a full disk is told, nothing is lost while the tab is open, the page asks before it goes, and space can be freed', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put
+    IDBObjectStore.prototype.put = function (...args) {
+      if ((window as { full?: boolean }).full) throw new DOMException('full', 'QuotaExceededError')
+      return put.apply(this, args as Parameters<typeof put>)
+    }
+  })
+  await open(page)
+  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+  await page.evaluate(() => Object.assign(window, { full: true }))
+  await type(page, 'Gain, dB', '41')
+  await expect(page.locator('[data-notice="storage"]')).toContainText('full')
+  await type(page, 'Gain, dB', '42')
+  const asked = page.waitForEvent('dialog')
+  const leaving = page.close({ runBeforeUnload: true })
+  const dialog = await asked
+  expect(dialog.type()).toBe('beforeunload')
+  await dialog.dismiss()
+  await leaving
+  await page.evaluate(() => Object.assign(window, { full: false }))
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.locator('[data-notice="storage"]')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(gain(page)).toHaveValue('41')
+  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+  await page.reload()
+  await expect(gain(page)).toHaveValue('41')
+})
+
+test('plain http under a network name: sessions begin there too', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(crypto, 'randomUUID', { value: undefined })
+    Object.defineProperty(navigator, 'storage', { value: undefined })
+    Object.defineProperty(navigator, 'serviceWorker', { value: undefined })
+    Reflect.deleteProperty(Navigator.prototype, 'serviceWorker')
+  })
+  await open(page)
+  await page.keyboard.press('n')
+  await page.getByRole('button', { name: 'Begin, planned' }).click()
+  await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toHaveValue('Voice')
+  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+})

@@ -1,0 +1,216 @@
+import type { Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { expect, field, gain, open, openFile, startBlank, test, type, verdict } from './app'
+import { example1 } from '../support/sessions'
+
+/** Counts what a hand does: a press, a click, a text typed. */
+function counted(page: Page) {
+  let gestures = 0
+  const count =
+    <A extends unknown[]>(act: (...args: A) => Promise<unknown>) =>
+    async (...args: A) => {
+      gestures++
+      await act(...args)
+    }
+  return {
+    press: count((key: string) => page.keyboard.press(key)),
+    click: count((role: 'button' | 'radio', name: string | RegExp) => page.getByRole(role, { name }).first().click()),
+    open: count((words: string) => page.getByText(words, { exact: true }).first().click()),
+    text: count((words: string) => page.keyboard.insertText(words)),
+    fill: count((name: string, words: string) => field(page, name).fill(words)),
+    get gestures() {
+      return gestures
+    },
+  }
+}
+
+test('one’s own five stages with their figures in at most 40 gestures, planned', async ({ page }) => {
+  await open(page)
+  const hand = counted(page)
+  await hand.press('n')
+  await expect(page.getByRole('radio', { name: 'A voice' })).toBeFocused()
+  await hand.press('Space')
+  await hand.press('Tab')
+  await hand.text('Ferryman')
+  await hand.click('radio', 'A moving-coil microphone')
+  await hand.click('radio', /Through a preamp/)
+  await hand.click('button', 'Begin, planned')
+  await expect(field(page, 'Name of the source')).toHaveValue('Ferryman')
+  await expect(page.getByText('assumed').first()).toBeVisible()
+  // An inline preamp behind the microphone, the second stage.
+  await page.locator('[data-stage]').nth(1).focus()
+  await hand.press('Insert')
+  await expect(page.getByRole('searchbox')).toBeFocused()
+  await hand.text('my inline')
+  await hand.press('Enter')
+  await expect(page.locator('[data-told]')).toContainText('Inserted: “My inline preamp”')
+  await expect(page.locator('[data-stage]')).toHaveCount(5)
+  // Figures from three sheets, and the voice typed in.
+  const sheet = async (box: string, lines: string) => {
+    await hand.click('button', `What to do with ${box}`)
+    await hand.click('button', 'Paste a specification sheet…')
+    await expect(page.getByRole('textbox', { name: 'Lines of the specification sheet' })).toBeFocused()
+    await hand.text(lines)
+    await hand.click('button', /^Take \d+ figures?$/)
+  }
+  await selectStage(page, 2)
+  await sheet('My microphone', 'Sensitivity 1.8 mV/Pa\nOutput impedance 250 ohms')
+  await selectStage(page, 4)
+  await sheet('My preamp', 'EIN −128 dBu A-weighted, 150 Ω\nmax output +22 dBu\ngain range 56 dB')
+  await selectStage(page, 5)
+  await sheet('My interface', 'max input +18 dBu @ min gain\nDynamic range 112 dB (A)')
+  await selectStage(page, 1)
+  await hand.fill('Average, dB SPL', '72')
+  await hand.press('Enter')
+  await hand.press('Escape')
+  await hand.press('s')
+  await expect(page.locator('[data-plan-state]')).toContainText('set as the target wants')
+  expect(hand.gestures).toBeLessThanOrEqual(40)
+  await expect(verdict(page, 'headroom')).toContainText('dB before it clips')
+})
+
+/** Long strips show one stage in full: pressing its column picks it. */
+async function selectStage(page: Page, number: number) {
+  await page
+    .locator('[data-stage]')
+    .nth(number - 1)
+    .getByRole('button')
+    .first()
+    .click()
+}
+
+test('the whole of it by keyboard: own chain, plan, adopt, timing, export', async ({ page }) => {
+  await open(page)
+  const press = async (...keys: string[]) => {
+    for (const key of keys) await page.keyboard.press(key)
+  }
+  await press('n')
+  await expect(page.getByRole('radio', { name: 'A voice' })).toBeFocused()
+  await press('Space', 'Tab')
+  await page.keyboard.insertText('Sluice keeper')
+  await press('Enter')
+  await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toHaveValue('Sluice keeper')
+  // A gain by its key, held: one step of undo, taken back from where one stands.
+  await press('g')
+  const before = await gain(page).inputValue()
+  await page.keyboard.down('ArrowUp')
+  for (let i = 0; i < 8; i++) await page.keyboard.down('ArrowUp')
+  await page.keyboard.up('ArrowUp')
+  await expect(gain(page)).not.toHaveValue(before)
+  await press('Control+z')
+  await expect(gain(page)).toHaveValue(before)
+  // A field, taken with Enter, undone from inside, left with Escape; then single keys work.
+  await gain(page).focus()
+  await press('Control+a')
+  await page.keyboard.insertText('11')
+  await press('Enter', 'Control+z')
+  await expect(gain(page)).toHaveValue(before)
+  await press('Escape', 's')
+  await expect(page.locator('[data-plan-state]')).toContainText('set as the target wants')
+  // Conventions compared, another one adopted.
+  await press('v', 'v', 'v', 'v')
+  const adopt = page.locator('[data-convention="peaks-12-6"]').getByRole('button', { name: /Adopt/ })
+  await adopt.focus()
+  await press('Enter')
+  await expect(page.getByRole('combobox', { name: 'Target level' })).toHaveValue('peaks-12-6')
+  // Timing: a cell by arrows.
+  await press('2')
+  await page.locator('[data-cell][aria-pressed="true"]').focus()
+  await press('ArrowLeft', 'Enter')
+  await expect(page.locator('[data-cell="48000-64"]')).toHaveAttribute('aria-pressed', 'true')
+  // These keys first.
+  await press('?')
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await expect(page.getByRole('dialog').getByRole('heading', { level: 3 }).first()).toHaveText('Timing')
+  await press('Escape')
+  await expect(page.locator('[data-cell="48000-64"]')).toBeFocused()
+  const download = page.waitForEvent('download')
+  await press('e')
+  const file = JSON.parse(readFileSync(await (await download).path(), 'utf8'))
+  expect(file).toMatchObject({
+    target: 'peaks-12-6',
+    system: { bufferFrames: 64 },
+    strips: [{ name: 'Sluice keeper' }],
+  })
+})
+
+test('a strip changes its kind of source: what does not fit is taken out, and told; undo brings it back', async ({
+  page,
+}) => {
+  await openFile(page, example1())
+  await page
+    .getByRole('button', { name: /What to do with/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Replace…' }).click()
+  await expect(page.getByRole('searchbox')).toBeFocused()
+  await page.locator('[data-pick="blank-electric-source"]').click()
+  await expect(page.locator('[data-told]')).toContainText('was taken out: it cannot take what comes before it')
+  await expect(page.locator('[data-stage]')).toHaveCount(2)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-stage]')).toHaveCount(3)
+})
+
+test('a gain beyond a changed range is moved, 48 V that can no longer be given is switched off, and both are said', async ({
+  page,
+}) => {
+  await openFile(page, example1())
+  await page.getByRole('button', { name: 'Unit…' }).click()
+  await type(page, 'Maximum gain of mic1, dB', '30')
+  await page.locator('[data-input-table]').getByRole('switch').first().click()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await expect(page.locator('[data-told]')).toContainText('48 V')
+  await expect(gain(page)).toHaveValue('30')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(gain(page)).toHaveValue('35')
+})
+
+test('a combined socket is three ways in; two strips take two sockets', async ({ page }) => {
+  await startBlankAfter(page)
+  await page.getByRole('button', { name: 'Unit…' }).click()
+  await page.getByRole('button', { name: 'Add a combined socket' }).click()
+  const table = page.locator('[data-input-table]')
+  await expect(table.locator('[data-input="line1"]')).toBeVisible()
+  await expect(table.locator('[data-input="inst1"]')).toBeVisible()
+  await type(page, 'Maximum input level of line1, dBu', '22')
+  await expect(page.locator('[data-gain-map]')).toBeVisible()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await page.getByRole('combobox', { name: 'Input', exact: true }).selectOption('line1')
+  await expect(page.getByRole('button', { name: /where Maximum input level is from/ })).toBeVisible()
+  await expect(field(page, 'Maximum input level, dBu')).toHaveValue('22')
+})
+async function startBlankAfter(page: Page) {
+  await open(page)
+  await startBlank(page)
+}
+
+test('what a pasted sheet says and what was not understood stand side by side before anything is taken', async ({
+  page,
+}) => {
+  await openFile(page, example1())
+  await page.getByRole('button', { name: 'What to do with' }).last().click()
+  await page.getByRole('button', { name: 'Paste a specification sheet…' }).click()
+  await page.keyboard.insertText('EIN −128 dBu A-weighted, 150 Ω\ncolour: anthracite')
+  await expect(page.locator('[data-found="ein"]')).toContainText('−128')
+  await expect(page.locator('[data-left]')).toContainText('colour: anthracite')
+  await page.keyboard.press('Escape')
+  await expect(field(page, 'EIN, dBu')).toHaveValue('−127')
+})
+
+test('the demo says so until it is no longer the demo', async ({ page }) => {
+  await open(page)
+  await expect(page.getByText('This is the demo')).toBeVisible()
+  await type(page, 'Name of the session', 'My evening')
+  await expect(page.getByText('This is the demo')).toHaveCount(0)
+})
+
+test('adding a strip says so and puts the cursor into its name', async ({ page }) => {
+  await open(page)
+  await page.keyboard.press('a')
+  await page.getByRole('button', { name: 'Copy “Narrator”' }).click()
+  await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toHaveValue('Narrator 2')
+  await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toBeFocused()
+  await expect(page.locator('[data-told]')).toContainText('“Narrator 2” was added')
+})

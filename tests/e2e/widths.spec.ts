@@ -1,0 +1,124 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, open, test } from './app'
+
+const WIDTHS = [360, 390, 768, 900, 1280, 1920] as const
+const heightAt = (width: number) => (width < 640 ? 844 : width === 1920 ? 1080 : width === 768 ? 1024 : 800)
+const PLACES = ['path', 'timing', 'monitoring', 'bench', 'shelf', 'sessions'] as const
+
+/** What is wrong with the page as it stands, in words: hidden, cut or too small things, and what reaches over the edge. */
+const troubles = (page: Page, least: number) =>
+  page.evaluate((target) => {
+    const found: string[] = []
+    const nameOf = (element: Element) =>
+      `<${element.tagName.toLowerCase()}> ${(element.getAttribute('aria-label') ?? element.textContent ?? '').trim().slice(0, 50)}`
+    const visible = (element: Element) =>
+      (element as HTMLElement).checkVisibility({ checkOpacity: true, checkVisibilityCSS: true }) &&
+      element.getBoundingClientRect().width > 1
+    for (const box of [document.documentElement, ...document.querySelectorAll('main, main *, header, aside')]) {
+      const { overflowX } = getComputedStyle(box)
+      const pushed = box.scrollWidth > box.clientWidth + 1
+      const page = box === document.documentElement || overflowX === 'hidden' || overflowX === 'clip'
+      // A table and the section may be pushed sideways; nothing else may, and not the page.
+      const mayBe = box.querySelector('table, [data-section]') !== null || box.closest('table') !== null
+      if (pushed && page && box.clientWidth > 0 && visible(box) && !box.matches('.sr-only, input, canvas, svg'))
+        if (box === document.documentElement || getComputedStyle(box).textOverflow !== 'ellipsis')
+          found.push(`wider than its place: ${nameOf(box)} (${box.scrollWidth} in ${box.clientWidth})`)
+      if (pushed && (overflowX === 'auto' || overflowX === 'scroll') && !mayBe && visible(box))
+        found.push(`scrolls sideways: ${nameOf(box)} (${box.scrollWidth} in ${box.clientWidth})`)
+      if (getComputedStyle(box).textOverflow === 'ellipsis' && pushed && visible(box) && !box.matches('input'))
+        if (!box.closest('[title], summary, label')) found.push(`cut without a way to read it: ${nameOf(box)}`)
+    }
+    const controls = document.querySelectorAll(
+      'button, a[href], input:not([type="file"]), select, textarea, summary, [role="slider"]',
+    )
+    for (const control of controls) {
+      if (!visible(control) || control.closest('.sr-only, [inert]')) continue
+      control.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' })
+      const { left, top, width, height } = control.getBoundingClientRect()
+      const [x, y] = [left + width / 2, top + height / 2]
+      const at = document.elementFromPoint(x, y)
+      // Handles of one section may meet where their levels do; each has its scale below.
+      const handles = control.matches('[data-gain-handle]') && at?.closest('[data-gain-handle]')
+      const label = at?.closest('label')
+      if (!at || !(control.contains(at) || at.contains(control) || label?.contains(control) || handles))
+        found.push(`covered: ${nameOf(control)} by ${at ? nameOf(at) : 'nothing: it is outside'}`)
+      // A link within a sentence is as high as its line (WCAG 2.5.8, inline).
+      const inline =
+        control.closest('p, li, td, th, caption, dd') && getComputedStyle(control).display.startsWith('inline')
+      const small = inline ? Math.min(24, target) : target
+      if (height < small - 0.6 || (width < Math.min(small, 24) - 0.6 && !inline))
+        found.push(`small: ${nameOf(control)} (${width.toFixed(0)} × ${height.toFixed(0)})`)
+    }
+    return [...new Set(found)]
+  }, least)
+
+for (const width of WIDTHS) {
+  test.describe(`${width} px`, () => {
+    const touch = width < 900
+    test.use({ viewport: { width, height: heightAt(width) }, hasTouch: touch, isMobile: touch })
+    test(`every place at ${width} px, both themes: nothing covered, cut, too small or pushed over the edge`, async ({
+      page,
+    }) => {
+      test.setTimeout(180_000)
+      await open(page)
+      const key = page.url().match(/path\/([^?]+)/)?.[1]
+      for (const theme of ['light', 'dark'] as const) {
+        await page.emulateMedia({ colorScheme: theme })
+        for (const place of PLACES) {
+          await page.goto(place === 'shelf' || place === 'sessions' ? `/${place}` : `/${place}/${key}`)
+          await expect(page.locator('main')).not.toContainText('Opening…')
+          await page.waitForLoadState('networkidle')
+          expect.soft(await troubles(page, touch ? 44 : 24), `${place}, ${theme}`).toEqual([])
+          const axe = await new AxeBuilder({ page }).analyze()
+          expect
+            .soft(
+              axe.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.target.join(' ')}`),
+              `axe, ${place}, ${theme}`,
+            )
+            .toEqual([])
+        }
+      }
+    })
+  })
+}
+
+test.describe('by thumb', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+  test('a gain is dragged in the section, and turned on its scale; the card below is one stage at a time', async ({
+    page,
+  }) => {
+    await open(page)
+    await page.locator('[data-stage-tab]').last().tap()
+    const field = page.getByRole('textbox', { name: 'Gain, dB', exact: true })
+    await expect(field).toHaveValue('35')
+    await expect(page.locator('main section[id^="stage-"]')).toHaveCount(1)
+    const drag = async (selector: string, x: number, y: number) => {
+      const handle = page.locator(selector)
+      await handle.scrollIntoViewIfNeeded()
+      const box = await handle.boundingBox()
+      if (!box) throw new Error('no handle')
+      expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44)
+      const client = await page.context().newCDPSession(page)
+      const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+      await client.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] })
+      for (let i = 1; i <= 8; i++)
+        await client.send('Input.dispatchTouchEvent', {
+          type: 'touchMove',
+          touchPoints: [{ x: at.x + (x * i) / 8, y: at.y + (y * i) / 8 }],
+        })
+      await client.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+      // The browser takes a touch that follows at once for a part of this one.
+      await page.waitForTimeout(500)
+    }
+    await drag('[data-gain-handle]', 0, -30)
+    const lifted = Number(await field.inputValue())
+    expect(lifted).toBeGreaterThan(38)
+    await drag('[data-gain]', -40, 0)
+    expect(Number(await field.inputValue())).toBeLessThan(lifted)
+    await page.getByRole('button', { name: 'Undo' }).tap()
+    await expect(field).toHaveValue(String(lifted))
+    await page.getByRole('button', { name: 'Undo' }).tap()
+    await expect(field).toHaveValue('35')
+  })
+})

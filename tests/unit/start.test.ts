@@ -1,0 +1,307 @@
+import { describe, expect, it } from 'vitest'
+import { gainMap } from '#core/chain/gain-map'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { planSession } from '#core/plan/plan-session'
+import type { AudioInterface, GearKind, MicrophoneAnswer, Recordable, Session, StartAnswers } from '#core/session'
+import {
+  addBundle,
+  applyChanges,
+  applySettings,
+  blankGear,
+  chains,
+  copyStrip,
+  fitStrip,
+  gearKinds,
+  inputSpecs,
+  kinds,
+  microphoneSpecs,
+  microphones,
+  readSession,
+  readSpecSheet,
+  recordables,
+  settleSettings,
+  socketOf,
+  startSession,
+  traitsOf,
+  withSpec,
+} from '#core/session'
+import { example1, valid } from '../support/sessions'
+
+const readable = (session: Session) => {
+  const reading = readSession(JSON.parse(JSON.stringify(session)))
+  expect(reading.ok ? [] : reading.faults).toEqual([])
+  return reading.ok ? reading.session : session
+}
+
+describe('the start', () => {
+  const answers = Object.keys(recordables).flatMap((what) =>
+    Object.keys(microphones).flatMap((microphone) =>
+      Object.keys(chains).map((chain) => ({ what, microphone, chain }) as StartAnswers),
+    ),
+  )
+  it.each(answers)(
+    '$what, $microphone, $chain: a session that can be read, planned and evaluated without a stop',
+    (given) => {
+      const first = readable(startSession('mine', 'Mine', given))
+      const planned = readable(applySettings(first, planSession(first).settings))
+      const stops = evaluateSession(planned).strips.flatMap(({ findings }) =>
+        findings.filter(({ severity }) => severity === 'stop').map(({ code }) => code),
+      )
+      expect(stops).toEqual([])
+    },
+  )
+  it('with nothing answered: one voice, one microphone, one input, every figure assumed', () => {
+    const session = startSession('mine', 'Mine', {})
+    expect(session.strips.map(({ name, stages }) => [name, stages.length])).toEqual([['Voice', 3]])
+    const microphone = session.gear.find(({ kind }) => kind === 'microphone')
+    expect(microphone?.assumed).toEqual(['sensitivity', 'impedance', 'selfNoise', 'maxSpl'])
+    const unit = session.gear.find(({ kind }) => kind === 'interface') as AudioInterface
+    expect(unit.inputs.every((input) => input.type === 'digital' || input.assumed?.includes('fullScale'))).toBe(true)
+  })
+  it('names make strips, each with an input of its own; many without names are eight channels of a desk', () => {
+    const session = startSession('mine', 'Mine', { names: 'Anna, Bo , ,Cy', what: 'voice' as Recordable })
+    expect(session.strips.map(({ name }) => name)).toEqual(['Anna', 'Bo', 'Cy'])
+    expect(new Set(session.strips.map(({ stages }) => stages.at(-1)?.port)).size).toBe(3)
+    const many = startSession('mine', 'Mine', { what: 'many' })
+    expect(many.strips).toHaveLength(8)
+    expect(many.gear.filter(({ kind }) => kind === 'desk-channel')).toHaveLength(8)
+  })
+  it('48 V where the microphone needs it and never where it harms', () => {
+    const powered = (microphone: MicrophoneAnswer) =>
+      startSession('mine', 'Mine', { microphone }).strips[0]?.stages.at(-1)?.settings.phantom ?? false
+    expect((['condenser', 'moving-coil', 'ribbon'] as const).map(powered)).toEqual([true, false, false])
+  })
+})
+
+describe('a specification sheet, pasted (lines as makers print them; invented figures)', () => {
+  const found = (text: string, fields = inputSpecs as typeof kinds.interface.allFields, gainMin = 0) => {
+    const sheet = readSpecSheet(text, fields, gainMin)
+    return {
+      ...Object.fromEntries(sheet.found.map(({ key, value }) => [key, value])),
+      ...(sheet.weighting && { weighting: sheet.weighting }),
+      ...(sheet.left.length > 0 && { left: sheet.left.map(({ line }) => line) }),
+    }
+  }
+  it.each([
+    ['EIN −128 dBu A-weighted, 150 Ω', { ein: -128, weighting: 'A', einSource: 150 }],
+    ['max input +16 dBu @ min gain', { fullScale: 16 }],
+    ['gain range 56 dB', { gainMax: 56 }],
+    ['Gain range: 10 dB to 65 dB', { gainMin: 10, gainMax: 65 }],
+    ['Gain range +10…+65 dB', { gainMin: 10, gainMax: 65 }],
+    ['Equivalent input noise: -129.5 dBu (A), shorted', { ein: -129.5, weighting: 'A', einSource: 0 }],
+    ['E.I.N. -126 dBu, 20 Hz-20 kHz unweighted, 150 ohms', { ein: -126, weighting: 'Z', einSource: 150 }],
+    ['Dynamic range 115 dB (A)', { dynamicRange: 115 }],
+    ['Input impedance 2.4 kΩ', { impedance: 2400 }],
+    ['Pad −20 dB', { pad: 20 }],
+    ['Maximum input level: +10 dBV', { fullScale: 12.218487496 }],
+    ['0 dBFS = +18 dBu', { fullScale: 18 }],
+    ['Max gain 62 dB; gain steps of 1 dB', { gainMax: 62, gainStep: 1 }],
+    ['THD+N 0.002 %', { left: ['THD+N 0.002 %'] }],
+    ['Colour: anthracite\nmax input +16 dBu', { fullScale: 16, left: ['Colour: anthracite'] }],
+    ['EIN to be announced', { left: ['EIN to be announced'] }],
+    ['Dynamic range 900 dB', { left: ['Dynamic range 900 dB'] }],
+  ])('"%s"', (text, expected) => expect(found(text)).toEqual(expected))
+  it.each([
+    ['Sensitivity 15 mV/Pa', { sensitivity: 15 }],
+    ['Sensitivity: −36 dBV/Pa', { sensitivity: 15.848931925 }],
+    ['Self-noise 14 dB-A\nEquivalent noise level 14 dBA', { selfNoise: 14, left: ['Self-noise 14 dB-A'] }],
+    ['Max SPL 134 dB SPL', { maxSpl: 134 }],
+    ['Output impedance 200 ohms', { impedance: 200 }],
+    ['Max. sound pressure 140 dB', { maxSpl: 140 }],
+    ['Low cut 80 Hz', { lowCut: 80 }],
+    ['EIN −128 dBu', { left: ['EIN −128 dBu'] }],
+  ])('of a microphone: "%s"', (text, expected) => expect(found(text, microphoneSpecs)).toEqual(expected))
+  it('a range told by its width begins at the lowest gain', () =>
+    expect(found('gain range 56 dB', inputSpecs, 10)).toEqual({ gainMax: 66 }))
+  it('any text is answered and none throws; what is found is always in its field’s range', () => {
+    let seed = 77
+    const random = (n: number) => (seed = (seed * 48271) % 2147483647) % n
+    const words = [
+      'EIN',
+      'max input',
+      'gain range',
+      'dB',
+      'dBu',
+      '–',
+      '-128',
+      '+16',
+      '1e999',
+      '150 Ω',
+      'A-weighted',
+      '@',
+      '(',
+      '…',
+      '٣',
+      'pad',
+    ]
+    for (let i = 0; i < 500; i++) {
+      const text = Array.from({ length: random(9) }, () => words[random(words.length)]).join(random(2) ? ' ' : '')
+      for (const { field, value } of readSpecSheet(text, inputSpecs).found) {
+        expect(value, text).toBeGreaterThanOrEqual(field.min)
+        expect(value, text).toBeLessThanOrEqual(field.max)
+      }
+    }
+  })
+})
+
+describe('what no longer fits', () => {
+  const session = valid(example1())
+  it('a gain beyond a changed range goes to its end, and it is told; what fits is left alone', () => {
+    const narrower = (gainMax: number): Session => ({
+      ...session,
+      gear: session.gear.map((item) =>
+        item.kind === 'interface'
+          ? {
+              ...item,
+              inputs: item.inputs.map((each) => (each.type === 'digital' ? each : withSpec(each, 'gainMax', gainMax))),
+            }
+          : item,
+      ),
+    })
+    const { session: settled, moved } = settleSettings(narrower(30))
+    expect(readable(settled).strips[0]?.stages[2]?.settings.gain).toBe(30)
+    expect(moved).toEqual([expect.stringContaining('from 35 to 30 dB')])
+    expect(settleSettings(narrower(50))).toEqual({ session: narrower(50), moved: [] })
+  })
+  it('48 V goes off where the input can no longer give it', () => {
+    const without: Session = {
+      ...session,
+      gear: session.gear.map((item) =>
+        item.kind === 'interface'
+          ? {
+              ...item,
+              inputs: item.inputs.map((each) => (each.type === 'digital' ? each : { ...each, phantom: false })),
+            }
+          : item,
+      ),
+    }
+    const { session: settled, moved } = settleSettings(without)
+    expect(readable(settled).strips[0]?.stages[2]?.settings.phantom).toBe(false)
+    expect(moved.join()).toContain('48 V')
+  })
+  const replaced = (kind: GearKind) => {
+    const [strip] = session.strips
+    const change = {
+      do: 'replace',
+      strip: strip?.id ?? '',
+      stage: strip?.stages[0]?.id ?? '',
+      gear: blankGear(kind, 'new', 'New'),
+    } as const
+    return fitStrip(applyChanges(session, [change]), strip?.id ?? '')
+  }
+  it('another kind of source: a line source passes over the microphone, which is told', () => {
+    const { session: fitted, told } = replaced('electric-source')
+    const strip = readable(fitted).strips[0]
+    expect(strip?.stages.map(({ gear }) => fitted.gear.find(({ id }) => id === gear)?.kind)).toEqual([
+      'electric-source',
+      'interface',
+    ])
+    expect(told).toEqual([expect.stringContaining('taken out')])
+  })
+  it('sound into a line: a microphone is put between', () => {
+    const line = replaced('electric-source').session
+    const strip = line.strips[0] as Session['strips'][number]
+    const back = applyChanges(line, [
+      {
+        do: 'replace',
+        strip: strip.id,
+        stage: strip.stages[0]?.id ?? '',
+        gear: blankGear('sound-source', 'voice-again', 'Voice'),
+      },
+    ])
+    const { session: fitted, told } = fitStrip(back, strip.id)
+    expect(readable(fitted).strips[0]?.stages).toHaveLength(3)
+    expect(told).toEqual([expect.stringContaining('A microphone was put in')])
+  })
+  it('every source fits into every chain somehow', () => {
+    for (const kind of gearKinds.filter(
+      (each) => traitsOf(blankGear(each, 'x', 'X')).domains(blankGear(each, 'x', 'X')).takes === null,
+    ))
+      if (kinds[kind].inStrip) readable(replaced(kind).session)
+  })
+})
+
+describe('combined sockets', () => {
+  const session = valid(example1())
+  const unit = session.gear.find(({ kind }) => kind === 'interface') as AudioInterface
+  const [first] = unit.inputs
+  const ways = (['mic', 'line', 'instrument'] as const).map((type) => ({
+    ...first,
+    id: `${type}-a`,
+    type,
+    socket: 'a',
+  }))
+  const combined = {
+    ...session,
+    gear: session.gear.map((item) =>
+      item === unit ? { ...unit, inputs: [...ways, { ...first, id: 'mic-b', socket: 'b' }] } : item,
+    ),
+    strips: session.strips.map((strip) => ({
+      ...strip,
+      stages: strip.stages.map((stage) => (stage.gear === unit.id ? { ...stage, port: 'mic-a' } : stage)),
+    })),
+  } as Session
+  it('are read and written, and the ways into one are one socket', () => {
+    const box = readable(combined).gear.find(({ kind }) => kind === 'interface') as AudioInterface
+    expect(['mic-a', 'line-a', 'mic-b'].map((port) => socketOf(box, port))).toEqual([
+      'socket a',
+      'socket a',
+      'socket b',
+    ])
+  })
+  it('a second strip takes the other socket, not another way into the same; two in one are found', () => {
+    const two = readable(copyStrip(readable(combined), combined.strips[0]?.id ?? ''))
+    expect(two.strips.map(({ stages }) => stages.at(-1)?.port)).toEqual(['mic-a', 'mic-b'])
+    const clash: Session = {
+      ...two,
+      strips: two.strips.map((strip, i) =>
+        i === 0
+          ? strip
+          : { ...strip, stages: strip.stages.map((stage) => (stage.port ? { ...stage, port: 'line-a' } : stage)) },
+      ),
+    }
+    const codes = evaluateSession(readable(settleSettings(clash).session)).strips[0]?.findings.map(({ code }) => code)
+    expect(codes).toContain('input-shared')
+  })
+})
+
+describe('copies', () => {
+  it('strips, stages and boxes get the next names and ids of their families', () => {
+    const session = valid(example1())
+    const once = copyStrip(session, 'narrator')
+    const twice = readable(copyStrip(once, 'narrator-2'))
+    expect(twice.strips.map(({ id }) => id)).toEqual(['narrator', 'narrator-2', 'narrator-3'])
+    expect(twice.strips[1]?.stages.map(({ id }) => id)).toEqual(['narrator-2-1', 'narrator-2-2', 'narrator-2-3'])
+    expect(addBundle(session, { gear: [], strips: [] })).toEqual(session)
+  })
+})
+
+describe('the gain map (FS − (G − G_min); 10 lg(10^(EIN/10) + 10^((FS_G − DR)/10)))', () => {
+  const unit = valid(example1()).gear.find(({ kind }) => kind === 'interface') as AudioInterface
+  const input = unit.inputs[0] as Extract<AudioInterface['inputs'][number], { specs: object }>
+  it('0 dBFS at +15 dBu, EIN −127, DR 110: +15 and −95.0 at 0 dB, −45 and −126.97 at 60 dB; crossover 33.3 dB', () => {
+    const { points, crossover } = gainMap({
+      ...input,
+      measured: undefined,
+      specs: { ...input.specs, fullScale: 15 } as never,
+    })
+    expect(points[0]?.maximumInput).toBeCloseTo(15, 9)
+    expect(points[0]?.noise).toBeCloseTo(10 * Math.log10(10 ** -12.7 + 10 ** -9.5), 6)
+    expect(points.at(-1)?.maximumInput).toBeCloseTo(-45, 9)
+    expect(points.at(-1)?.noise).toBeCloseTo(10 * Math.log10(10 ** -12.7 + 10 ** -15.5), 6)
+    expect(crossover).toBeCloseTo(33.3, 1)
+    expect(
+      points.every(
+        ({ range, maximumInput, noise }) =>
+          range !== null && noise !== null && Math.abs(maximumInput - noise - range) < 1e-9,
+      ),
+    ).toBe(true)
+  })
+  it('without an EIN the converter alone; a fixed gain is one point', () => {
+    const { ein: _, ...specs } = input.specs
+    const map = gainMap({ ...input, measured: undefined, specs: { ...specs, gainMax: specs.gainMin } as never })
+    expect(map.points).toHaveLength(1)
+    expect(map.crossover).toBeNull()
+    expect(map.points[0]?.noise).toBeCloseTo(specs.fullScale - specs.dynamicRange, 9)
+  })
+})
