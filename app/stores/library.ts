@@ -221,6 +221,8 @@ export const useLibraryStore = defineStore('library', () => {
     everything: async () => {
       let all: BackupSession[] | null = null
       await attempt(async () => {
+        // What is open may not be kept yet: a first visit has its picture before the storage.
+        await open.keepNow()
         all = await sessionRepository.all()
       })
       return all as BackupSession[] | null

@@ -228,6 +228,10 @@ export const useSessionStore = defineStore('session', () => {
     restored: async () => {
       await open.value?.restored()
     },
+    /** Writes what is open and nowhere else yet. */
+    keepNow: async () => {
+      if (open.value?.isUnkept) await open.value.retry()
+    },
     settled: async () => {
       await open.value?.settled()
     },

@@ -41,6 +41,9 @@ export async function type(page: Page, name: string, value: string) {
   await field(page, name).press('Enter')
 }
 
+/** Waits until everything that was changed is kept. */
+export const saved = (page: Page) => expect(page.locator('[data-saved]')).toContainText(/saved \d\d:\d\d/)
+
 /** The figures of the table behind the chart, of one stage’s point. */
 export async function point(page: Page, stage: string) {
   await page.getByRole('radio', { name: 'Table' }).click()

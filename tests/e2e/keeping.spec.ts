@@ -1,8 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, gain, open, paste, test, type, verdict } from './app'
-
-const saved = (page: Parameters<typeof open>[0]) =>
-  expect(page.locator('[data-saved]')).toContainText(/saved \d\d:\d\d/)
+import { expect, gain, open, paste, saved, test, type, verdict } from './app'
 
 test('closed and opened again: the gain, the undo and the redo are all there', async ({ page, context }) => {
   await open(page)

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { expect, gain, open, test, type, verdict } from './app'
+import { expect, gain, open, saved, test, type, verdict } from './app'
 
 test.describe('without the server', () => {
   test.use({ serviceWorkers: 'allow' })
@@ -18,6 +18,7 @@ test.describe('without the server', () => {
       )
       .toBeGreaterThan(40)
     await type(page, 'Gain, dB', '41')
+    await saved(page)
     await context.setOffline(true)
     await page.reload()
     await expect(gain(page)).toHaveValue('41')
@@ -174,7 +175,7 @@ test('notes are kept while they are typed, before the field is left', async ({ p
   await open(page)
   await page.getByText('Notes', { exact: true }).click()
   await page.getByRole('textbox', { name: 'Notes on the session' }).pressSequentially('Tide at nine')
-  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+  await saved(page)
   await page.waitForTimeout(900)
   const address = page.url()
   const again = await context.newPage()
@@ -194,7 +195,7 @@ test('a full disk is told, nothing is lost while the tab is open, the page asks 
     }
   })
   await open(page)
-  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+  await saved(page)
   await page.evaluate(() => Object.assign(window, { full: true }))
   await type(page, 'Gain, dB', '41')
   await expect(page.locator('[data-notice="storage"]')).toContainText('full')
@@ -210,7 +211,7 @@ test('a full disk is told, nothing is lost while the tab is open, the page asks 
   await expect(page.locator('[data-notice="storage"]')).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(gain(page)).toHaveValue('41')
-  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+  await saved(page)
   await page.reload()
   await expect(gain(page)).toHaveValue('41')
 })
@@ -226,5 +227,5 @@ test('plain http under a network name: sessions begin there too', async ({ page 
   await page.keyboard.press('n')
   await page.getByRole('button', { name: 'Begin, planned' }).click()
   await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toHaveValue('Voice')
-  await expect(page.locator('[data-saved]')).toContainText(/saved/)
+  await saved(page)
 })

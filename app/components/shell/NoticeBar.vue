@@ -14,7 +14,10 @@ const route = useRoute()
 const exchange = useExchange()
 const version = useNewVersion()
 
-const reload = () => window.location.reload()
+async function reload() {
+  await store.keepNow()
+  window.location.reload()
+}
 const place = () =>
   ['path', 'timing', 'monitoring', 'bench'].find((each) => route.path.startsWith(`/${each}`)) ?? 'path'
 
