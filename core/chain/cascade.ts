@@ -1,8 +1,10 @@
-import { power, powerSum } from '../numeric/power'
+import { power } from '../numeric/power'
 import type { Db, Level } from '../units'
-import { SINE_CREST, db, difference, raise } from '../units'
+import { db, difference, raise } from '../units'
 import type { Curve } from './curve'
-import type { NoiseName, NoiseSource, Pickup, Programme, SignalUnit, TwoPort } from './two-port'
+import { arise, clip, enter, lower, noiseLevel, raiseAll } from './signal'
+import type { Clipped, Signal } from './signal'
+import type { NoiseName, Pickup, Programme, SignalUnit, TwoPort } from './two-port'
 
 /** What a curve takes off, dB. */
 export interface Reduction {
@@ -36,12 +38,14 @@ export interface Point {
   reduction: Reduction | null
   /** The rehearsed peak passes one of this stage's ceilings. */
   clipped: boolean
-  /** The earlier stage whose clipping this point carries; no later stage can mend it. */
-  carriesClipping: string | null
+  /** The earlier stage whose clipping this point carries, and its strip; no later stage can mend it. */
+  carriesClipping: Clipped | null
 }
 
 /** One noise as it arrives at the end of the strip. */
 export interface Contribution {
+  /** Where it arises: on a bus, mostly in a strip that feeds it. */
+  strip: string
   stage: string
   name: NoiseName
   level: Level
@@ -49,54 +53,31 @@ export interface Contribution {
   share: number
 }
 
-export interface Cascade {
-  points: Point[]
-  noise: Contribution[]
-}
-
-/** The signal on its way. Local to one walk, so it is changed in place: a walk of many stages makes few objects. */
-interface Carried {
-  average: Level
-  peak: Level
-  surgePeak: Level
-  readonly noise: { readonly stage: string; readonly name: NoiseName; level: Level }[]
-  clippedAt: string | null
+/** A programme as it enters a strip, and its point. */
+export function begin(programme: Programme, strip: string): { signal: Signal; point: Point } {
+  const signal = enter(programme, strip)
+  const point = pointAt(programme.stage, programme.unit, signal, programme.ceiling, null, null)
+  // Air does not clip: what overloads on it is the capsule, which is the next two-port's input.
+  if (programme.unit !== 'dBSPL') clip(signal, programme.ceiling, programme.stage)
+  return { signal, point }
 }
 
 /**
- * Walks the two-ports and yields level, headroom and noise at every one, and every noise's share at the last.
+ * Carries the signal through a two-port, clips it where it has to, and tells what stands at its output.
  *
  * A stage that is overdriven passes on its ceiling instead of the peak, marked: turning down behind it makes the
  * distortion quieter, not smaller. Noises are unrelated and add in power; each is counted once, where it arises.
  */
-export function cascade(programme: Programme, twoPorts: readonly TwoPort[]): Cascade {
-  const { average, peak, surgePeak, ceiling } = programme
-  const signal: Carried = { average, peak, surgePeak, noise: [], clippedAt: null }
-  arise(signal, programme.stage, programme.noise)
-  const points = [pointAt(programme.stage, programme.unit, signal, ceiling, null, null)]
-  // Air does not clip: what overloads on it is the capsule, which is the next two-port's input.
-  if (programme.unit !== 'dBSPL') clip(signal, ceiling, programme.stage)
-  for (const twoPort of twoPorts) points.push(pass(signal, twoPort))
-  return { points, noise: contributions(signal) }
-}
-
-function arise(signal: Carried, stage: string, noise: readonly NoiseSource[]) {
-  for (const { name, level } of noise) signal.noise.push({ stage, name, level })
-}
-
-/** Carries the signal through a two-port, clips it where it has to, and tells what stands at its output. */
-function pass(
-  signal: Carried,
+export function pass(
+  signal: Signal,
   { stage, unit, gain, pickup, curve, inputCeiling, outputCeiling, noise }: TwoPort,
 ): Point {
   if (pickup) take(signal, pickup)
   const overInput = inputCeiling === null ? null : difference(inputCeiling, signal.peak)
   const surgeOverInput = inputCeiling === null ? null : difference(inputCeiling, signal.surgePeak)
   const reduction = curve ? bend(signal, curve) : null
-  signal.average = raise(signal.average, gain)
-  signal.peak = raise(signal.peak, gain)
-  signal.surgePeak = raise(signal.surgePeak, gain)
-  for (const each of signal.noise) each.level = raise(each.level, gain)
+  raiseAll(signal, gain)
+  signal.unit = unit
   arise(signal, stage, noise)
   const throughInput = inputCeiling === null ? null : raise(bent(inputCeiling, curve), gain)
   const point = curve
@@ -107,20 +88,20 @@ function pass(
 }
 
 /** A directional microphone takes less of what is off its axis, and less of the room. */
-function take(signal: Carried, { programme, room }: Pickup) {
+function take(signal: Signal, { programme, room }: Pickup) {
   signal.average = raise(signal.average, programme)
   signal.peak = raise(signal.peak, programme)
   signal.surgePeak = raise(signal.surgePeak, programme)
-  for (const each of signal.noise) each.level = raise(each.level, room)
+  signal.shift += room
 }
 
 const bent = (level: Level, curve: Curve | undefined): Level => (curve ? (curve.level(level) as Level) : level)
 
 /** A static curve acts on every level by itself; on the noise at the level that the noise has alone, as in a pause. */
-function bend(signal: Carried, curve: Curve): Reduction {
+function bend(signal: Signal, curve: Curve): Reduction {
   const floor = noiseLevel(signal)
   const lift = floor === null ? 0 : curve.level(floor) - floor
-  for (const each of signal.noise) each.level = raise(each.level, db(lift))
+  signal.shift += lift
   const off = (level: Level) => db(level + curve.fixed - curve.level(level))
   const reduction = { average: off(signal.average), peak: off(signal.peak), surge: off(signal.surgePeak) }
   signal.average = bent(signal.average, curve)
@@ -129,28 +110,10 @@ function bend(signal: Carried, curve: Curve): Reduction {
   return reduction
 }
 
-/** Holds the signal under a ceiling at the output; `already` where the peak is known to have passed one before a curve. */
-function clip(signal: Carried, ceiling: Level | null, stage: string, already = false) {
-  if (ceiling === null) return
-  if (already || signal.peak > ceiling) signal.clippedAt ??= stage
-  if (signal.surgePeak <= ceiling) return
-  signal.peak = lower(signal.peak, ceiling)
-  signal.surgePeak = ceiling
-  // A square wave, the hardest clipping there is, has its average 3.01 dB above the sine of the same peak.
-  signal.average = lower(signal.average, raise(ceiling, SINE_CREST))
-}
-
-function lower(a: Level, b: Level | null): Level
-function lower(a: Level | null, b: Level | null): Level | null
-function lower(a: Level | null, b: Level | null): Level | null {
-  if (a === null) return b
-  return b === null || a < b ? a : b
-}
-
 function pointAt(
   stage: string,
   unit: SignalUnit,
-  signal: Carried,
+  signal: Signal,
   ceiling: Level | null,
   reduction: Reduction | null,
   known: { headroom: Db | null; surgeHeadroom: Db | null } | null,
@@ -171,14 +134,14 @@ function pointAt(
     snr: noise === null ? null : db(signal.average - noise),
     reduction,
     clipped: headroom !== null && headroom < 0,
-    carriesClipping: signal.clippedAt,
+    carriesClipping: signal.clipped,
   }
 }
 
 function pointBehindCurve(
   stage: string,
   unit: SignalUnit,
-  signal: Carried,
+  signal: Signal,
   outputCeiling: Level | null,
   reduction: Reduction | null,
   overInput: Db | null,
@@ -194,12 +157,14 @@ function pointBehindCurve(
   return pointAt(stage, unit, signal, ceiling, reduction, { headroom, surgeHeadroom })
 }
 
-const noiseLevel = ({ noise }: Carried) => powerSum(noise) as Level | null
-
-function contributions(signal: Carried): Contribution[] {
+/** Every noise at the end of a walk, the loudest first. */
+export function contributions(signal: Signal): Contribution[] {
   const total = noiseLevel(signal) ?? 0
   return signal.noise
-    .map(({ stage, name, level }) => ({ stage, name, level, share: power(level - total) }))
+    .map(({ strip, stage, name, below }) => {
+      const level = (below + signal.shift) as Level
+      return { strip, stage, name, level, share: power(level - total) }
+    })
     .sort((a, b) => b.level - a.level)
 }
 

@@ -19,7 +19,13 @@ export interface GainControl {
 /** The gains of a stage, in the order in which the signal meets them; those that cannot move are none. */
 export function gainControls(stage: ResolvedStage): GainControl[] {
   const { gain, fader, tap } = stage.settings
-  if (gain === undefined || stage.kind === 'digital-input' || stage.kind === 'sound-source') return []
+  if (
+    gain === undefined ||
+    stage.kind === 'digital-input' ||
+    stage.kind === 'interface-output' ||
+    stage.kind === 'sound-source'
+  )
+    return []
   const { specs } = stage
   const found: GainControl[] = []
   if ('gainMin' in specs && specs.gainMax > specs.gainMin) {

@@ -40,6 +40,7 @@ export function outputImpedance(stage: ResolvedStage, before: ResolvedStage | un
     const source = before && outputImpedance(before, undefined)
     return source === undefined ? undefined : ohms(source / stage.specs.ratio ** 2)
   }
+  if (stage.kind === 'interface-output') return stage.specs.impedance
   return 'specs' in stage && 'outputImpedance' in stage.specs ? stage.specs.outputImpedance : undefined
 }
 

@@ -31,6 +31,9 @@ function passiveResistance(stage: ResolvedStage, before: ResolvedStage | undefin
     case 'link':
     case 'interface':
     case 'digital-input':
+    case 'interface-output':
+    case 'amplifier':
+    case 'loudspeaker':
       return undefined
     default:
       return stage satisfies never

@@ -6,12 +6,13 @@ import type {
   GearOf,
   InputSpecs,
   InterfaceInput,
+  InterfaceOutput,
   Session,
   Settings,
   Stage,
   Strip,
 } from '../session'
-import { inForce } from '../session'
+import { inForce, outputAt } from '../session'
 import type { Db, Dbu, Metres } from '../units'
 import { db } from '../units'
 import { einExcess } from './noise'
@@ -59,9 +60,17 @@ export interface ResolvedDigitalInput extends Placed {
   readonly input: Extract<InterfaceInput, { type: 'digital' }>
 }
 
+/** An interface output that gives the host’s numbers out as volts. */
+export interface ResolvedOutput extends Placed {
+  readonly kind: 'interface-output'
+  readonly gear: AudioInterface
+  readonly output: InterfaceOutput
+  readonly specs: InterfaceOutput['specs']
+}
+
 export type ResolvedMicrophone = Resolved<'microphone'>
 type ResolvedPlain = { [K in PlainKind]: Resolved<K> }[PlainKind]
-export type ResolvedStage = ResolvedSource | ResolvedPlain | ResolvedInput | ResolvedDigitalInput
+export type ResolvedStage = ResolvedSource | ResolvedPlain | ResolvedInput | ResolvedDigitalInput | ResolvedOutput
 
 export const gearById = (session: Session): ReadonlyMap<string, Gear> =>
   new Map(session.gear.map((item) => [item.id, item]))
@@ -90,6 +99,9 @@ export function resolveStage({ id, port, settings, ...stage }: Stage, gear: Gear
       }
     }
     case 'interface': {
+      const output = outputAt(gear, port)
+      if (output)
+        return { kind: 'interface-output', id, settings, locked, driven, gear, output, specs: inForce(output) }
       const input = gear.inputs.find((candidate) => candidate.id === port) as InterfaceInput
       if (input.type === 'digital') return { kind: 'digital-input', id, settings, locked, driven, gear, input }
       const specs = withMeasuredEin(input)

@@ -57,6 +57,12 @@ function uncertaintiesOf(stage: ResolvedStage): number[] {
       return stage.gear.domain === 'analogue' ? [fromHalfWidth(HALF_WIDTH.loss)] : []
     case 'fader':
       return stage.gear.place === 'desk' ? [fromHalfWidth(HALF_WIDTH.loss)] : []
+    case 'loudspeaker':
+      return [known(stage.gear, 'sensitivity', HALF_WIDTH.sensitivity)]
+    case 'amplifier':
+      return [known(stage.gear, 'gain', HALF_WIDTH.loss)]
+    case 'interface-output':
+      return [known(stage.output, 'fullScale', HALF_WIDTH.fullScale)]
     case 'digital-input':
       return []
   }

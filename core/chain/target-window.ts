@@ -16,17 +16,27 @@ const RISK_WINDOW = 6
  * Example: u 3.79 dB, 1 %: 8.81 dB must be left.
  */
 export function windowFor(target: Target, stages: readonly ResolvedStage[]): TargetWindow {
+  if (isSetByPfl(stages)) return PFL_WINDOW
   const chosen = targetOf(target)
   if (!('risk' in chosen)) return chosen
   const aim = -normalQuantile(1 - chosen.risk / 100) * surgeUncertainty(stages)
   return { low: aim - RISK_WINDOW, high: aim, aim, reads: 'surge-peak' }
 }
 
+/**
+ * A channel of a desk whose way to the recorder leads over a bus is set by PFL: the loudest passage’s peak at the desk’s zero
+ * mark, before the fader. A little under it is no fault; over it the reserve of the sum is used up.
+ */
+const PFL_WINDOW: TargetWindow = { low: -6, high: 0, aim: 0, reads: 'peak' }
+
+const isSetByPfl = (stages: readonly ResolvedStage[]): boolean =>
+  stages.some((stage) => stage.kind === 'desk-channel') && !stages.some((stage) => stage.kind === 'interface')
+
 /** Where a target is read. */
 export interface ReadingPlace {
   /** Of the stage at whose output it is read. */
   readonly index: number
-  readonly meter: 'converter' | 'desk' | 'file'
+  readonly meter: 'converter' | 'desk' | 'pfl' | 'file'
   /** What the meter's 0 stands at, in the unit of the point. */
   readonly zero: number
 }
@@ -39,6 +49,10 @@ const USUAL_ZERO = 4
  * mix. A live target is read on the desk's meter where there is a desk; a strip that begins in the host at its file.
  */
 export function readingPlace(stages: readonly ResolvedStage[], window: TargetWindow): ReadingPlace | null {
+  if (isSetByPfl(stages)) {
+    const index = stages.findLastIndex((stage) => stage.kind === 'desk-channel')
+    return { index, meter: 'pfl', zero: zeroMark(stages) + behindPfl(stages[index] as ResolvedStage) }
+  }
   if (window.at === 'desk') {
     const desk = stages.findLastIndex(isDesk)
     if (desk >= 0) return { index: desk, meter: 'desk', zero: zeroMark(stages) }
@@ -48,6 +62,9 @@ export function readingPlace(stages: readonly ResolvedStage[], window: TargetWin
   const first = stages[0]
   return first?.kind === 'playback' ? { index: stages.length - 1, meter: 'file', zero: 0 } : null
 }
+
+/** What the channel’s own output has on top of what PFL shows: its fader, where it is taken behind it. */
+const behindPfl = ({ settings }: ResolvedStage): number => (settings.tap === 'pre' ? 0 : (settings.fader ?? 0))
 
 const isDesk = (stage: ResolvedStage) =>
   stage.kind === 'desk-channel' || (stage.kind === 'fader' && stage.gear.place === 'desk')

@@ -30,6 +30,8 @@ export interface Programme {
   /** The level at which whatever takes it up overloads; an electric or digital source's own limit. */
   readonly ceiling: Level | null
   readonly noise: readonly NoiseSource[]
+  /** The sound that it is; two strips with the same one carry one sound. Its stage where it is left out. */
+  readonly origin?: string | undefined
 }
 
 /** What a directional microphone takes in, against an omnidirectional one spoken at from the front. */

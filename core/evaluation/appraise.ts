@@ -1,66 +1,127 @@
 import type { Contribution, Point } from '../chain/cascade'
-import { cascade, tightest } from '../chain/cascade'
-import { compileStrip } from '../chain/compile'
+import { tightest } from '../chain/cascade'
 import type { StripView } from '../chain/findings'
 import { chainFindings } from '../chain/findings'
 import { stripControls } from '../chain/gain-control'
+import type { Walked } from '../chain/graph'
+import { Arrivals, feedOrder, walkStrip } from '../chain/graph'
 import { outputClasses } from '../chain/level-class'
 import type { PhantomUse } from '../chain/phantom'
 import { phantomUses } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
+import type { Signal } from '../chain/signal'
+import type { Sum } from '../chain/sum'
 import { readingPlace, windowFor } from '../chain/target-window'
 import { timingFindings } from '../latency/findings'
 import type { Route } from '../latency/routes'
 import { routes } from '../latency/routes'
 import type { Draft, Session, Strip } from '../session'
+import { isBus } from '../session'
 import type { Db } from '../units'
+import type { Around } from './around'
+import { busFindings } from './bus-findings'
+import type { Feedback } from './feedback'
+import { feedbackOf } from './feedback'
 import { routeInputs } from './route-inputs'
+import type { Stream } from './stream'
+import { streamOf } from './stream'
+import { unchanged } from './unchanged'
 
 /** A strip as it is set, with everything that is found about it, the mends not yet tried. */
 export interface Appraised {
   id: string
   points: Point[]
   noise: Contribution[]
+  /** Where strips meet, on a bus that is fed. */
+  sum: Sum | null
+  /** On a bus that ends in a loudspeaker and that microphones feed. */
+  feedback: Feedback | null
+  /** On a bus with a loudness to reach. */
+  stream: Stream | null
   drafts: Draft[]
   tightest: { stage: string; headroom: Db } | null
   latency: Route[]
+  walked: Walked
 }
 
 export interface Appraisal {
+  readonly session: Session
   readonly strips: readonly Appraised[]
   readonly phantom: readonly PhantomUse[]
 }
 
-/** Every level, headroom, noise and delay of a session as it is set, and what is to be seen to. */
-export function appraise(session: Session): Appraisal {
+/**
+ * Every level, headroom, noise and delay of a session as it is set, and what is to be seen to.
+ * @param before an appraisal of the session as it was: strips that nothing has changed for are taken from it as they are.
+ */
+export function appraise(session: Session, before?: Appraisal): Appraisal {
   const gear = gearById(session)
-  const resolved = session.strips.map((strip) => resolveStrip(strip, gear))
-  const phantom = phantomUses(session, resolved)
-  return {
-    phantom,
-    strips: session.strips.map((strip, i) => appraiseStrip(session, strip, resolved[i] ?? [], phantom)),
+  const kept = before && unchanged(before.session, session)
+  const known = new Map(kept && before.strips.map((strip) => [strip.id, strip]))
+  const stagesOf = new Map(
+    session.strips.flatMap((strip) => (kept?.has(strip.id) ? [] : [[strip.id, resolveStrip(strip, gear)] as const])),
+  )
+  const phantom =
+    kept && before
+      ? before.phantom
+      : phantomUses(
+          session,
+          session.strips.map((strip) => stagesOf.get(strip.id) ?? []),
+        )
+  const arrivals = new Arrivals()
+  const found = new Map<string, Appraised>()
+  for (const strip of feedOrder(session.strips)) {
+    const old = kept?.has(strip.id) ? known.get(strip.id) : undefined
+    const next =
+      old ?? appraiseStrip({ session, phantom, found }, strip, stagesOf.get(strip.id) ?? [], arrivals.at(strip.id))
+    arrivals.add(next.walked)
+    found.set(strip.id, next)
   }
+  return { session, phantom, strips: session.strips.map((strip) => found.get(strip.id) as Appraised) }
 }
 
-/** One strip of it, with the phantom power of all. */
+/** One strip, with what arrives there. */
 export function appraiseStrip(
-  session: Session,
+  around: Around,
   strip: Strip,
   stages: ResolvedStage[],
-  phantom: readonly PhantomUse[],
+  arriving: readonly Signal[],
 ): Appraised {
-  const { programme, twoPorts } = compileStrip(stages, session)
-  const { points, noise } = cascade(programme, twoPorts)
+  const { session, phantom } = around
+  const walked = walkStrip(strip, stages, session, arriving)
+  const { points, noise, sum } = walked
+  const own = view(session, strip, stages, phantom, walked)
+  if (isBus(strip)) {
+    const feedback = feedbackOf(around, strip, stages, walked)
+    const stream = streamOf(session, strip, stages, walked, arriving)
+    const drafts = [...(points.length > 0 ? chainFindings(own) : []), ...busFindings({ ...own, feedback, stream, sum })]
+    return {
+      id: strip.id,
+      points,
+      noise,
+      sum,
+      feedback,
+      stream,
+      drafts,
+      tightest: tightest(points),
+      latency: [],
+      walked,
+    }
+  }
   const timing = routeInputs(session, strip, stages)
-  const drafts = chainFindings(view(session, strip, stages, phantom, points, noise))
+  const drafts = chainFindings(own)
   return {
     id: strip.id,
     points,
     noise,
+    sum,
+    feedback: null,
+    stream: null,
     drafts: timing ? [...drafts, ...timingFindings(timing.stage, timing.inputs)] : drafts,
     tightest: tightest(points),
     latency: timing ? routes(timing.inputs) : [],
+    walked,
   }
 }
 
@@ -69,8 +130,7 @@ function view(
   strip: Strip,
   stages: ResolvedStage[],
   phantom: readonly PhantomUse[],
-  points: Point[],
-  noise: Contribution[],
+  { points, noise }: Walked,
 ): StripView {
   const target = windowFor(session.target, stages)
   return {
@@ -91,11 +151,10 @@ function view(
 /** A strip as the checks look at it. */
 export function viewOf(session: Session, stripId: string): StripView | null {
   const gear = gearById(session)
-  const resolved = session.strips.map((strip) => resolveStrip(strip, gear))
-  const at = session.strips.findIndex((strip) => strip.id === stripId)
-  const [strip, stages] = [session.strips[at], resolved[at]]
-  if (!strip || !stages) return null
-  const { programme, twoPorts } = compileStrip(stages, session)
-  const { points, noise } = cascade(programme, twoPorts)
-  return view(session, strip, stages, phantomUses(session, resolved), points, noise)
+  const strip = session.strips.find((each) => each.id === stripId)
+  if (!strip) return null
+  const resolved = session.strips.map((each) => resolveStrip(each, gear))
+  const { strips } = appraise(session)
+  const walked = strips.find((each) => each.id === stripId)?.walked as Walked
+  return view(session, strip, resolveStrip(strip, gear), phantomUses(session, resolved), walked)
 }

@@ -1,9 +1,9 @@
 import type { Finding, Session, Severity } from '../session'
-import type { Appraised } from './appraise'
+import type { Appraisal, Appraised } from './appraise'
 import { appraise } from './appraise'
 import { settled } from './try-mend'
 
-export interface StripEvaluation extends Omit<Appraised, 'drafts'> {
+export interface StripEvaluation extends Omit<Appraised, 'drafts' | 'walked'> {
   /** The gravest first. */
   findings: Finding[]
 }
@@ -12,26 +12,37 @@ export interface Evaluation {
   strips: StripEvaluation[]
 }
 
+/** An evaluation that the next one may go on from. */
+export interface Evaluated {
+  readonly evaluation: Evaluation
+  readonly appraisal: Appraisal
+}
+
 /**
  * Every level, headroom, noise, delay and finding of a session as it is set.
  * A pure function of a session that was read; it throws for none.
  */
-export function evaluateSession(session: Session): Evaluation {
-  const appraisal = appraise(session)
-  return {
-    strips: appraisal.strips.map((strip) => {
-      const { id, points, noise, drafts, tightest, latency } = strip
-      const findings = drafts.map((draft) => settled(session, appraisal, strip, draft))
-      return {
-        id,
-        points,
-        noise,
-        findings: findings.sort((a, b) => GRAVITY[b.severity] - GRAVITY[a.severity]),
-        tightest,
-        latency,
-      }
-    }),
-  }
+export const evaluateSession = (session: Session): Evaluation => evaluateFrom(null, session).evaluation
+
+/** The same, going on from the evaluation of an earlier state: only what changed, and what it feeds, is evaluated again. */
+export function evaluateFrom(before: Evaluated | null, session: Session): Evaluated {
+  const appraisal = appraise(session, before?.appraisal)
+  const strips = appraisal.strips.map((strip) => {
+    const { id, points, noise, sum, feedback, stream, drafts, tightest, latency } = strip
+    const findings = drafts.map((draft) => settled(session, appraisal, strip, draft))
+    return {
+      id,
+      points,
+      noise,
+      sum,
+      feedback,
+      stream,
+      findings: findings.sort((a, b) => GRAVITY[b.severity] - GRAVITY[a.severity]),
+      tightest,
+      latency,
+    }
+  })
+  return { evaluation: { strips }, appraisal }
 }
 
 const GRAVITY: Record<Severity, number> = { stop: 2, caution: 1, note: 0 }

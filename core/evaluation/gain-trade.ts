@@ -2,6 +2,7 @@ import { lastControl, stripControls } from '../chain/gain-control'
 import { gearById, resolveStrip } from '../chain/resolve'
 import type { Session } from '../session'
 import { applyChanges } from '../session'
+import { alone, ofStrip } from './alone'
 import { evaluateSession } from './evaluate-session'
 
 export interface GainTrade {
@@ -26,11 +27,11 @@ export function gainTrade(session: Session, stripId: string, wished: number): Ga
   if (!strip || !control) return null
   const gain = Math.min(wished, control.range.gainMax - control.value)
   if (gain < LEAST) return null
-  const alone = { ...session, strips: [strip], pairs: undefined }
-  const louder = applyChanges(alone, [
+  const now = alone(session, strip)
+  const louder = applyChanges(now, [
     { strip: stripId, stage: control.stage, setting: control.setting, to: control.value + gain },
   ])
-  const [before, after] = [alone, louder].map((each) => evaluateSession(each).strips[0]?.points.at(-1))
+  const [before, after] = [now, louder].map((each) => ofStrip(evaluateSession(each), stripId)?.points.at(-1))
   if (before?.snr == null || after?.snr == null || before.headroom === null || after.headroom === null) return null
   return { gain, snr: after.snr - before.snr, headroom: before.headroom - after.headroom }
 }

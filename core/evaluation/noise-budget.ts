@@ -7,6 +7,7 @@ import { powerSum } from '../numeric/power'
 import type { Gear, Session, Strip } from '../session'
 import { applyChanges } from '../session'
 import { dbSpl, dbu, formatShort } from '../units'
+import { alone, ofStrip } from './alone'
 import { evaluateSession } from './evaluate-session'
 
 /** One noise at the end of a strip, and what it would be as a sound in the room. */
@@ -37,13 +38,15 @@ export interface NoiseBudget {
 export function noiseBudget(session: Session, stripId: string): NoiseBudget {
   const strip = session.strips.find((each) => each.id === stripId)
   if (!strip) return { lines: [], total: null, helps: [] }
-  const alone: Session = { ...session, strips: [strip], pairs: undefined }
-  const evaluated = evaluateSession(alone).strips[0]
+  const own = alone(session, strip)
+  const evaluated = ofStrip(evaluateSession(own), stripId)
   const [first, end] = [evaluated?.points[0], evaluated?.points.at(-1)]
   if (!evaluated || !first || !end) return { lines: [], total: null, helps: [] }
   const toAir = first.unit === 'dBSPL' ? first.average - end.average : null
   const names = new Map(
-    strip.stages.map((stage) => [stage.id, session.gear.find((item) => item.id === stage.gear)?.name ?? '']),
+    own.strips.flatMap(({ stages }) =>
+      stages.map((stage) => [stage.id, session.gear.find((item) => item.id === stage.gear)?.name ?? '']),
+    ),
   )
   return {
     lines: evaluated.noise.map(({ stage, name, level, share }) => ({
@@ -55,7 +58,7 @@ export function noiseBudget(session: Session, stripId: string): NoiseBudget {
       inAir: toAir === null ? null : level + toAir,
     })),
     total: end.noise,
-    helps: helps(alone, strip, end.snr),
+    helps: helps(own, strip, end.snr),
   }
 }
 
@@ -63,7 +66,7 @@ export function noiseBudget(session: Session, stripId: string): NoiseBudget {
 function helps(session: Session, strip: Strip, now: number | null): Help[] {
   if (now === null) return []
   const gain = (changed: Session) => {
-    const snr = evaluateSession(changed).strips[0]?.points.at(-1)?.snr
+    const snr = ofStrip(evaluateSession(changed), strip.id)?.points.at(-1)?.snr
     return snr == null ? null : snr - now
   }
   const stages = resolveStrip(strip, gearById(session))

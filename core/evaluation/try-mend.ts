@@ -1,9 +1,7 @@
-import { phantomUses } from '../chain/phantom'
-import { gearById, resolveStrip } from '../chain/resolve'
 import type { Change, Draft, Finding, Mend, Session } from '../session'
 import { applyChanges, isStructure } from '../session'
 import type { Appraisal, Appraised } from './appraise'
-import { appraiseStrip } from './appraise'
+import { appraise } from './appraise'
 
 /**
  * A finding with the first of its mends that keeps its word: applied to the session and evaluated, the finding is gone,
@@ -35,7 +33,7 @@ const NONE: Partial<Mend> = {}
 function holds(session: Session, before: Appraisal, own: Appraised, draft: Draft, { changes }: Mend): boolean {
   if (changes.length === 0) return false
   const changed = applyChanges(session, changes)
-  const after = reappraised(session, changed, before, changes)
+  const after = reappraised(changed, before, changes)
   const mended = after.find((strip) => strip.id === own.id)
   if (!mended || mended.drafts.some((each) => each.code === draft.code && each.stage === draft.stage)) return false
   if (draft.cures?.some((code) => mended.drafts.some((each) => each.code === code))) return false
@@ -49,26 +47,11 @@ function holds(session: Session, before: Appraisal, own: Appraised, draft: Draft
 const spoils = ({ severity, joint }: Draft) => severity === 'stop' || (severity === 'caution' && joint === true)
 const isSame = (one: Draft, other: Draft) => one.code === other.code && one.stage === other.stage
 
-/** The strips that a change can reach, evaluated anew: those that it touches, and those that share a unit or a bank with them. */
-function reappraised(session: Session, changed: Session, before: Appraisal, changes: readonly Change[]): Appraised[] {
-  const gear = gearById(changed)
-  const touched = changed.strips.filter((strip, i) => strip !== session.strips[i])
-  if (!changes.some(reachesOthers)) {
-    return touched.map((strip) => appraiseStrip(changed, strip, resolveStrip(strip, gear), before.phantom))
-  }
-  // Channels of one desk share its banks.
-  const unitOf = (id: string) => {
-    const box = gear.get(id)
-    return box?.kind === 'desk-channel' ? (box.desk ?? id) : id
-  }
-  const units = new Set(touched.flatMap((strip) => strip.stages.map((stage) => unitOf(stage.gear))))
-  const resolved = changed.strips.map((strip) => resolveStrip(strip, gear))
-  const phantom = phantomUses(changed, resolved)
-  return changed.strips.flatMap((strip, i) =>
-    strip.stages.some((stage) => units.has(unitOf(stage.gear)))
-      ? [appraiseStrip(changed, strip, resolved[i] ?? [], phantom)]
-      : [],
-  )
+/** The strips that a change can reach, evaluated anew: what it touches, what that feeds, and what shares a unit or a bank with it. */
+function reappraised(changed: Session, before: Appraisal, changes: readonly Change[]): readonly Appraised[] {
+  const after = appraise(changed, changes.some(reachesOthers) ? undefined : before)
+  const known = new Set(before.strips)
+  return after.strips.filter((strip) => !known.has(strip))
 }
 
-const reachesOthers = (change: Change) => isStructure(change) || change.setting === 'phantom'
+const reachesOthers = (change: Change) => isStructure(change) && change.do !== 'feed'

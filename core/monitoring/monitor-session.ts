@@ -4,10 +4,9 @@ import { gearById, resolveStrip } from '../chain/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import type { Route } from '../latency/routes'
 import type { AudioInterface, Headphones, InterfaceOutput, Session, Strip } from '../session'
-import { inForce, monitorFields } from '../session'
+import { inForce, isBus, monitorFields } from '../session'
 import type { Ohms } from '../units'
 import { dbu, ohms } from '../units'
-import { potentialAcousticGain } from './acoustic-gain'
 import type { Comb } from './comb'
 import { combOf } from './comb'
 import type { ExposureGrade } from './exposure'
@@ -53,13 +52,6 @@ export interface Doubling extends Comb {
   switchOff: string
 }
 
-export interface FeedbackMargin {
-  potential: number
-  wanted: number
-  /** potential − wanted; below zero the microphone had better stay out of this send. */
-  margin: number
-}
-
 /** Everything that a strip's performer hears, and how late and loud. */
 export interface PerformerMonitor {
   strip: string
@@ -76,7 +68,6 @@ export interface PerformerMonitor {
   /** Which ears it comes to. */
   ears: 'both' | 'left' | 'right'
   doubling: Doubling | null
-  feedback: FeedbackMargin | null
   /** In words: what is lost, heard on one side, or too late. */
   notes: string[]
 }
@@ -85,12 +76,13 @@ export interface PerformerMonitor {
 const PROPOSED = 75
 const NO_IMPEDANCE = ohms(0)
 
-/** What every performer of a session hears. */
+/** What every performer of a session hears. A bus has none. */
 export function monitorSession(session: Session): PerformerMonitor[] {
   const gear = gearById(session)
   const evaluation = evaluateSession(session)
-  return session.strips.map((strip, i) => {
+  return session.strips.flatMap((strip, i) => {
     const evaluated = evaluation.strips[i]
+    if (isBus(strip)) return []
     return monitorStrip(
       session,
       strip,
@@ -130,7 +122,6 @@ function monitorStrip(
     heard: heardBy(strip, routes, programmes, volume),
     ears: earsOf(session, strip),
     doubling: doublingOf(strip, routes, unit),
-    feedback: feedbackOf(session, strip, stages),
     notes: notesOf(session, strip, routes, unit),
   }
 }
@@ -222,18 +213,6 @@ function doublingOf(strip: Strip, routes: readonly Route[], unit: AudioInterface
         ? 'the host’s input monitoring of this track'
         : `the direct monitoring of "${unit.name}" (its mix control to playback)`,
   }
-}
-
-function feedbackOf(session: Session, strip: Strip, stages: readonly ResolvedStage[]): FeedbackMargin | null {
-  const { layout } = session.room
-  const source = stages[0]
-  if (!layout || !strip.sends?.room || source?.kind !== 'sound-source') return null
-  const gear = gearById(session)
-  const openMicrophones = session.strips.filter(
-    (each) => each.sends?.room && resolveStrip(each, gear)[0]?.kind === 'sound-source',
-  ).length
-  const potential = potentialAcousticGain({ ...layout, sourceToMicrophone: source.distance, openMicrophones })
-  return { potential, wanted: layout.wanted, margin: potential - layout.wanted }
 }
 
 function notesOf(session: Session, strip: Strip, routes: readonly Route[], unit: AudioInterface | null): string[] {

@@ -81,8 +81,11 @@ export function allocate(
 }
 
 /** Gains fully down, faders at their zero mark. */
-const restOf = ({ isFader, domain, range }: GainControl): number =>
-  isFader && domain === 'analogue' ? Math.min(range.gainMax, Math.max(range.gainMin, 0)) : range.gainMin
+const restOf = (control: GainControl): number =>
+  control.isFader && control.domain === 'analogue' ? faderRest(control) : control.range.gainMin
+
+/** A fader’s zero mark, or what of its range is nearest to it. */
+export const faderRest = ({ range }: GainControl): number => Math.min(range.gainMax, Math.max(range.gainMin, 0))
 
 /** The operating system's slider behind a converter: a gain that ought to do nothing. */
 const isIdleSlider = ({ isSystemSlider, locked, range }: GainControl, { meter }: ReadingPlace): boolean =>

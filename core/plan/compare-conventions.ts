@@ -1,6 +1,7 @@
 import { gearById } from '../chain/resolve'
 import { meterReading } from '../chain/target-window'
 import type { NoiseName } from '../chain/two-port'
+import { alone, ofStrip } from '../evaluation/alone'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import type { ConventionId, Session } from '../session'
 import { conventionIds } from '../session'
@@ -39,7 +40,7 @@ export function compareConventions(session: Session, stripId: string): Conventio
     const aimed = { ...session, target: convention }
     const { allocation } = planStrip(aimed, strip, gear)
     const { place, window } = allocation
-    const evaluated = evaluateSession({ ...aimed, strips: [allocation.strip], pairs: undefined }).strips[0]
+    const evaluated = ofStrip(evaluateSession(alone(aimed, allocation.strip)), stripId)
     const recorder = evaluated?.points.findLast((each) => each.unit === 'dBFS')
     const read = place && evaluated?.points[place.index]
     if (!evaluated || !recorder || !read) return []

@@ -1,6 +1,5 @@
 import type { Allocation } from './allocate'
-import { cascade } from '../chain/cascade'
-import { compileStrip } from '../chain/compile'
+import { arrivingAt, walkStrip } from '../chain/graph'
 import { resolveStrip } from '../chain/resolve'
 import { meterReading } from '../chain/target-window'
 import { powerSum } from '../numeric/power'
@@ -20,8 +19,8 @@ export function hissOf(
   gear: ReadonlyMap<string, Gear>,
   { strip, points, place, window }: Allocation,
 ): number | null {
-  const { programme, twoPorts } = compileStrip(resolveStrip(strip, gear), session)
-  const level = powerSum(cascade(programme, twoPorts).noise.filter((each) => each.name !== 'room'))
+  const { noise } = walkStrip(strip, resolveStrip(strip, gear), session, arrivingAt(session, strip, gear))
+  const level = powerSum(noise.filter((each) => each.name !== 'room'))
   const point = place && points[place.index]
   const end = points.at(-1)
   if (level === null || !point || !end) return null

@@ -2,7 +2,7 @@ import { gearById } from '../chain/resolve'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import type { Session, SettingChange, SettingName, Strip } from '../session'
-import { applySettings, partnerOf } from '../session'
+import { applySettings, isBus, partnerOf } from '../session'
 import { db } from '../units'
 import type { Hiss } from './hiss'
 import type { Planned, PlannedGain } from './plan-strip'
@@ -54,9 +54,17 @@ export function planSession(session: Session): Plan {
   const gear = gearById(session)
   const planned = planStrips(session, gear)
   const settings = session.strips.flatMap((strip, i) => changesOf(strip, planned[i]))
+  // A bus is judged with everything before it as planned.
+  let set: Session | undefined
   return {
     settings,
-    strips: session.strips.map((strip, i) => answerFor(session, strip, planned[i] as Planned)),
+    strips: session.strips.map((strip, i) =>
+      answerFor(
+        isBus(strip) ? (set ??= applySettings(session, settings.map(asChange))) : session,
+        strip,
+        planned[i] as Planned,
+      ),
+    ),
     evaluation: evaluateSession(settings.length === 0 ? session : applySettings(session, settings.map(asChange))),
   }
 }

@@ -1,12 +1,41 @@
+import { feedOrder } from '../chain/graph'
 import type { Gear, Session } from '../session'
+import { isBus } from '../session'
+import { planBus } from './plan-bus'
 import { pairedAlike } from './pairs'
 import type { Planned } from './plan-strip'
 import { planStrip } from './plan-strip'
 
-/** The plans of all strips, those of a stereo pair set alike. */
-export const planStrips = (session: Session, gear: ReadonlyMap<string, Gear>): Planned[] =>
-  pairedAlike(
-    session,
-    gear,
-    session.strips.map((strip) => planStrip(session, strip, gear)),
+/**
+ * The plans of all strips: the channels first, each to its target and those of a stereo pair alike, then the busses in the order of
+ * the signal, with what is planned before them.
+ */
+export function planStrips(session: Session, gear: ReadonlyMap<string, Gear>): Planned[] {
+  const channels = session.strips.filter((strip) => !isBus(strip))
+  const busses = feedOrder(session.strips).filter(isBus)
+  const apart = {
+    ...session,
+    pairs: session.pairs?.filter(({ left, right }) =>
+      [left, right].every((id) => channels.some((strip) => strip.id === id)),
+    ),
+  }
+  const planned = new Map(
+    pairedAlike(
+      { ...apart, strips: channels },
+      gear,
+      channels.map((strip) => planStrip(session, strip, gear)),
+    ).map((plan, i) => [channels[i]?.id, plan]),
   )
+  let soFar = withStrips(session, planned)
+  for (const bus of busses) {
+    planned.set(bus.id, planBus(soFar, bus, gear))
+    soFar = withStrips(session, planned)
+  }
+  return session.strips.map((strip) => planned.get(strip.id) as Planned)
+}
+
+/** The session with what is planned so far. */
+const withStrips = (session: Session, planned: ReadonlyMap<string | undefined, Planned>): Session => ({
+  ...session,
+  strips: session.strips.map((strip) => planned.get(strip.id)?.allocation.strip ?? strip),
+})

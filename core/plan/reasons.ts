@@ -8,7 +8,7 @@ const READS: Record<TargetReading, string> = {
   'peak': 'The loudest rehearsed peak',
   'surge-peak': 'The peak with the surge',
 }
-const UNIT = { converter: 'dBFS', file: 'dBFS', desk: 'dB on the desk’s meter' } as const
+const UNIT = { converter: 'dBFS', file: 'dBFS', desk: 'dB on the desk’s meter', pfl: 'dB at PFL' } as const
 
 /** Why a gain is planned as it is, in a sentence. */
 export function reasonFor({ limit }: Allotment, allocation: Allocation): string {

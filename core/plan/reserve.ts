@@ -35,8 +35,8 @@ export function floorsOf(
 ): Floors {
   return stages.map((stage, i) => {
     const point = down[i]
-    if (!point || i === 0 || stage.driven || stage.kind === 'microphone' || point.unit === 'dBSPL') return null
-    const wanted = point.unit === 'dBu' ? RESERVE : { peak: 0, surge: -Infinity }
+    if (!point || stage.driven || stage.kind === 'sound-source' || stage.kind === 'microphone') return null
+    const wanted = point.unit !== 'dBFS' ? RESERVE : { peak: 0, surge: -Infinity }
     const lowest = left(point)
     const now = held ? left(held[i]) : { peak: Infinity, surge: Infinity }
     return {

@@ -62,7 +62,12 @@ export function stretchesOf(
  */
 function movableOf(tried: TriedGains, place: ReadingPlace): GainControl[] {
   const free = tried.controls.filter(
-    (each) => !each.locked && tried.indexOf(each) <= place.index && !tried.stages[tried.indexOf(each)]?.driven,
+    (each) =>
+      !each.locked &&
+      tried.indexOf(each) <= place.index &&
+      !tried.stages[tried.indexOf(each)]?.driven &&
+      // PFL shows what comes before the channel’s fader: that is for the mix.
+      !(place.meter === 'pfl' && each.isFader && tried.indexOf(each) === place.index),
   )
   if (place.meter !== 'file') return free.filter((each) => each.domain === 'analogue')
   const last = free.findLast((each) => !each.isSystemSlider)

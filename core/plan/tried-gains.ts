@@ -1,16 +1,17 @@
 import type { Point } from '../chain/cascade'
-import { cascade } from '../chain/cascade'
-import { compileStrip } from '../chain/compile'
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
+import { arrivingAt, walkStrip } from '../chain/graph'
 import type { ResolvedStage } from '../chain/resolve'
 import { resolveStrip } from '../chain/resolve'
+import type { Signal } from '../chain/signal'
 import type { Gear, Session, Strip } from '../session'
 
 /** A strip whose gains are tried out: what is set now, and the levels that it gives. */
 export class TriedGains {
   readonly stages: readonly ResolvedStage[]
   readonly controls: readonly GainControl[]
+  private readonly arriving: readonly Signal[]
   private readonly values = new Map<GainControl, number>()
 
   constructor(
@@ -20,6 +21,7 @@ export class TriedGains {
   ) {
     this.stages = resolveStrip(original, gear)
     this.controls = stripControls(this.stages)
+    this.arriving = arrivingAt(session, original, gear)
   }
 
   get(control: GainControl): number {
@@ -50,7 +52,7 @@ export class TriedGains {
   }
 
   points(): Point[] {
-    const { programme, twoPorts } = compileStrip(resolveStrip(this.strip(), this.gear), this.session)
-    return cascade(programme, twoPorts).points
+    const strip = this.strip()
+    return walkStrip(strip, resolveStrip(strip, this.gear), this.session, this.arriving).points
   }
 }

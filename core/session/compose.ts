@@ -5,6 +5,8 @@ import type { AudioInterface, Gear } from './gear'
 import { nextId, nextName } from './naming'
 import type { Session } from './session'
 import type { Pair, Stage, Strip } from './strip'
+import { feedsOf, isBus } from './strip'
+import { withFeeds } from './structure-change'
 
 /** Strips with the gear that stands in them, as they are brought into a session from elsewhere. */
 export interface Bundle {
@@ -59,8 +61,22 @@ export function addBundle(session: Session, bundle: Bundle): Session {
       takenPorts.add(key(own))
       return { ...own, settings: { ...(box && initialSettings(box, port)), ...stage.settings } }
     })
-    return { ...strip, id, name: take(nextName(strip.name, stripNames), stripNames), stages }
+    const own = new Map(strip.stages.map((stage, i) => [stage.id, stages[i]?.id]))
+    return {
+      ...strip,
+      id,
+      name: take(nextName(strip.name, stripNames), stripNames),
+      stages,
+      feeds: renamedFrom(strip, own),
+    }
   })
+  const all = new Set([...session.strips, ...strips].map(({ id }) => id))
+  const fed = strips.map(({ feeds, ...strip }) =>
+    withFeeds(
+      strip,
+      (feeds ?? []).map((feed) => ({ ...feed, to: renamed.get(feed.to) ?? feed.to })).filter(({ to }) => all.has(to)),
+    ),
+  )
   const pairs = bundle.pairs?.map((pair) => ({
     ...pair,
     left: renamed.get(pair.left) ?? pair.left,
@@ -69,10 +85,14 @@ export function addBundle(session: Session, bundle: Bundle): Session {
   return {
     ...session,
     gear: [...session.gear, ...added],
-    strips: [...session.strips, ...strips],
+    strips: [...session.strips, ...fed],
     ...(pairs && pairs.length > 0 && { pairs: [...(session.pairs ?? []), ...pairs] }),
   }
 }
+
+/** The feeds of a strip whose stages were named anew. */
+const renamedFrom = ({ feeds }: Strip, stages: ReadonlyMap<string, string | undefined>) =>
+  feeds?.map((feed) => (feed.from === undefined ? feed : { ...feed, from: stages.get(feed.from) }))
 
 /** The same unit may have been measured, or set up, in one of the two. */
 function isSameUnit(one: Gear, other: Gear): boolean {
@@ -147,10 +167,30 @@ export function withOwnBox(session: Session, stripId: string, stageId: string, s
   }
 }
 
-/** A session without a strip, without the gear that only it used, and without its pair. The last strip stays. */
+/** What goes with a strip: its own sends, and the sends into it. Names of the other ends. */
+export function feedsWith(session: Session, stripId: string): { to: string[]; from: string[] } {
+  const names = new Map(session.strips.map(({ id, name }) => [id, name]))
+  const own = session.strips.find((strip) => strip.id === stripId)
+  return {
+    to: own ? [...new Set(feedsOf(own).map(({ to }) => names.get(to) ?? ''))] : [],
+    from: session.strips.filter((strip) => feedsOf(strip).some(({ to }) => to === stripId)).map(({ name }) => name),
+  }
+}
+
+/**
+ * A session without a strip, without the gear that only it used, and without its pair; sends into a bus go with the bus. The
+ * last strip stays, and so does the last channel.
+ */
 export function removeStrip(session: Session, stripId: string): Session {
-  if (session.strips.length < 2) return session
-  const strips = session.strips.filter((strip) => strip.id !== stripId)
+  const strips = session.strips
+    .filter((strip) => strip.id !== stripId)
+    .map(({ feeds, ...strip }) =>
+      withFeeds(
+        strip,
+        (feeds ?? []).filter((feed) => feed.to !== stripId),
+      ),
+    )
+  if (!strips.some((strip) => !isBus(strip))) return session
   const still = new Set(strips.flatMap((strip) => strip.stages.map((stage) => stage.gear)))
   const gone = new Set(session.strips.find((strip) => strip.id === stripId)?.stages.map((stage) => stage.gear))
   return {

@@ -21,6 +21,8 @@ export interface UnitQuantities {
   'dBu': Dbu
   'dBu(A)': Dbu
   'dBFS': Dbfs
+  'LUFS': number
+  'W': number
   'dB SPL': DbSpl
   'dBA': DbSpl
   'mV/Pa': MillivoltsPerPascal

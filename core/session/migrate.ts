@@ -2,6 +2,7 @@ import { list, record } from './consistency/raw'
 import { gear as gearSchema, traitsOf } from './gear'
 import { trimmed } from './gear-access'
 import { SESSION_VERSION } from './session'
+import { LONGEST_NOTES } from './text'
 
 /**
  * Brings a session file of version 1 to version 2, before it is read. Pure: the given value stays as it is.
@@ -12,7 +13,7 @@ import { SESSION_VERSION } from './session'
  */
 export function migrate(raw: unknown): unknown {
   const root = record(raw)
-  if (root.version !== 1) return raw
+  if (root.version !== 1) return root.version === SESSION_VERSION ? withFeeds(raw) : raw
   const cableless = new Set<unknown>()
   const gear = list(root.gear).map((item) => {
     const { data: box } = gearSchema.safeParse(item)
@@ -29,7 +30,7 @@ export function migrate(raw: unknown): unknown {
     const { cable, capacitance, ...rest } = record(settings)
     return cable === undefined && capacitance === undefined ? stage : { ...record(stage), settings: rest }
   }
-  return {
+  return withFeeds({
     ...root,
     version: SESSION_VERSION,
     ...(Array.isArray(root.gear) && { gear }),
@@ -40,7 +41,41 @@ export function migrate(raw: unknown): unknown {
           : strip,
       ),
     }),
-  }
+  })
+}
+
+/**
+ * Until there were busses a strip said by two switches (`sends`) that it goes to the stream and into the room. Where the file
+ * has such a bus they are feeds of it, at its mark and after the fader; where it has none, the notes say what they said.
+ */
+function withFeeds(raw: unknown): unknown {
+  const root = record(raw)
+  const strips = list(root.strips)
+  if (!strips.some((strip) => record(strip).sends !== undefined)) return raw
+  const told: string[] = []
+  const changed = strips.map((each) => {
+    const { sends, ...strip } = record(each)
+    if (sends === undefined) return each
+    const wanted = (['stream', 'room'] as const).filter((use) => record(sends)[use] === true)
+    const feeds = wanted.flatMap((use) => {
+      const bus = strips.find((one) => isBusFor(use, one, list(root.gear)))
+      if (!bus) told.push(`“${String(strip.name)}” goes to the ${use}.`)
+      return bus ? [{ to: record(bus).id, tap: 'post', gain: 0 }] : []
+    })
+    return feeds.length > 0 ? { ...strip, feeds: [...list(strip.feeds), ...feeds] } : strip
+  })
+  const before = typeof root.notes === 'string' ? root.notes : ''
+  const notes = [before, ...told].filter((each) => each !== '').join('\n')
+  return { ...root, strips: changed, ...(told.length > 0 && notes.length <= LONGEST_NOTES && { notes }) }
+}
+
+/** A bus with a loudness is a stream; one with a loudspeaker in it is for the room. */
+function isBusFor(use: 'stream' | 'room', raw: unknown, gear: readonly unknown[]): boolean {
+  const { kind, loudness, stages } = record(raw)
+  if (kind !== 'bus') return false
+  if (use === 'stream') return loudness !== undefined
+  const kinds = new Map(gear.map((item) => [record(item).id, record(item).kind]))
+  return list(stages).some((stage) => kinds.get(record(stage).gear) === 'loudspeaker')
 }
 
 /** The same for one box by itself, as a gear file of version 1 and the shelf hold it. */

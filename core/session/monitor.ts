@@ -90,6 +90,3 @@ export const performer = z.strictObject({
   limit: number(performerFields.limit).optional(),
 })
 export type Performer = z.infer<typeof performer>
-
-/** Into which mixes of the desk a strip goes besides the recording. */
-export const sends = z.strictObject({ stream: z.boolean().default(false), room: z.boolean().default(false) })

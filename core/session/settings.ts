@@ -2,7 +2,13 @@ import { z } from './z'
 import { fields, number } from './field'
 
 export const settingFields = fields({
-  distance: { label: 'Distance', unit: 'm', min: 0.01, max: 100, help: 'From the source to the capsule.' },
+  distance: {
+    label: 'Distance',
+    unit: 'm',
+    min: 0.01,
+    max: 100,
+    help: 'From the source to the capsule; from a loudspeaker to the listener.',
+  },
   gain: { label: 'Gain', unit: 'dB', min: -120, max: 100, help: 'As the knob or the display says.' },
   fader: { label: 'Fader', unit: 'dB', min: -120, max: 40, help: 'As the mark beside it says; 0 at its zero mark.' },
   angle: {

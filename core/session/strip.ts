@@ -1,5 +1,6 @@
-import { monitor, performer, sends } from './monitor'
-import { settings } from './settings'
+import { fields, number, numberOrInitial } from './field'
+import { monitor, performer } from './monitor'
+import { settings, taps } from './settings'
 import { id, name } from './text'
 import { z } from './z'
 
@@ -17,15 +18,46 @@ export const stage = z.strictObject({
 })
 export type Stage = z.infer<typeof stage>
 
+export const stripFields = fields({
+  feed: { label: 'Send', unit: 'dB', min: -120, max: 20, initial: 0, help: 'Level into the bus; 0 at its mark.' },
+  loudness: {
+    label: 'Loudness wanted',
+    unit: 'LUFS',
+    min: -40,
+    max: -5,
+    optional: true,
+    help: 'Of a stream: −23 in broadcasting (EBU R 128), −16 to −18 on the web (AES TD1008, from memory).',
+  },
+})
+
+/** Where a strip goes besides its own end: into a bus, from behind one of its stages, before or after the fader there. */
+export const feed = z.strictObject({
+  to: id.describe('The bus.'),
+  from: id.optional().describe('The stage behind which it leaves; the strip’s last where it is left out.'),
+  tap: z.enum(taps).default('post').describe('Before or after the fader of that stage.'),
+  gain: numberOrInitial(stripFields.feed),
+})
+export type Feed = z.infer<typeof feed>
+
+/** What one strip can feed at most. */
+const MOST_FEEDS = 64
+
+/** One source’s way, or a bus: where strips meet. A bus begins with the stage that they meet in. */
 export const strip = z.strictObject({
   id,
   name,
+  kind: z.enum(['channel', 'bus']).optional().describe('A channel where it is left out: it begins with a source.'),
   stages: z.array(stage).min(1).max(64),
+  feeds: z.array(feed).max(MOST_FEEDS).optional(),
+  loudness: number(stripFields.loudness).optional().describe('Of a bus that is streamed.'),
   monitor: monitor.prefault({}),
   performer: performer.optional(),
-  sends: sends.optional(),
 })
 export type Strip = z.infer<typeof strip>
+
+export const isBus = ({ kind }: Pick<Strip, 'kind'>): boolean => kind === 'bus'
+export const feedsOf = ({ feeds }: Pick<Strip, 'feeds'>): readonly Feed[] => feeds ?? NO_FEEDS
+const NO_FEEDS: readonly Feed[] = []
 
 /** Two strips that carry one stereo sound: set alike. */
 export const pair = z.strictObject({

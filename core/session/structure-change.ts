@@ -2,7 +2,9 @@ import { initialSettings } from './complete'
 import type { Gear } from './gear'
 import type { Session } from './session'
 import type { Settings } from './settings'
-import type { Stage, Strip } from './strip'
+import { db } from '../units'
+import type { Feed, Stage, Strip } from './strip'
+import { feedsOf } from './strip'
 
 /** A change of what stands in a strip. */
 export type StructureChange =
@@ -11,8 +13,13 @@ export type StructureChange =
   | { do: 'move'; strip: string; stage: string; to: number }
   | { do: 'replace'; strip: string; stage: string; gear: Gear; port?: string }
   | { do: 'port'; strip: string; stage: string; port: string }
+  | FeedChange
+
+/** A send begun, or changed where the strip feeds that bus already. */
+export type FeedChange = { do: 'feed'; strip: string; to: string; set: Partial<Omit<Feed, 'to'>> }
 
 export function applyStructure(session: Session, change: StructureChange): Session {
+  if (change.do === 'feed') return withFeed(session, change)
   const withGear =
     'gear' in change && !session.gear.some((item) => item.id === change.gear.id)
       ? { ...session, gear: [...session.gear, change.gear] }
@@ -20,13 +27,61 @@ export function applyStructure(session: Session, change: StructureChange): Sessi
   const changed = {
     ...withGear,
     strips: withGear.strips.map((strip) =>
-      strip.id === change.strip ? { ...strip, stages: restaged(withGear, strip, change) } : strip,
+      strip.id === change.strip ? tappedAgain({ ...strip, stages: restaged(withGear, strip, change) }, strip) : strip,
     ),
   }
   return change.do === 'remove' || change.do === 'replace' ? withoutUnusedGear(changed, session) : changed
 }
 
-function restaged(session: Session, strip: Strip, change: StructureChange): Stage[] {
+/** A send at its mark, behind the fader of the strip’s last stage, where nothing else is said. */
+function withFeed(session: Session, { strip: id, to, set }: FeedChange): Session {
+  return withStrip(session, id, (strip) => {
+    const feeds = feedsOf(strip)
+    const known = feeds.some((feed) => feed.to === to)
+    const begun: Feed = { to, tap: 'post', gain: db(0), ...set }
+    return {
+      ...strip,
+      feeds: known ? feeds.map((feed) => (feed.to === to ? { ...feed, ...set } : feed)) : [...feeds, begun],
+    }
+  })
+}
+
+/** A strip that no longer feeds a bus. */
+export const withoutFeed = (session: Session, stripId: string, to: string): Session =>
+  withStrip(session, stripId, ({ feeds, ...strip }) =>
+    withFeeds(
+      strip,
+      (feeds ?? []).filter((feed) => feed.to !== to),
+    ),
+  )
+
+/** A strip with these feeds and no empty list of them. */
+export const withFeeds = <S extends Omit<Strip, 'feeds'>>(
+  strip: S,
+  feeds: readonly Feed[],
+): S & Pick<Strip, 'feeds'> => (feeds.length > 0 ? { ...strip, feeds: [...feeds] } : strip)
+
+const withStrip = (session: Session, id: string, change: (strip: Strip) => Strip): Session => ({
+  ...session,
+  strips: session.strips.map((strip) => (strip.id === id ? change(strip) : strip)),
+})
+
+/** What left behind a stage that is gone leaves behind the one before it. */
+function tappedAgain(strip: Strip, before: Strip): Strip {
+  if (!strip.feeds) return strip
+  const there = new Set(strip.stages.map(({ id }) => id))
+  const feeds = strip.feeds.map((feed): Feed => {
+    if (feed.from === undefined || there.has(feed.from)) return feed
+    const at = before.stages.findIndex(({ id }) => id === feed.from)
+    const from = before.stages.slice(0, at).findLast(({ id }) => there.has(id))?.id
+    return { ...feed, from }
+  })
+  return { ...strip, feeds }
+}
+
+type StageChange = Exclude<StructureChange, FeedChange>
+
+function restaged(session: Session, strip: Strip, change: StageChange): Stage[] {
   const stages = [...strip.stages]
   if (change.do === 'insert') {
     const stage = {

@@ -3,5 +3,7 @@ import { z } from './z'
 /** An identifier: short, and safe in a path, a file name and a selector. */
 export const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/)
 export const name = z.string().trim().min(1).max(200)
-export const notes = z.string().max(20_000)
+/** Characters that notes hold. */
+export const LONGEST_NOTES = 20_000
+export const notes = z.string().max(LONGEST_NOTES)
 export const shortText = z.string().max(300)

@@ -9,7 +9,7 @@ import { estimateRoundTrip, fitOfUnit, measuredAt, roundTripsOf } from '../laten
 import type { RoundTripFit } from '../latency/round-trip-fit'
 import { routes } from '../latency/routes'
 import type { AudioInterface, Session } from '../session'
-import { withPart } from '../session'
+import { isBus, withPart } from '../session'
 import { frames } from '../units'
 import type { TimingFinding } from './findings'
 import { findingsOf } from './findings'
@@ -147,7 +147,8 @@ function loadsAt({ system }: Session, sampleRate: number, bufferFrames: number):
 function recommendations(session: Session, load: LoadModel | null): Recommendation[] {
   const gear = gearById(session)
   return session.strips.flatMap((strip) => {
-    const found = routeInputs(session, strip, resolveStrip(strip, gear))
+    // Nobody plays into a bus.
+    const found = isBus(strip) ? null : routeInputs(session, strip, resolveStrip(strip, gear))
     if (!found) return []
     const { unit } = found.inputs
     const { rates, buffers } = timingAxes(session, unit)

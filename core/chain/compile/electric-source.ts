@@ -31,6 +31,7 @@ function enter(stage: Source, { next }: Around): Programme {
   const peak = peakOf(average, specs.crest)
   return {
     stage: id,
+    origin: stage.gear.id,
     unit: 'dBu',
     average,
     peak,

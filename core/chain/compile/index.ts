@@ -1,4 +1,5 @@
-import type { Room, System } from '../../session'
+import type { Room, Strip, System } from '../../session'
+import { feedsOf, isBus } from '../../session'
 import { dbfs } from '../../units'
 import { behindJoint, jointGain } from '../joint'
 import { wordLengthNoise } from '../noise'
@@ -7,31 +8,61 @@ import type { ResolvedStage } from '../resolve'
 import type { Programme, TwoPort } from '../two-port'
 import { isSource, lineTraits, sourceTraits } from './kinds'
 
-interface Surroundings {
+export interface Surroundings {
   readonly system: System
   readonly room: Room
 }
 
-interface CompiledStrip {
-  readonly programme: Programme
+export interface CompiledStrip {
+  /** What enters a channel; `null` for a bus, which is entered by what feeds it. */
+  readonly programme: Programme | null
   readonly twoPorts: readonly TwoPort[]
 }
 
 /** A strip as the cascade takes it: the programme that enters, and a two-port for every further stage. */
-export function compileStrip(stages: readonly ResolvedStage[], { room, system }: Surroundings): CompiledStrip {
+export function compileStrip(
+  strip: Pick<Strip, 'kind' | 'feeds' | 'stages'>,
+  stages: readonly ResolvedStage[],
+  surroundings: Surroundings,
+): CompiledStrip {
   const first = stages[0]
-  if (!first || !isSource(first)) throw programmerError('a strip that was read begins with a source')
-  const around = (i: number) => ({ before: stages[i - 1], next: stages[i + 1], room, system })
+  const fed = isBus(strip)
+  if (!first || isSource(first) === fed)
+    throw programmerError('a channel that was read begins with a source, a bus with none')
+  const twoPorts: TwoPort[] = []
+  for (let i = fed ? 0 : 1; i < stages.length; i++) twoPorts.push(compileStage(stages, i, surroundings))
+  const last = twoPorts.at(-1)
+  if (last?.unit === 'dBFS' && records(strip)) twoPorts[twoPorts.length - 1] = intoFile(last, surroundings.system)
   return {
-    programme: sourceTraits(first).enter(first, around(0)),
-    twoPorts: stages.slice(1).map((stage, k) => {
-      if (isSource(stage)) throw programmerError('a source can only stand first')
-      const i = k + 1
-      const joint = jointGain(stages[i - 1] as ResolvedStage, stage, stages[i - 2])
-      const twoPort = behindJoint(lineTraits(stage).compile(stage, around(i)), joint)
-      return i === stages.length - 1 && twoPort.unit === 'dBFS' ? intoFile(twoPort, system) : twoPort
-    }),
+    programme: isSource(first) ? sourceTraits(first).enter(first, around(stages, 0, surroundings)) : null,
+    twoPorts,
   }
+}
+
+const around = (stages: readonly ResolvedStage[], i: number, { room, system }: Surroundings) => ({
+  before: stages[i - 1],
+  next: stages[i + 1],
+  room,
+  system,
+})
+
+/** The two-port of a stage where it stands, with the joint before it; `as` another setting of it. */
+export function compileStage(
+  stages: readonly ResolvedStage[],
+  i: number,
+  surroundings: Surroundings,
+  as: ResolvedStage = stages[i] as ResolvedStage,
+): TwoPort {
+  if (isSource(as)) throw programmerError('a source can only stand first')
+  const before = stages[i - 1]
+  const twoPort = lineTraits(as).compile(as, around(stages, i, surroundings))
+  return before ? behindJoint(twoPort, jointGain(before, as, stages[i - 2])) : twoPort
+}
+
+/** Whether a strip's end is written to a file as it is: not where it goes on into a bus. */
+export const records = (strip: Pick<Strip, 'feeds' | 'stages'>): boolean => {
+  const last = strip.stages.at(-1)?.id
+  return feedsOf(strip).every(({ from }) => from !== undefined && from !== last)
 }
 
 /** The last digital stage writes the file: its word length makes noise and, unless it is floating point, clips at 0 dBFS. */

@@ -1,5 +1,6 @@
 import type { ResolvedStage } from '../resolve'
 import type { LineTraits, SourceTraits } from '../traits'
+import { amplifierChain } from './power-amplifier'
 import { deskChannelChain } from './desk-channel'
 import { diBoxChain } from './di-box'
 import { digitalInputChain } from './digital-input'
@@ -7,7 +8,9 @@ import { electricSourceChain } from './electric-source'
 import { faderChain } from './fader'
 import { inlinePreampChain } from './inline-preamp'
 import { interfaceInputChain } from './interface-input'
+import { interfaceOutputChain } from './interface-output'
 import { linkChain } from './link'
+import { loudspeakerChain } from './loudspeaker'
 import { microphoneChain } from './microphone'
 import { padChain } from './pad'
 import { playbackChain } from './playback'
@@ -39,6 +42,9 @@ export const lines = {
   'link': linkChain,
   'interface': interfaceInputChain,
   'digital-input': digitalInputChain,
+  'interface-output': interfaceOutputChain,
+  'amplifier': amplifierChain,
+  'loudspeaker': loudspeakerChain,
 } satisfies { readonly [K in Exclude<Kind, SourceKind>]: LineTraits<StageOf<K>> }
 
 export type SourceStage = StageOf<SourceKind>

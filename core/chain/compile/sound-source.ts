@@ -24,6 +24,7 @@ function soundAtCapsule(stage: ResolvedSource, next: ResolvedStage | undefined, 
   const maxSpl = next?.kind === 'microphone' ? next.specs.maxSpl : undefined
   return {
     stage: stage.id,
+    origin: gear.id,
     unit: 'dBSPL',
     average,
     peak,

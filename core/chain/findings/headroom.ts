@@ -1,4 +1,5 @@
 import type { Draft, Mend } from '../../session'
+import { isBus } from '../../session'
 import { db, dbToRatio, formatDecimal } from '../../units'
 import { padOf } from '../remedies'
 import { indexOf, lowered, setting, turnable } from './controls'
@@ -32,8 +33,17 @@ export const capsuleOverload: Check = (view) => {
 /** A stage on the way is overdriven: the distortion stays, whatever is turned down behind it. */
 export const overdriven = perStage((view, stage, i): readonly Draft[] => {
   const point = view.points[i]
-  const isRead = i === view.place?.index && view.place.meter !== 'desk'
-  if (!point || isRead || point.headroom === null || point.unit === 'dBSPL' || stage.kind === 'microphone')
+  // What a sum does to its own stage is said of the sum.
+  const isSum = i === 0 && isBus(view.strip) && point?.unit === 'dBu' && (point.headroom ?? 0) < 0
+  const isRead = i === view.place?.index && (view.place.meter === 'converter' || view.place.meter === 'file')
+  if (
+    !point ||
+    isRead ||
+    isSum ||
+    point.headroom === null ||
+    stage.kind === 'sound-source' ||
+    stage.kind === 'microphone'
+  )
     return NOTHING
   const over = -point.headroom
   const surgeOver = -(point.surgeHeadroom ?? point.headroom)
@@ -69,7 +79,7 @@ export const overdriven = perStage((view, stage, i): readonly Draft[] => {
 /** An early clip that no later meter shows. */
 function hiddenWords(view: StripView, at: number): string {
   const { place } = view
-  const end = place && place.index > at && place.meter !== 'desk' ? view.points[place.index] : undefined
+  const end = place && place.index > at && place.meter === 'converter' ? view.points[place.index] : undefined
   if (!end || end.headroom === null || end.headroom <= 0) return ''
   return ` The recorder reads ${formatDecimal(end.peak, 1)} dBFS and does not show it.`
 }

@@ -19,7 +19,10 @@ const READ: Record<TargetReading, string> = {
   'peak': 'The loudest peak',
   'surge-peak': 'The peak with the surge',
 }
-const METER = { converter: 'dBFS', file: 'dBFS', desk: 'dB on the desk’s meter' } as const
+const METER = { converter: 'dBFS', file: 'dBFS', desk: 'dB on the desk’s meter', pfl: 'dB at PFL' } as const
+
+/** A desk’s meter has no full scale: what clips there, the stage itself says. */
+const isDesk = ({ meter }: ReadingPlace) => meter === 'desk' || meter === 'pfl'
 
 /** Room that should be left above the surge: common practice, no source. */
 const LEAST_RESERVE = 6
@@ -93,7 +96,7 @@ function turnTo({ view, advice }: LevelState): Mend[] {
 
 function clips(state: LevelState): Draft | null {
   const { point, place, view } = state
-  if (point.headroom === null || point.headroom >= 0 || place.meter === 'desk') return null
+  if (point.headroom === null || point.headroom >= 0 || isDesk(place)) return null
   const least = LEAST_RESERVE - (point.surgeHeadroom ?? 0)
   return {
     code: 'clips',
@@ -109,7 +112,7 @@ function clips(state: LevelState): Draft | null {
 function surgeClips(state: LevelState): Draft | null {
   const { point, place, view, advice } = state
   const over = -(point.surgeHeadroom ?? 0)
-  if (over <= 0 || place.meter === 'desk') return null
+  if (over <= 0 || isDesk(place)) return null
   const off = windowError(point, place, view.target)
   const found = { code: 'surge-clips', severity: 'caution', stage: stageOf(state) } as const
   const message = `It fits now, but the surge will be ${dB(over)} over 0 dBFS.`
@@ -197,7 +200,7 @@ function missedByHand({ view, advice }: LevelState): string {
 function closeToFull(state: LevelState): Draft | null {
   const { point, place, view } = state
   const left = point.surgeHeadroom
-  if (left === null || left >= LEAST_RESERVE || place.meter === 'desk') return null
+  if (left === null || left >= LEAST_RESERVE || isDesk(place)) return null
   const intended = view.target.high > -LEAST_RESERVE || view.target.reads === 'surge-peak'
   return {
     code: 'little-headroom',

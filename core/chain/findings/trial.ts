@@ -1,8 +1,7 @@
 import type { Change, Strip } from '../../session'
 import { applyChanges } from '../../session'
 import type { Point } from '../cascade'
-import { cascade } from '../cascade'
-import { compileStrip } from '../compile'
+import { arrivingAt, walkStrip } from '../graph'
 import type { ResolvedStage } from '../resolve'
 import { gearById, resolveStrip } from '../resolve'
 import { aimError, readingPlace } from '../target-window'
@@ -19,9 +18,9 @@ interface Tried {
 export function tried(view: StripView, changes: readonly Change[]): Tried | null {
   const session = applyChanges(view.session, changes)
   const strip = session.strips.find((each) => each.id === view.strip.id) as Strip
-  const stages = resolveStrip(strip, gearById(session))
-  const { programme, twoPorts } = compileStrip(stages, session)
-  const { points } = cascade(programme, twoPorts)
+  const gear = gearById(session)
+  const stages = resolveStrip(strip, gear)
+  const { points } = walkStrip(strip, stages, session, arrivingAt(session, strip, gear))
   const place = readingPlace(stages, view.target)
   const point = place && points[place.index]
   return { stages, points, error: point ? aimError(point, place, view.target) : null }

@@ -3,6 +3,7 @@ import type { Gear } from '../gear'
 import { gear as gearSchema } from '../gear'
 import { customTarget } from '../target'
 import { gearFaults } from './gear-faults'
+import { graphFaults } from './graph-faults'
 import { duplicates, fault, list, record } from './raw'
 import type { Boxes } from './strip-faults'
 import { stripFaults } from './strip-faults'
@@ -26,6 +27,7 @@ export function consistencyFaults(raw: unknown): Fault[] {
     ...duplicates(strips, ['strips']),
     ...duplicateStages(strips),
     ...strips.flatMap((strip, i) => stripFaults(strip, boxes, ['strips', i])),
+    ...graphFaults(strips, boxes),
     ...pairFaults(list(root.pairs), strips),
   ]
 }

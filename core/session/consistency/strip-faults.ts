@@ -13,13 +13,16 @@ export type Boxes = ReadonlyMap<string, Gear | null>
 /** Faults of one strip: gear and ports that are not there, settings outside their range, an impossible order. */
 export function stripFaults(raw: unknown, boxes: Boxes, path: Path): Fault[] {
   const stages = list(record(raw).stages)
+  const begins = record(raw).kind === 'bus' ? 'bus' : 'channel'
   const placed: Placed[] = stages.map((stage) => ({
     gear: boxes.get(String(record(stage).gear)) ?? null,
     port: String(record(stage).port),
   }))
   return [
     ...stages.flatMap((stage, i) => stageFaults(stage, boxes, [...path, 'stages', i])),
-    ...placed.flatMap((at, i) => orderFaults(at, placed[i - 1] ?? NOTHING, i, [...path, 'stages', i, 'gear'])),
+    ...placed.flatMap((at, i) =>
+      orderFaults(at, placed[i - 1] ?? NOTHING, i === 0 ? begins : null, [...path, 'stages', i, 'gear']),
+    ),
     ...headphonesFaults(record(raw).monitor, boxes, [...path, 'monitor', 'headphones']),
     ...outputFaults(
       record(raw).monitor,
@@ -35,8 +38,11 @@ interface Placed {
 }
 const NOTHING: Placed = { gear: null, port: '' }
 
-/** A strip begins with a source, and each stage takes what the one before it gives. */
-function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[] {
+/**
+ * A channel begins with a source, a bus with a stage that is none, and each further stage takes what the one before it gives.
+ * @param begins what the strip is, at its first stage
+ */
+function orderFaults(at: Placed, before: Placed, begins: 'channel' | 'bus' | null, path: Path): Fault[] {
   if (!at.gear) return []
   const traits = traitsOf(at.gear)
   const { takes } = traits.domains(at.gear, at.port)
@@ -49,7 +55,17 @@ function orderFaults(at: Placed, before: Placed, i: number, path: Path): Fault[]
         `"${at.gear.name}" (${name}) is for listening and stands in no strip. Name it in "monitor".`,
       ),
     ]
-  if (i === 0) {
+  if (begins === 'bus') {
+    if (takes === 'analogue' || takes === 'digital') return []
+    return [
+      fault(
+        path,
+        'order',
+        `A bus begins with the stage in which strips meet, and "${at.gear.name}" is ${name}. Begin with a fader, an input or the like.`,
+      ),
+    ]
+  }
+  if (begins === 'channel') {
     return takes === null
       ? []
       : [fault(path, 'order', `A strip begins with a source, and "${at.gear.name}" is ${name}. Put the source first.`)]
@@ -150,15 +166,19 @@ function portFaults(stage: Stage, gear: Gear, path: Path): Fault[] {
       ? []
       : [fault([...path, 'port'], 'no-such-port', `${capital(traitsOf(gear).words.name)} has no ports. Remove "port".`)]
   }
-  const ports = gear.inputs
-    .map((input) => `"${input.id}"`)
+  const ports = [...gear.inputs, ...gear.outputs]
+    .map((each) => `"${each.id}"`)
     .slice(0, 12)
     .join(', ')
   if (stage.port === undefined)
     return [fault([...path, 'port'], 'missing', `"${gear.name}" has several inputs. Name one of ${ports}.`)]
-  if (gear.inputs.some((candidate) => candidate.id === stage.port)) return []
+  if ([...gear.inputs, ...gear.outputs].some((each) => each.id === stage.port)) return []
   return [
-    fault([...path, 'port'], 'no-such-port', `"${gear.name}" has no input "${stage.port}". Name one of ${ports}.`),
+    fault(
+      [...path, 'port'],
+      'no-such-port',
+      `"${gear.name}" has no input or output "${stage.port}". Name one of ${ports}.`,
+    ),
   ]
 }
 

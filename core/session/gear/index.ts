@@ -1,4 +1,5 @@
 import { z } from '../z'
+import { amplifier, amplifierTraits } from './amplifier'
 import { booster, boosterTraits } from './booster'
 import { deskChannel, deskChannelTraits } from './desk-channel'
 import { diBox, diBoxTraits } from './di-box'
@@ -7,6 +8,7 @@ import { fader, faderTraits } from './fader'
 import { headphones, headphonesTraits } from './headphones'
 import { audioInterface, interfaceTraits } from './interface'
 import { link, linkTraits } from './link'
+import { loudspeaker, loudspeakerTraits } from './loudspeaker'
 import { microphone, microphoneTraits } from './microphone'
 import { pad, padTraits } from './pad'
 import { playback, playbackTraits } from './playback'
@@ -30,6 +32,8 @@ export const gear = z.discriminatedUnion('kind', [
   fader,
   link,
   audioInterface,
+  amplifier,
+  loudspeaker,
   headphones,
 ])
 export type Gear = z.infer<typeof gear>
@@ -51,6 +55,8 @@ export const kinds = {
   'fader': faderTraits,
   'link': linkTraits,
   'interface': interfaceTraits,
+  'amplifier': amplifierTraits,
+  'loudspeaker': loudspeakerTraits,
   'headphones': headphonesTraits,
 } satisfies { readonly [K in GearKind]: GearTraits<GearOf<K>> }
 
@@ -59,6 +65,7 @@ export const gearKinds = Object.keys(kinds) as GearKind[]
 /** The traits of a box's kind. */
 export const traitsOf = (box: Gear): GearTraits<Gear> => kinds[box.kind]
 
+export * from './amplifier'
 export * from './booster'
 export * from './common'
 export * from './desk-channel'
@@ -69,6 +76,7 @@ export * from './headphones'
 export * from './interface'
 export * from './knob'
 export * from './link'
+export * from './loudspeaker'
 export * from './microphone'
 export * from './pad'
 export * from './playback'

@@ -6,6 +6,7 @@ import { bufferFramesField, sampleRateField } from '../system'
 import { id } from '../text'
 import { assumed, common, einSourceField, plug, weighting } from './common'
 import { knobTable } from './knob'
+import type { Domains } from '../domain'
 import type { GearTraits } from './traits'
 import { choice, plainTraits } from './traits'
 
@@ -221,6 +222,18 @@ const analogueAt = ({ inputs }: AudioInterface, port: string | undefined): Analo
   return found && found.type !== 'digital' ? found : undefined
 }
 
+/** The output of a port: a stage there gives the host’s numbers out as volts. An input of the same name goes before it. */
+export const outputAt = ({ inputs, outputs }: AudioInterface, port: string | undefined): InterfaceOutput | undefined =>
+  inputs.some((each) => each.id === port) ? undefined : outputs.find((each) => each.id === port)
+
+const domainsAt = (gear: AudioInterface, port: string | undefined): Domains => {
+  if (outputAt(gear, port)) return { takes: 'digital', gives: 'analogue' }
+  return {
+    takes: gear.inputs.find((each) => each.id === port)?.type === 'digital' ? 'digital' : 'analogue',
+    gives: 'digital',
+  }
+}
+
 export const interfaceTraits: GearTraits<AudioInterface> = {
   ...plainTraits,
   words: { title: 'Interface input', name: 'an interface input', box: 'Interface' },
@@ -228,10 +241,7 @@ export const interfaceTraits: GearTraits<AudioInterface> = {
   allFields: {},
   fields: () => ({}),
   settings: (gear, port) => (analogueAt(gear, port) ? ['gain', 'phantom', 'pad', 'cable', 'capacitance'] : []),
-  domains: (gear, port) => ({
-    takes: gear.inputs.find((each) => each.id === port)?.type === 'digital' ? 'digital' : 'analogue',
-    gives: 'digital',
-  }),
+  domains: domainsAt,
   sockets: () => [],
   choices: ({ direct }) => [
     choice('direct', 'Direct monitoring', direct, {

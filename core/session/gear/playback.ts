@@ -1,7 +1,7 @@
 import { z } from '../z'
-import { fields, numbers } from '../field'
+import { fields, number, numberOrInitial, numbers } from '../field'
 import { measurements } from '../measurement'
-import { id } from '../text'
+import { id, name } from '../text'
 import { common } from './common'
 import type { GearTraits } from './traits'
 import { plainTraits } from './traits'
@@ -20,11 +20,37 @@ export const playbackSpecs = fields({
   },
 })
 
-/** A recording that is played inside the host: the digital beginning of a strip. */
+export const pieceFields = fields({
+  level: { ...playbackSpecs.level, help: 'Of its loudest passage, RMS, AES17.' },
+  crest: { ...playbackSpecs.crest, help: 'Peak of the piece over that average.' },
+  loudestAt: {
+    label: 'Loudest at',
+    unit: 's',
+    min: 0,
+    max: 1_000_000,
+    optional: true,
+    help: 'Where the loudest passage begins.',
+  },
+  trim: { label: 'Trim', unit: 'dB', min: -80, max: 60, initial: 0, help: 'What is added to it, remembered with it.' },
+})
+
+/** One recording of a list: measured once, and trimmed so that its loudest passage reaches the same mark as the others’. */
+export const piece = z.strictObject({
+  id,
+  name,
+  level: number(pieceFields.level),
+  crest: number(pieceFields.crest),
+  loudestAt: number(pieceFields.loudestAt).optional(),
+  trim: numberOrInitial(pieceFields.trim),
+})
+export type Piece = z.infer<typeof piece>
+
+/** A recording that is played inside the host: the digital beginning of a strip. With pieces, their levels are its levels. */
 export const playback = z.strictObject({
   id,
   kind: z.literal('playback'),
   ...common,
+  pieces: z.array(piece).max(500).optional().describe('What is played, each with its own level and trim.'),
   specs: numbers(playbackSpecs),
   measured: measurements(playbackSpecs),
 })

@@ -1,0 +1,42 @@
+import { gearById, resolveStrip } from '../chain/resolve'
+import type { Feedback } from '../evaluation/feedback'
+import type { Evaluation } from '../evaluation/evaluate-session'
+import type { Session, Strip } from '../session'
+import { isBus } from '../session'
+import { potentialAcousticGain } from './acoustic-gain'
+
+/** A bus that is heard in the room, and how near it is to howling. */
+export interface RoomBus {
+  bus: Strip
+  feedback: Feedback | null
+  /**
+   * What the distances allow of acoustic gain with as many microphones as are open in it, by the nearest source; `null` without a
+   * layout or a microphone.
+   */
+  potential: number | null
+}
+
+/** The busses that end in a loudspeaker. */
+export function roomBusses(session: Session, evaluation: Evaluation): RoomBus[] {
+  const gear = gearById(session)
+  const { layout } = session.room
+  return session.strips.flatMap((bus, i) => {
+    const last = gear.get(bus.stages.at(-1)?.gear ?? '')
+    if (!isBus(bus) || last?.kind !== 'loudspeaker') return []
+    const feedback = evaluation.strips[i]?.feedback ?? null
+    const distances = session.strips.flatMap((strip) => {
+      const open = feedback?.microphones.some(({ strips }) => strips.includes(strip.id))
+      const source = open ? resolveStrip(strip, gear)[0] : undefined
+      return source?.kind === 'sound-source' ? [source.distance] : []
+    })
+    const potential =
+      layout && distances.length > 0
+        ? potentialAcousticGain({
+            ...layout,
+            sourceToMicrophone: Math.max(...distances),
+            openMicrophones: distances.length,
+          })
+        : null
+    return [{ bus, feedback, potential }]
+  })
+}
