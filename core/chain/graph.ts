@@ -44,46 +44,36 @@ export function walkStrip(
   if (!signal) return { points: [], noise: [], sum: null, origins: [], leaving: [] }
   const points = begun ? [begun.point] : []
   const leaving: Leaving[] = []
-  const first = begun ? 1 : 0
   const feeds = feedsOf(strip)
-  if (begun) leave(leaving, strip, stages, 0, signal, null, surroundings)
-  twoPorts.forEach((twoPort, k) => {
-    const before = feeds.length > 0 ? copied(signal, 0) : null
-    points.push(pass(signal, twoPort))
-    leave(leaving, strip, stages, k + first, signal, before, surroundings)
-  })
+  const last = strip.stages.at(-1)?.id
+  for (let i = 0; i < stages.length; i++) {
+    const stage = stages[i] as ResolvedStage
+    const own = feeds.length === 0 ? feeds : feeds.filter(({ from }) => (from ?? last) === stage.id)
+    const before = own.some(({ tap }) => isOtherwise(stage, tap)) ? copied(signal, 0) : signal
+    const twoPort = twoPorts[begun ? i - 1 : i]
+    if (twoPort) points.push(pass(signal, twoPort))
+    for (const feed of own) {
+      const tapped = isOtherwise(stage, feed.tap) ? beforeFader(feed, stages, i, before, surroundings) : signal
+      leaving.push({ feed, signal: copied(tapped, feed.gain) })
+    }
+  }
   return { points, noise: contributions(signal), sum: met?.sum ?? null, origins: signal.origins, leaving }
 }
 
-/** Puts down what leaves behind a stage: the signal there, or what it would be before the fader of that stage. */
-function leave(
-  leaving: Leaving[],
-  strip: Strip,
-  stages: readonly ResolvedStage[],
-  i: number,
-  behind: Signal,
-  before: Signal | null,
-  surroundings: Surroundings,
-): void {
-  const stage = stages[i] as ResolvedStage
-  for (const feed of feedsOf(strip)) {
-    if ((feed.from ?? strip.stages.at(-1)?.id) !== stage.id) continue
-    const signal = before ? tapped(feed, stages, i, behind, before, surroundings) : behind
-    leaving.push({ feed, signal: copied(signal, feed.gain) })
-  }
-}
+/** Whether a send does not take what the stage itself puts out: the fader of a channel is on its way, or is not. */
+const isOtherwise = (stage: ResolvedStage, tap: Feed['tap']): boolean =>
+  stage.kind === 'fader' ? tap === 'pre' : stage.kind === 'desk-channel' && (stage.settings.tap ?? 'post') !== tap
 
-function tapped(
+/** What a stage would put out with its fader on the other side of the tap. */
+function beforeFader(
   { tap }: Feed,
   stages: readonly ResolvedStage[],
   i: number,
-  behind: Signal,
   before: Signal,
   surroundings: Surroundings,
 ): Signal {
   const stage = stages[i] as ResolvedStage
-  if (stage.kind === 'fader' && tap === 'pre') return before
-  if (stage.kind !== 'desk-channel' || (stage.settings.tap ?? 'post') === tap) return behind
+  if (stage.kind === 'fader') return before
   const other = copied(before, 0)
   pass(other, compileStage(stages, i, surroundings, { ...stage, settings: { ...stage.settings, tap } }))
   return other

@@ -1,3 +1,4 @@
+import { power } from '../numeric/power'
 import type { Level } from '../units'
 import type { CarriedNoise, Origin, Signal } from './signal'
 import { add } from './signal'
@@ -37,8 +38,7 @@ const TENDS_TO = 10.2
 /** A sine's peak over its RMS, dB: levels of peaks are those of the sine that has them. */
 const SINE = 10 * Math.log10(2)
 
-const amplitude = (level: number) => 10 ** (level / 20)
-const power = (level: number) => 10 ** (level / 10)
+const amplitude = (level: number) => power(level / 2)
 
 /**
  * Signals of a bus that meet: unrelated ones add in power, one sound that arrives twice in amplitude, and noises in power
@@ -74,7 +74,7 @@ export function meet(bus: string, arriving: readonly Signal[]): { signal: Signal
     origins: originsOf(arriving, average),
     clipped: arriving.find((each) => each.clipped)?.clipped ?? null,
   }
-  noises(signal, arriving)
+  noises(signal, arriving, groups.length < arriving.length)
   const noise = signal.noise.length === 0 ? null : (level(signal.noisePower, 10) as Level)
   const sum: Sum = {
     unit,
@@ -178,8 +178,16 @@ function worstSurge(groups: readonly Group[], likely: number): { surge: number; 
   return worst
 }
 
-/** Every noise of all that arrive; one that arrives on two ways is one noise, its ways in amplitude. */
-function noises(signal: Signal, arriving: readonly Signal[]): void {
+/**
+ * Every noise of all that arrive; one that arrives on two ways is one noise, its ways in amplitude. Signals without a sound in
+ * common have no noise in common either.
+ */
+function noises(signal: Signal, arriving: readonly Signal[], related: boolean): void {
+  if (!related) {
+    for (const { noise, shift } of arriving)
+      for (const each of noise) add(signal, each.strip, each.stage, each.name, each.below + shift)
+    return
+  }
   const known = new Map<string, { noise: CarriedNoise; level: number }>()
   for (const { noise, shift } of arriving)
     for (const each of noise) {

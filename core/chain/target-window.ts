@@ -60,7 +60,9 @@ export function readingPlace(stages: readonly ResolvedStage[], window: TargetWin
   const converter = stages.findLastIndex((stage) => stage.kind === 'interface')
   if (converter >= 0) return { index: converter, meter: 'converter', zero: 0 }
   const first = stages[0]
-  return first?.kind === 'playback' ? { index: stages.length - 1, meter: 'file', zero: 0 } : null
+  // Pieces have a mark of their own, by which they are trimmed.
+  const isTrimmed = first?.kind === 'playback' && (first.gear.pieces?.length ?? 0) > 0
+  return first?.kind === 'playback' && !isTrimmed ? { index: stages.length - 1, meter: 'file', zero: 0 } : null
 }
 
 /** What the channel’s own output has on top of what PFL shows: its fader, where it is taken behind it. */

@@ -56,27 +56,21 @@ export interface Appraisal {
  * @param before an appraisal of the session as it was: strips that nothing has changed for are taken from it as they are.
  */
 export function appraise(session: Session, before?: Appraisal): Appraisal {
+  const kept = before ? unchanged(before.session, session) : null
   const gear = gearById(session)
-  const kept = before && unchanged(before.session, session)
-  const known = new Map(kept && before.strips.map((strip) => [strip.id, strip]))
-  const stagesOf = new Map(
-    session.strips.flatMap((strip) => (kept?.has(strip.id) ? [] : [[strip.id, resolveStrip(strip, gear)] as const])),
-  )
-  const phantom =
-    kept && before
-      ? before.phantom
-      : phantomUses(
-          session,
-          session.strips.map((strip) => stagesOf.get(strip.id) ?? []),
-        )
-  const arrivals = new Arrivals()
   const found = new Map<string, Appraised>()
+  const stages = new Map<string, ResolvedStage[]>()
+  session.strips.forEach((strip, i) => {
+    const old = kept?.has(strip.id) ? before?.strips[i] : undefined
+    if (old) found.set(strip.id, old)
+    else stages.set(strip.id, resolveStrip(strip, gear))
+  })
+  const phantom = kept && before ? before.phantom : phantomUses(session, [...stages.values()])
+  const arrivals = new Arrivals()
   for (const strip of feedOrder(session.strips)) {
-    const old = kept?.has(strip.id) ? known.get(strip.id) : undefined
-    const next =
-      old ?? appraiseStrip({ session, phantom, found }, strip, stagesOf.get(strip.id) ?? [], arrivals.at(strip.id))
-    arrivals.add(next.walked)
-    found.set(strip.id, next)
+    const own = stages.get(strip.id)
+    if (own) found.set(strip.id, appraiseStrip({ session, phantom, found }, strip, own, arrivals.at(strip.id)))
+    arrivals.add((found.get(strip.id) as Appraised).walked)
   }
   return { session, phantom, strips: session.strips.map((strip) => found.get(strip.id) as Appraised) }
 }

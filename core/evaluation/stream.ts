@@ -59,12 +59,16 @@ export function streamOf(
       session,
       arriving.map((each) => copied(each, gain)),
     ).points.at(-1)?.average ?? end.average
+  let found: { gain: number | null } | undefined
   return {
     loudness: estimatedLoudness(end.average),
     give: K_GIVE,
     wanted,
     reduction: reductionOf(points),
-    gain: gainFor(wanted, (gain) => estimatedLoudness(average(gain))),
+    // Looked for when it is first asked: while a gain is dragged nobody does.
+    get gain() {
+      return (found ??= { gain: gainFor(wanted, (gain) => estimatedLoudness(average(gain))) }).gain
+    },
   }
 }
 

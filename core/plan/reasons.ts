@@ -1,5 +1,6 @@
 import { meterReading, windowError } from '../chain/target-window'
 import type { TargetReading } from '../session'
+import { isBus } from '../session'
 import { formatDecimal } from '../units'
 import type { Allocation, Allotment } from './allocate'
 
@@ -29,7 +30,9 @@ export function reasonFor({ limit }: Allotment, allocation: Allocation): string 
     case 'left':
       return allocation.place
         ? 'Left where it is: it stands behind where the target is read.'
-        : 'Left where it is: the strip reaches no recorder.'
+        : isBus(allocation.strip)
+          ? 'Left where it is: how loud this bus is, is a choice.'
+          : 'Left where it is: the strip reaches no recorder.'
     case 'driven':
       return 'Left where it is: the stage is overdriven on purpose.'
     case 'partner':

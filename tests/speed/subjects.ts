@@ -1,18 +1,20 @@
 import { demoSession } from '#demo/index'
 import { templates, templateSession } from '#demo/templates'
-import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { evaluateFrom, evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import { readSession } from '#core/session'
+import { db } from '#core/units'
 
 /** The demo, and the same strips over and over. */
 export const demo = demoSession()
 const many: Session = {
   ...demo,
   strips: Array.from({ length: 64 }, (_, i) => {
-    const strip = demo.strips[i % demo.strips.length] as Session['strips'][number]
+    const strip = demo.strips[i % 4] as Session['strips'][number]
     return {
       ...strip,
+      feeds: undefined,
       id: `${strip.id}-${i}`,
       stages: strip.stages.map((stage) => ({ ...stage, id: `${stage.id}-${i}` })),
     }
@@ -42,6 +44,38 @@ export const manyLong: Session = {
   }),
 }
 
+/** The same into eight groups, and it with one gain a little higher, as a drag leaves it. */
+const BUSSES = 8
+const fader = { id: 'bus-fader', kind: 'fader', name: 'Group', place: 'host', arithmetic: 'float', specs: {} }
+const intoBusses = (() => {
+  const raw = JSON.parse(JSON.stringify(manyLong)) as Session
+  const reading = readSession({
+    ...raw,
+    gear: [...raw.gear, fader],
+    strips: [
+      ...raw.strips.map((strip, i) => ({ ...strip, feeds: [{ to: `bus-${i % BUSSES}` }] })),
+      ...Array.from({ length: BUSSES }, (_, i) => ({
+        id: `bus-${i}`,
+        name: `Bus ${i}`,
+        kind: 'bus',
+        stages: Array.from({ length: 8 }, (_, k) => ({ id: `b${i}-${k}`, gear: 'bus-fader' })),
+      })),
+    ],
+  })
+  if (!reading.ok) throw new Error(`the busses are faulty: ${reading.faults[0]?.message}`)
+  return reading.session
+})()
+const dragged: Session = (() => {
+  const [first, ...others] = intoBusses.strips as [Session['strips'][number], ...Session['strips']]
+  const stages = first.stages.map((stage) =>
+    stage.settings.gain === undefined
+      ? stage
+      : { ...stage, settings: { ...stage.settings, gain: db(stage.settings.gain - 0.1) } },
+  )
+  return { ...intoBusses, strips: [{ ...first, stages }, ...others] }
+})()
+const before = evaluateFrom(null, intoBusses)
+
 /** As wrong as a file can be and still be looked at value by value. */
 const wrong = {
   ...demo,
@@ -50,10 +84,12 @@ const wrong = {
 
 /** What is measured, and the bound on its median in microseconds where there is one. */
 export const subjects: { name: string; run: () => unknown; bound?: number }[] = [
-  { name: 'evaluate the demo (4 strips)', run: () => evaluateSession(demo), bound: 50 },
+  { name: 'evaluate the demo (5 strips, 3 busses)', run: () => evaluateSession(demo), bound: 60 },
   { name: 'evaluate 64 strips of the demo', run: () => evaluateSession(many), bound: 5000 },
   { name: 'evaluate 1 strip of 5 stages', run: () => evaluateSession(five), bound: 50 },
   { name: 'evaluate 64 strips of 8 stages', run: () => evaluateSession(manyLong), bound: 5000 },
+  { name: 'evaluate 64 strips of 8 stages into 8 busses', run: () => evaluateSession(intoBusses), bound: 4000 },
+  { name: 'one strip of those dragged', run: () => evaluateFrom(before, dragged), bound: 300 },
   { name: 'plan 1 strip of 8 stages, 6 gains', run: () => planSession(eight) },
   { name: 'plan the demo', run: () => planSession(demo) },
   { name: 'refuse a file of 45 000 wrong values', run: () => readSession(wrong), bound: 1_000_000 },

@@ -28,7 +28,7 @@ describe('what passes a ceiling', () => {
       end,
     ])
     expect(found.map((each) => each.clipped)).toEqual([false, true, true, false])
-    expect(found.map((each) => each.carriesClipping)).toEqual([null, null, 's1', 's1'])
+    expect(found.map((each) => each.carriesClipping?.stage ?? null)).toEqual([null, null, 's1', 's1'])
   })
   it('what an input cuts off goes through the curve behind it: +10 through 0, 4 : 1, is +2.5', () => {
     const compressor = {

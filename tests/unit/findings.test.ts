@@ -40,7 +40,7 @@ describe('findings, each with what to do', () => {
     const points = evaluateSession(valid(change([['gear', 0, 'specs', 'level'], 125], [[...settings, 'gain'], 0])))
       .strips[0]?.points
     expect(points?.[1]?.clipped).toBe(true)
-    expect(points?.[2]?.carriesClipping).toBe('narrator-mic')
+    expect(points?.[2]?.carriesClipping).toEqual({ strip: 'narrator', stage: 'narrator-mic' })
     expect(points?.[2]?.peak).toBeCloseTo((points?.[1]?.ceiling ?? 0) - 15, 6)
   })
   it.each([

@@ -47,7 +47,7 @@ describe('clipping on the way', () => {
   it('is told at its stage, is not mended by a later fader, and is carried to the file', () => {
     const { points } = only(hot())
     expect(points.map((each) => each.clipped)).toEqual([false, true, false, false])
-    expect(points.map((each) => each.carriesClipping)).toEqual([null, null, 's1', 's1'])
+    expect(points.map((each) => each.carriesClipping?.stage ?? null)).toEqual([null, null, 's1', 's1'])
     // Peak passed on: the ceiling of +20, then −30.
     expect(points[2]?.peak).toBeCloseTo(-10, 6)
     const found = find(hot(), 'overdriven')
@@ -63,7 +63,7 @@ describe('clipping on the way', () => {
     const session = hot({ driven: true })
     expect(find(session, 'overdriven')).toBeUndefined()
     expect(find(session, 'driven')?.severity).toBe('note')
-    expect(only(session).points[3]?.carriesClipping).toBe('s1')
+    expect(only(session).points[3]?.carriesClipping).toEqual({ strip: 's', stage: 's1' })
   })
   it('the input’s limit falls as the gain rises', () => {
     const at = (gain: number) =>
