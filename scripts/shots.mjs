@@ -12,7 +12,7 @@ async function template(page, id) {
 }
 /** Does measurements on the simulated interface one after the other, and keeps all but the last. */
 async function simulated(page, procedures) {
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   for (const [i, id] of procedures.entries()) {
     if (i > 0) await page.getByRole('button', { name: 'Keep as measured' }).click()
     await page.locator(`[data-page="${id}"]`).click()
@@ -90,12 +90,12 @@ const views = [
       await reading('Noise budget')(page)
     },
   },
-  { name: 'timing', theme: 'light', go: (page) => page.keyboard.press('2') },
+  { name: 'timing', theme: 'light', go: (page) => page.keyboard.press('3') },
   {
     name: 'monitoring',
     theme: 'light',
     go: async (page) => {
-      await page.keyboard.press('3')
+      await page.keyboard.press('4')
       await page.getByRole('radio', { name: 'Both at once' }).click()
     },
   },
@@ -109,7 +109,7 @@ const views = [
     name: 'take-check',
     theme: 'light',
     go: async (page) => {
-      await page.keyboard.press('4')
+      await page.keyboard.press('5')
       await page
         .getByLabel('Choose a recording', { exact: true })
         .setInputFiles({ name: 'narrator-rehearsal.wav', mimeType: 'audio/wav', buffer: rehearsal() })
@@ -120,7 +120,7 @@ const views = [
     name: 'compare-units',
     theme: 'light',
     go: async (page) => {
-      await page.keyboard.press('4')
+      await page.keyboard.press('5')
       await page.locator('[data-page="compare"]').click()
       await page.waitForSelector('[data-place]')
     },

@@ -1,4 +1,4 @@
-import type { SectionColumn, SectionModel } from './section-model'
+import type { Confluence, SectionColumn, SectionModel, Tributary } from './section-model'
 
 /** Width of the ruler at the left, px: the cards below begin where it ends. */
 export const RULER = 52
@@ -15,6 +15,8 @@ export interface TextShape {
   size: number
   bold: boolean
   mono: boolean
+  /** Written upwards, along a narrow place. */
+  upright?: true
   /** Words on a small ground, so that a pattern behind them does not break the letters. */
   plate: boolean
 }
@@ -30,6 +32,10 @@ export interface LineShape {
 /** The section as shapes: areas of the river, lines, lettering. */
 export interface SectionDrawing {
   areas: { ceiling: string; surge: string; body: string; floor: string }
+  /** What flows into a bus, the quietest first. */
+  tributaries: { strip: string; path: string; x: number; y: number }[]
+  /** Where the first column begins, px. */
+  left: number
   edges: { ceiling: string; surge: string; floor: string }
   lines: LineShape[]
   texts: TextShape[]
@@ -42,6 +48,11 @@ export interface SectionDrawing {
 /** Where a column’s level stands still; between two columns the band runs from the one level to the other. */
 const PLATEAU = { from: 0.15, to: 0.85 }
 
+/** Width of what flows into a bus, in columns. */
+export const INFLOW = 1.4
+/** Part of it in which the strips stand side by side; in the rest they flow together. */
+const SIDE_BY_SIDE = 0.62
+
 /** Pixels below which a piece of the picture has no room for its words. */
 const LEGIBLE = 15
 
@@ -50,6 +61,8 @@ const NARROW = 130
 
 /** Width of a character of the monospaced face in parts of its size. */
 const MONO = 0.6
+
+const PLAIN = { anchor: 'start', size: 11.5, bold: true, mono: false, plate: false } as const
 
 /** Draws a section into a frame of a size, px. A pure function of what is shown. */
 export function drawSection(model: SectionModel, width: number, height: number): SectionDrawing {
@@ -61,15 +74,20 @@ type LevelOf = (column: SectionColumn) => number | null
 class Drawing {
   private readonly texts: TextShape[] = []
   private readonly lines: LineShape[] = []
+  private inflow: Place[] = []
   private readonly columnWidth: number
   private readonly narrow: boolean
+  /** Where the columns begin: behind the ruler, and on a bus behind what flows into it. */
+  private readonly left: number
 
   constructor(
     private readonly model: SectionModel,
     private readonly width: number,
     private readonly height: number,
   ) {
-    this.columnWidth = Math.max(1, width - RULER) / Math.max(1, model.columns.length)
+    const inflow = model.confluence ? INFLOW : 0
+    this.columnWidth = Math.max(1, width - RULER) / Math.max(1, model.columns.length + inflow)
+    this.left = RULER + inflow * this.columnWidth
     this.narrow = this.columnWidth < NARROW
   }
 
@@ -78,6 +96,7 @@ class Drawing {
     this.ruler()
     model.columns.forEach((column, i) => this.column(column, i))
     if (model.window) this.window(model.window)
+    const tributaries = model.confluence ? this.confluence(model.confluence) : []
     const [surge, peak, average] = [
       this.run((each) => each.surge),
       this.run((each) => each.peak),
@@ -90,18 +109,16 @@ class Drawing {
           .join(''),
         surge: between(surge, peak),
         body: between(peak, average),
-        floor: this.runs((each) => each.noise)
-          .map((run) => closed(run, this.height))
-          .join(''),
+        floor: [this.inflow, ...this.runs((each) => each.noise)].map((run) => closed(run, this.height)).join(''),
       },
+      tributaries,
+      left: this.left,
       edges: {
         ceiling: this.runs((each) => each.ceiling)
           .map(curve)
           .join(''),
         surge: curve(surge),
-        floor: this.runs((each) => each.noise)
-          .map(curve)
-          .join(''),
+        floor: [this.inflow, ...this.runs((each) => each.noise)].map(curve).join(''),
       },
       lines: this.lines,
       texts: this.texts,
@@ -111,7 +128,7 @@ class Drawing {
     }
   }
 
-  private x = (column: number) => RULER + column * this.columnWidth
+  private x = (column: number) => this.left + column * this.columnWidth
   private y = (level: number) => ((this.model.top - level) * this.height) / (this.model.top - this.model.bottom)
 
   /** The level as a line through all columns: a plateau in each, a slope at each joint. */
@@ -226,6 +243,64 @@ class Drawing {
       this.text('noise bed, A-weighted', this.x(0) + 8, this.height - 9, 'floor', { mono: false, size: 11 })
   }
 
+  /**
+   * The strips side by side, each at its own level, and from there into the sum. The bed rises with what each of them brings; over
+   * the sum a line tells how high it goes at the very most.
+   */
+  private confluence({ tributaries, likely, average, surge, bound, noise, boundText }: Confluence) {
+    const meets = this.x(0)
+    const slot = ((meets - RULER) * SIDE_BY_SIDE) / Math.max(1, tributaries.length)
+    const flowing = tributaries.map((each, i) => {
+      const [from, to] = [RULER + i * slot, RULER + (i + 0.8) * slot]
+      const level = (of: number) => Math.min(this.height - 4, this.y(of))
+      const upper = [
+        { x: from, y: level(each.peak) },
+        { x: to, y: level(each.peak) },
+        { x: meets, y: this.y(likely) },
+      ]
+      const lower = [
+        { x: from, y: level(each.average) },
+        { x: to, y: level(each.average) },
+        { x: meets, y: this.y(average) },
+      ]
+      const middle = (from + to) / 2
+      this.text(each.averageText, middle, Math.min(level(each.average) + 9, this.height - 8), 'ink', {
+        anchor: 'middle',
+        size: 11,
+      })
+      this.lines.push({ path: `M${round(from)} 0V${this.height}`, tone: 'line', width: 1, dash: '1 4' })
+      this.texts.push({ ...PLAIN, words: each.name, x: middle + 1, y: this.height - 8, tone: 'ink', upright: true })
+      return { strip: each.strip, path: between(upper, lower), x: middle, y: Math.max(14, level(each.peak) - 14) }
+    })
+    this.lines.push({ path: `M${round(meets)} 0V${this.height}`, tone: 'muted', width: 1, dash: '1 4' })
+    this.bed(tributaries, noise, slot, meets)
+    const [y, top] = [this.y(bound), this.y(surge)]
+    if (boundText !== null) {
+      this.lines.push({
+        path: `M${round(meets)} ${round(y)}H${round(this.x(0.9))}`,
+        tone: 'ceiling',
+        width: 1.25,
+        dash: '4 2',
+      })
+      if (top - y > LEGIBLE) this.text(`bound ${boundText}`, meets + 8, y + 9, 'ceiling', { size: 11, mono: false })
+    }
+    return flowing
+  }
+
+  /** Under the strips the bed rises in steps, to the noise of the sum. */
+  private bed(tributaries: readonly Tributary[], noise: number | null, slot: number, meets: number) {
+    const places = tributaries.flatMap((each, i) => {
+      if (each.noise === null) return []
+      const y = Math.min(this.height - 2, this.y(each.noise))
+      return [
+        { x: RULER + (i + 0.1) * slot, y },
+        { x: RULER + (i + 0.9) * slot, y },
+      ]
+    })
+    if (noise === null || places.length === 0) return
+    this.inflow = [...places, { x: meets, y: this.y(noise) }]
+  }
+
   /** The target’s window as a bracket at the recorder’s edge. */
   private window({ low, high, label }: NonNullable<SectionModel['window']>) {
     const x = this.width - 5
@@ -240,7 +315,7 @@ class Drawing {
   }
 }
 
-interface Place {
+export interface Place {
   x: number
   y: number
 }
@@ -248,7 +323,7 @@ interface Place {
 const round = (value: number) => Math.round(value * 10) / 10
 
 /** Level along the plateaus, level at both ends of every slope: a cubic with flat tangents there. */
-function curve(places: readonly Place[]): string {
+export function curve(places: readonly Place[]): string {
   return places
     .map(({ x, y }, i) => {
       const before = places[i - 1]
@@ -261,13 +336,13 @@ function curve(places: readonly Place[]): string {
 }
 
 /** From a line straight to the edge of the frame and back. */
-function closed(places: readonly Place[], edge: number): string {
+export function closed(places: readonly Place[], edge: number): string {
   const [first, last] = [places[0], places.at(-1)]
   return first && last ? `${curve(places)}L${round(last.x)} ${edge}H${round(first.x)}Z` : ''
 }
 
 /** Between two lines over the same columns. */
-function between(upper: readonly Place[], lower: readonly Place[]): string {
+export function between(upper: readonly Place[], lower: readonly Place[]): string {
   const back = curve([...lower].reverse())
   return upper.length > 0 && back !== '' ? `${curve(upper)}${back.replace('M', 'L')}Z` : ''
 }

@@ -1,4 +1,6 @@
 import type { Point } from '#core/chain/cascade'
+import type { Sum } from '#core/chain/sum'
+import { powerSum } from '#core/numeric/power'
 import type { TargetWindow } from '#core/session'
 import { formatDecimal, formatSigned } from '#core/units'
 
@@ -26,9 +28,34 @@ export interface SectionColumn {
   clipped: boolean
 }
 
+/** A strip that flows into a bus, at its own level as it arrives there. */
+export interface Tributary {
+  strip: string
+  name: string
+  peak: number
+  average: number
+  /** All noise that has arrived with it and with those before it. */
+  noise: number | null
+  averageText: string
+}
+
+/** Where strips meet, on the ruler of the first stage. */
+export interface Confluence {
+  tributaries: Tributary[]
+  average: number
+  likely: number
+  surge: number
+  bound: number
+  noise: number | null
+  /** What is left to the ceiling at the certain bound; `null` where no ceiling is known. */
+  boundText: string | null
+}
+
 export interface SectionModel {
   reading: SectionReading
   columns: SectionColumn[]
+  /** On a bus, what flows into its first stage. */
+  confluence: Confluence | null
   /** Ends of the ruler. */
   top: number
   bottom: number
@@ -44,18 +71,23 @@ export function sectionModel(
   points: readonly Point[],
   reading: SectionReading,
   tightest: string | null,
-  target: TargetWindow,
+  target: TargetWindow | null,
+  meeting: { sum: Sum; name: (strip: string) => string } | null = null,
 ): SectionModel {
   const zeros = reading === 'own' ? points.map(() => 0) : clipLevels(points)
   const columns = points.map((point, i) => column(point, zeros[i] ?? 0, point.stage === tightest))
   const last = points.at(-1)
   const zero = zeros.at(-1) ?? 0
+  const confluence = meeting && points[0] ? confluenceOf(meeting, points[0], zeros[0] ?? 0) : null
   return {
     reading,
     columns,
-    ...ruler(columns, reading),
+    confluence,
+    ...ruler(columns, confluence, reading),
     window:
-      last?.unit === 'dBFS' ? { low: target.low - zero, high: target.high - zero, label: WINDOWS[target.reads] } : null,
+      target && last?.unit === 'dBFS'
+        ? { low: target.low - zero, high: target.high - zero, label: WINDOWS[target.reads] }
+        : null,
   }
 }
 
@@ -102,14 +134,60 @@ function column(point: Point, zero: number, tightest: boolean): SectionColumn {
   }
 }
 
+/** The strips in the order in which they arrive: the quietest first, so that the loudest lies nearest to the sum. */
+function confluenceOf(
+  { sum, name }: { sum: Sum; name: (strip: string) => string },
+  first: Point,
+  zero: number,
+): Confluence {
+  // Before the stage; what it does to the level is in its own column.
+  const ground = zero - (first.average - sum.average)
+  const sorted = [...sum.brought].sort((a, b) => a.average - b.average)
+  let noise: number | null = null
+  const tributaries = sorted.map((each): Tributary => {
+    if (each.noise !== null) noise = powerSum([{ level: each.noise }, ...(noise === null ? [] : [{ level: noise }])])
+    return {
+      strip: each.strip,
+      name: name(each.strip),
+      peak: each.peak - ground,
+      average: each.average - ground,
+      noise: noise === null ? null : noise - ground,
+      averageText: formatDecimal(each.average, 0),
+    }
+  })
+  const bound = sum.bound - ground
+  const ceiling = first.ceiling === null ? null : first.ceiling - zero
+  return {
+    tributaries,
+    average: sum.average - ground,
+    likely: sum.likely - ground,
+    surge: sum.surge - ground,
+    bound,
+    noise: sum.noise === null ? null : sum.noise - ground,
+    boundText: ceiling === null ? null : formatDecimal(ceiling - bound, 1),
+  }
+}
+
 /** Room above the highest and below the lowest thing drawn, dB; ends on round numbers so that a drag does not shake it. */
 const ABOVE = 9
 const BELOW = 12
 const ROUND = 10
+/** A strip that comes in lower than that is drawn at the bottom, dB. */
+const DEEPEST = -100
 
-function ruler(columns: readonly SectionColumn[], reading: SectionReading): { top: number; bottom: number } {
-  const highest = Math.max(0, ...columns.flatMap((each) => [each.ceiling ?? 0, each.surge]))
-  const lowest = Math.min(...columns.map((each) => each.noise ?? each.average), reading === 'ceiling' ? -60 : 0)
+function ruler(
+  columns: readonly SectionColumn[],
+  confluence: Confluence | null,
+  reading: SectionReading,
+): { top: number; bottom: number } {
+  const arriving = confluence?.tributaries ?? []
+  const highest = Math.max(0, confluence?.bound ?? 0, ...columns.flatMap((each) => [each.ceiling ?? 0, each.surge]))
+  // What lies far under everything else would press the rest together.
+  const lowest = Math.min(
+    ...columns.map((each) => each.noise ?? each.average),
+    ...arriving.map((each) => Math.max(each.average, DEEPEST)),
+    reading === 'ceiling' ? -60 : 0,
+  )
   return {
     top: highest === 0 ? ABOVE : Math.ceil((highest + ABOVE) / ROUND) * ROUND,
     bottom: Math.floor((lowest - BELOW) / ROUND) * ROUND,

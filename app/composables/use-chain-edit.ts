@@ -1,7 +1,7 @@
 import { computed, nextTick, ref } from 'vue'
 import { freeGearId } from '#core/chain/remedies'
 import type { Gear, StructureChange } from '#core/session'
-import { applyChanges, fitStrip, nextName, socketOf, traitsOf } from '#core/session'
+import { applyChanges, fitStrip, isBus, nextName, socketOf, traitsOf } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
 import { useViewStore } from '~/stores/view'
@@ -61,7 +61,10 @@ export function useChainEdit() {
     const at = value?.do === 'insert' ? value.index : value ? indexOf(value.stage) : 0
     const before = stages.value[at - 1]
     const gear = gearOf(before)
-    return gear ? traitsOf(gear).domains(gear, before?.port).gives : null
+    if (gear) return traitsOf(gear).domains(gear, before?.port).gives
+    // A bus goes on taking what flows into it.
+    const first = gearOf(stages.value[0])
+    return view.strip && isBus(view.strip) && first ? traitsOf(first).domains(first, stages.value[0]?.port).takes : null
   })
   /** The port of a box by which it can stand there: the first free one; `undefined` where it has no ports, `null` where it does not fit. */
   function portFor(gear: Gear): string | null | undefined {
@@ -73,7 +76,9 @@ export function useChainEdit() {
         each.stages.filter((stage) => stage.gear === gear.id).map((stage) => socketOf(gear, stage.port)),
       ),
     )
-    const fitting = gear.inputs.filter((input) => traits.domains(gear, input.id).takes === needed.value)
+    const fitting = [...gear.inputs, ...gear.outputs.filter(({ type }) => type !== 'headphone')].filter(
+      (input) => traits.domains(gear, input.id).takes === needed.value,
+    )
     return (fitting.find((input) => !taken.has(socketOf(gear, input.id))) ?? fitting[0])?.id ?? null
   }
 

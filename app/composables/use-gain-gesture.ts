@@ -1,11 +1,10 @@
 import type { Ref } from 'vue'
 import { onScopeDispose, ref } from 'vue'
-import type { GainControl } from '#core/chain/gain-control'
 import { nearestGain } from '#core/chain/settable-gain'
 import { applyChanges } from '#core/session'
 import { inGesture } from '~/stores/gesture'
 import { useSessionStore } from '~/stores/session'
-import { useViewStore } from '~/stores/view'
+import type { Turned } from './turned'
 
 /** Gain steps for the large keys, dB. */
 const LARGE = 6
@@ -14,17 +13,14 @@ const LARGE = 6
  * Setting a gain by hand: a drag shows every value at once and keeps the last on release, Esc takes it back,
  * a key sets and keeps at once.
  */
-export function useGainGesture(control: Ref<GainControl>) {
+export function useGainGesture(control: Ref<Turned>) {
   const store = useSessionStore()
-  const view = useViewStore()
   const dragging = ref(false)
   let startGain = 0
 
   const change = (gain: number) => applyGain(nearestGain(control.value.range, gain))
   const applyGain = (to: number) => (session: Parameters<typeof applyChanges>[0]) =>
-    applyChanges(session, [
-      { strip: view.strip?.id ?? '', stage: control.value.stage, setting: control.value.setting, to },
-    ])
+    applyChanges(session, control.value.change(to))
 
   function begin() {
     dragging.value = true
@@ -37,7 +33,7 @@ export function useGainGesture(control: Ref<GainControl>) {
   function end() {
     if (!dragging.value) return
     stop()
-    store.keepPreview('Gain')
+    store.keepPreview(control.value.label)
   }
   function cancel() {
     if (!dragging.value) return
@@ -72,7 +68,7 @@ export function useGainGesture(control: Ref<GainControl>) {
     event.preventDefault()
     // A key held down is one step of undo.
     if (!event.repeat) store.endGesture()
-    inGesture(`hold ${control.value.stage} ${control.value.setting}`, () => store.edit('Gain', change(to)))
+    inGesture(`hold ${control.value.key}`, () => store.edit(control.value.label, change(to)))
   }
 
   onScopeDispose(cancel)

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { evaluateSession } from '#core/evaluation/evaluate-session'
+import type { Evaluated } from '#core/evaluation/evaluate-session'
+import { evaluateFrom } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import {
@@ -48,7 +49,11 @@ export const useSessionStore = defineStore('session', () => {
 
   const committed = computed(() => open.value?.committed.value ?? null)
   const session = computed(() => open.value?.draft.value ?? committed.value)
-  const evaluation = computed(() => (session.value ? evaluateSession(session.value) : null))
+  // Only what changed since, and what that feeds, is evaluated again.
+  const evaluated = computed<Evaluated | null>((before) =>
+    session.value ? evaluateFrom(before ?? null, session.value) : null,
+  )
+  const evaluation = computed(() => evaluated.value?.evaluation ?? null)
   const plan = computed(() => (committed.value ? planSession(committed.value) : null))
 
   function put(next: OpenSession) {

@@ -7,6 +7,7 @@ import { phantomUses } from '#core/chain/phantom'
 import type { ResolvedStage } from '#core/chain/resolve'
 import { gearById, resolveStage, resolveStrip } from '#core/chain/resolve'
 import type { Gear, Stage } from '#core/session'
+import { isBus } from '#core/session'
 import { useSessionStore } from './session'
 import { useViewStore } from './view'
 
@@ -51,7 +52,9 @@ export const useStripStore = defineStore('strip', () => {
   /** What is left for the section beside the rail and the right column, px. */
   const room = computed(() => width.value - (width.value >= RAIL ? 180 : 60) - (width.value >= COLUMN ? 310 : 0))
   const isCompact = computed(() => width.value < CARD_BY_CARD)
-  const isLong = computed(() => room.value / stages.value.length < CARD)
+  // What flows into a bus stands before its stages.
+  const columns = computed(() => stages.value.length + (view.strip && isBus(view.strip) ? 1 : 0))
+  const isLong = computed(() => room.value / columns.value < CARD)
   const selected = computed(() => stages.value.find((stage) => stage.id === view.stage) ?? stages.value[0] ?? null)
   const planned = (stage: string, setting: 'gain' | 'fader') =>
     store.plan?.settings.find((each) => each.stage === stage && each.setting === setting)?.to ?? null

@@ -42,7 +42,7 @@ export interface ReadingPlace {
 }
 
 /** The desk meter's zero mark where a desk states none, dBu. */
-const USUAL_ZERO = 4
+export const USUAL_ZERO = 4
 
 /**
  * Where a target is read on a strip: at the last analogue-to-digital converter; faders and plug-ins behind it are for the

@@ -10,8 +10,8 @@ export interface OpenMicrophone {
   strips: string[]
   /** What is left of its sound at itself after once around: from the capsule to the loudspeaker and back, dB. */
   loop: number
-  /** The margin without it, dB. */
-  without: number
+  /** The margin without it, dB; `null` where nothing is left that could howl. */
+  without: number | null
   /** The margin with its way into the loudspeaker 6 dB lower. */
   lowered: number
 }
@@ -28,9 +28,6 @@ const STABILITY = 6
 const powerOf = (decibels: number) => 10 ** (decibels / 10)
 const marginOf = (loops: readonly number[]) =>
   -10 * Math.log10(loops.reduce((sum, loop) => sum + powerOf(loop), 0)) - STABILITY
-
-/** A margin without any microphone left. */
-const NO_LOOP = Infinity
 
 /**
  * The feedback margin of a bus that ends in a loudspeaker: −10 lg Σ 10^(loop/10) − 6 over the microphones that feed it, each
@@ -69,7 +66,7 @@ export function feedbackOf(
         const others = all.filter((_, k) => k !== i)
         return {
           ...each,
-          without: others.length === 0 ? NO_LOOP : marginOf(others),
+          without: others.length === 0 ? null : marginOf(others),
           lowered: marginOf([...others, each.loop - 6]),
         }
       })

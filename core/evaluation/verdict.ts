@@ -1,6 +1,8 @@
+import type { Contribution } from '../chain/cascade'
 import type { NoiseName } from '../chain/two-port'
 import type { Recommendation } from '../latency/recommend'
 import type { Session, Strip } from '../session'
+import { isBus, outputAt } from '../session'
 import { formatDecimal } from '../units'
 import type { StripEvaluation } from './evaluate-session'
 
@@ -39,27 +41,32 @@ export function verdict(
   return {
     headroom: headroomStatement(session, strip, evaluated),
     floor: floorStatement(evaluated),
-    latency: latencyStatement(session, strip, evaluated, recommended),
+    latency: isBus(strip)
+      ? busStatement(session, strip, evaluated)
+      : latencyStatement(session, strip, evaluated, recommended),
   }
 }
 
-function headroomStatement(session: Session, strip: Strip, { points, tightest }: StripEvaluation): Statement {
+function headroomStatement(session: Session, strip: Strip, { points, tightest, sum }: StripEvaluation): Statement {
   const point = points.find((each) => each.stage === tightest?.stage)
+  if (isBus(strip) && points.length === 0)
+    return { headline: 'Nothing feeds this bus', detail: 'give a strip a send to it' }
   if (!tightest || !point || point.ceiling === null)
     return { headline: 'No stage with a known limit', detail: 'give the microphone’s or the input’s' }
-  const place = placeOf(session, strip, tightest.stage)
+  const meets = sum !== null && tightest.stage === strip.stages[0]?.id
+  const place = `${meets ? 'where the strips meet, at ' : ''}${placeOf(session, strip, tightest.stage)}`
   const afterSurge = point.ceiling - point.surgePeak
   if (tightest.headroom < 0)
     return {
       headline: `${formatDecimal(-tightest.headroom, 1)} dB too loud`,
-      detail: `it clips at ${place} before any surge`,
+      detail: `it clips ${meets ? '' : 'at '}${place} before any surge`,
     }
   return {
     headline: `${formatDecimal(tightest.headroom, 1)} dB before it clips`,
     detail:
       afterSurge < 0
         ? `at ${place}; the surge goes ${formatDecimal(-afterSurge, 1)} dB over`
-        : `at ${place}; ${formatDecimal(afterSurge, 1)} dB with the surge`,
+        : `${meets ? '' : 'at '}${place}; ${formatDecimal(afterSurge, 1)} dB with the surge`,
   }
 }
 
@@ -67,17 +74,51 @@ function headroomStatement(session: Session, strip: Strip, { points, tightest }:
 function placeOf(session: Session, strip: Strip, stageId: string): string {
   const stage = strip.stages.find((each) => each.id === stageId)
   const gear = session.gear.find((each) => each.id === stage?.gear)
-  if (gear?.kind === 'interface') return `input ${stage?.port ?? ''} of ${gear.name}`
+  if (gear?.kind === 'interface' && !outputAt(gear, stage?.port)) return `input ${stage?.port ?? ''} of ${gear.name}`
   return gear?.kind === 'sound-source' || gear?.kind === 'microphone' ? 'the capsule' : (gear?.name ?? 'a stage')
 }
 
 function floorStatement({ noise, points }: StripEvaluation): Statement {
-  const greatest = noise[0]
+  const greatest = greatestNoise(noise)
+  const open = noise.filter(({ name }) => name === 'room').length
   const end = points.at(-1)
   if (!greatest || !end) return { headline: 'No noise is known', detail: 'give the room’s and the gear’s' }
   return {
     headline: `The ${noiseWords[greatest.name]} sets the floor, ${formatDecimal(100 * greatest.share, 0)} %`,
-    detail: `${formatDecimal(end.snr, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${end.unit}(A)`,
+    detail: `${formatDecimal(end.snr, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${end.unit}(A)${open > 1 ? `, ${open} open microphones` : ''}`,
+  }
+}
+
+/** The kind of noise that makes most of it: on a bus several strips bring the same kind. */
+function greatestNoise(noise: readonly Contribution[]): Pick<Contribution, 'name' | 'share'> | undefined {
+  const shares = new Map<NoiseName, number>()
+  for (const { name, share } of noise) shares.set(name, (shares.get(name) ?? 0) + share)
+  return [...shares].map(([name, share]) => ({ name, share })).sort((a, b) => b.share - a.share)[0]
+}
+
+/** What a bus is for: a stream’s loudness, the level at the listener, or who brings most. */
+function busStatement(session: Session, strip: Strip, { points, sum, stream, feedback }: StripEvaluation): Statement {
+  const end = points.at(-1)
+  if (!end || !sum) return { headline: 'No strips meet here', detail: 'nothing is known of its level' }
+  if (stream)
+    return {
+      headline: `Stream ${formatDecimal(stream.loudness, 1)} ± ${formatDecimal(stream.give, 1)} LUFS`,
+      detail: `wanted ${formatDecimal(stream.wanted, 1)}; the limiter takes ${formatDecimal(stream.reduction.surge, 1)} dB off the surge`,
+    }
+  if (end.unit === 'dBSPL')
+    return {
+      headline: `${formatDecimal(end.average, 1)} dB SPL at the listener`,
+      detail:
+        feedback?.margin == null
+          ? 'no microphone feeds it, or its distance is not given'
+          : `${formatDecimal(feedback.margin, 1)} dB before it howls`,
+    }
+  const [most] = sum.brought
+  const name = session.strips.find(({ id }) => id === most?.strip)?.name ?? ''
+  const meet = sum.brought.length === 1 ? 'One strip comes here' : `${sum.brought.length} strips meet here`
+  return {
+    headline: meet,
+    detail: `${name} brings most, ${formatDecimal(100 * (most?.share ?? 0), 0)} % of the average`,
   }
 }
 

@@ -1,10 +1,12 @@
 import { allAssumed } from './assumed'
 import { initialSettings } from './complete'
 import type { Gear } from './gear'
+import { traitsOf } from './gear'
 import { nextId, nextName } from './naming'
 import { readGear } from './read-gear'
 import type { Session } from './session'
 import type { Stage, Strip } from './strip'
+import { feedsOf } from './strip'
 
 /** What a bus is for. */
 export type BusUse = 'group' | 'stream' | 'room'
@@ -100,3 +102,34 @@ export function addBus(session: Session, use: BusUse): Session {
   }
   return { ...session, gear: [...session.gear, ...gear], strips: [...session.strips, bus] }
 }
+
+/** Boxes behind which a signal is too weak for a bus. */
+const BEFORE_LINE: ReadonlySet<string> = new Set(['microphone', 'pad', 'di-box', 'booster', 'electric-source'])
+
+/**
+ * From where a strip can feed a bus: the last stage behind which it gives what the bus takes.
+ * @returns `undefined` for its last stage; `null` where none does, or the bus leads to the strip itself
+ */
+export function feedFrom(session: Session, strip: Strip, bus: Strip): string | undefined | null {
+  const boxes = new Map(session.gear.map((item) => [item.id, item]))
+  const domainsOf = ({ gear, port }: Stage) => {
+    const box = boxes.get(gear)
+    return box ? traitsOf(box).domains(box, port) : null
+  }
+  const first = bus.stages[0]
+  const takes = first && domainsOf(first)?.takes
+  if (strip.id === bus.id || leadsTo(session, bus, strip.id)) return null
+  const at = strip.stages.findLastIndex((stage, i) => {
+    const kind = boxes.get(stage.gear)?.kind ?? ''
+    const isLine = !BEFORE_LINE.has(kind) || (kind === 'electric-source' && i === strip.stages.length - 1)
+    return isLine && domainsOf(stage)?.gives === takes
+  })
+  if (at < 0) return null
+  return at === strip.stages.length - 1 ? undefined : strip.stages[at]?.id
+}
+
+const leadsTo = (session: Session, from: Strip, wanted: string): boolean =>
+  feedsOf(from).some(({ to }) => {
+    const next = session.strips.find(({ id }) => id === to)
+    return to === wanted || (next !== undefined && leadsTo(session, next, wanted))
+  })

@@ -13,7 +13,7 @@ const turnTo = (page: Page, id: string) => page.locator(`[data-page="${id}"]`).c
 const openBench = async (page: Page, id: string, file: SessionLike | null = example1()) => {
   if (file) await openFile(page, file)
   else await open(page)
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await turnTo(page, id)
 }
 type SessionLike = Parameters<typeof openFile>[1]
@@ -204,7 +204,7 @@ test('a page that lacks something says what', async ({ page }) => {
   await page.getByRole('button', { name: 'Add an output' }).click()
   await type(page, 'Maximum output level, dBu', '18')
   await page.keyboard.press('Escape')
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await field(page, 'It reads, V').fill('0.6153')
   await page.getByRole('button', { name: 'Add the reading' }).click()
   await expect(page.locator('[data-judgement]')).toContainText('As printed')
@@ -216,7 +216,7 @@ test('a page that lacks something says what', async ({ page }) => {
   // And on the page when the program is opened again.
   await page.reload()
   await page.waitForSelector('[data-gain-handle]')
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await turnTo(page, 'output-full-scale')
   await expect(page.locator('[data-known]')).toContainText('18.00 dBu ± 0.09')
   await expect(page.locator('[data-page="output-full-scale"]')).toContainText('measured')
@@ -261,7 +261,7 @@ test('a loopback recording gives the round trip, and keeps it for Timing', async
   await bring(page, 'Choose recordings', 'back.wav', writeWav([back], 48_000, 24))
   await expect(page.locator('[data-measured]')).toHaveText('9.000 ms')
   await keep(page)
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await expect(page.locator('[data-cell="48000-128"]')).toContainText('9.00')
   await expect(page.locator('[data-cell="48000-128"]')).toContainText('measured')
 })

@@ -25,16 +25,17 @@ test.describe('without the server', () => {
     await page.getByRole('radio', { name: 'Conventions' }).click()
     await expect(page.locator('[data-convention="peaks-18-12"]')).toBeVisible()
     for (const [key, what] of [
-      ['2', '[data-cell]'],
-      ['3', '[data-arrival]'],
-      ['4', '[data-page]'],
+      ['2', '[data-mix-row]'],
+      ['3', '[data-cell]'],
+      ['4', '[data-arrival]'],
+      ['5', '[data-page]'],
       ['h', '[data-item]'],
       ['o', '[data-session]'],
     ] as const) {
       await page.keyboard.press(key)
       await expect(page.locator(what).first()).toBeVisible()
     }
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await page.locator('[data-page="input-full-scale"]').click()
     await page.getByRole('button', { name: 'Try it on the simulated interface' }).click()
     await expect(page.locator('[data-row]').first()).toBeVisible()
@@ -57,7 +58,7 @@ test('a late part that does not come says so, and nothing else is lost', async (
   let blocked = true
   await page.route(/_nuxt\/.*\.js/, (route) => (blocked ? route.fulfill({ status: 503, body: '' }) : route.continue()))
   test.info().annotations.push({ type: 'expects-errors' })
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await expect(page.locator('[data-notice="late"]')).toContainText('could not be loaded')
   await expect(gain(page)).toHaveValue('35')
   await type(page, 'Gain, dB', '40')

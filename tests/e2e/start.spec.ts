@@ -114,7 +114,7 @@ test('the whole of it by keyboard: own chain, plan, adopt, timing, export', asyn
   await press('Enter')
   await expect(page.getByRole('combobox', { name: 'Target level' })).toHaveValue('peaks-12-6')
   // Timing: a cell by arrows.
-  await press('2')
+  await press('3')
   await page.locator('[data-cell][aria-pressed="true"]').focus()
   await press('ArrowLeft', 'Enter')
   await expect(page.locator('[data-cell="48000-64"]')).toHaveAttribute('aria-pressed', 'true')

@@ -8,7 +8,7 @@ import { expect, field, open, openFile, test, type, verdict } from './app'
 const openExample = async (page: Page) => {
   await openFile(page, example1())
   await expect(verdict(page, 'latency')).toContainText('7.67 ms')
-  await page.keyboard.press('2')
+  await page.keyboard.press('3')
   await expect(page.locator('[data-cell]').first()).toBeVisible()
 }
 const measure = async (page: Page, kind: string, values: Record<string, string>) => {
@@ -106,7 +106,7 @@ test('monitoring: both paths make a comb, whose notch and ripple are told, and w
   page,
 }) => {
   await openFile(page, example1())
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await expect(page.locator('[data-lane="software"]')).toContainText('7.67')
   await page.getByRole('radio', { name: 'Both at once' }).click()
   // 7.667 − 0.833 ms apart: 1/(2τ) = 73.2 Hz; −6 dB: 9.57 dB.
@@ -123,7 +123,7 @@ test('monitoring: both paths make a comb, whose notch and ripple are told, and w
 
 test('headphones: level at the ear, hours, a warning, and never a default over 85 dBA', async ({ page }) => {
   await open(page)
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   const ear = page.locator('[data-ear]')
   await expect(ear).toContainText('75.0 dBA average')
   await type(page, 'Volume, dB', '0')
@@ -140,7 +140,7 @@ test('headphones: level at the ear, hours, a warning, and never a default over 8
 
 test('a microphone in the room’s loudspeakers: the margin from four distances', async ({ page }) => {
   await open(page)
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await page.getByRole('switch', { name: 'to the room' }).click()
   await page.getByRole('button', { name: 'Enter the four distances' }).click()
   await expect(page.locator('[data-feedback]')).toContainText('Potential gain 15.2 dB') // 6, 4, 7, 0.3 m: 15.16
@@ -152,7 +152,7 @@ test('monitoring: all performers on one ruler; a way is chosen there, the recomm
   page,
 }) => {
   await open(page)
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await expect(page.locator('[data-arrival]')).toHaveCount(4)
   const lane = (strip: string, way: string) => page.locator(`[data-arrival="${strip}"] [data-lane="${way}"]`)
   await expect(lane('narrator', 'software')).toHaveAttribute('aria-pressed', 'true')
@@ -175,7 +175,7 @@ test('monitoring by ear: both ways, then one, from a synthetic voice and from a 
   page,
 }) => {
   await open(page)
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await page.getByRole('button', { name: 'Hear both, then one' }).click()
   await expect(page.locator('[data-playing]')).toHaveText('Both ways…')
   await expect(page.locator('[data-playing]')).toHaveText('One way…')
@@ -195,7 +195,7 @@ test('monitoring by ear: both ways, then one, from a synthetic voice and from a 
 
 test('headphones from the shelf are taken into the session', async ({ page }) => {
   await open(page)
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   const headphones = page.getByRole('combobox', { name: 'Headphones', exact: true })
   await expect(headphones.locator('option', { hasText: 'from the shelf' }).first()).toBeAttached()
   const option = headphones.locator('option', { hasText: 'from the shelf' }).first()

@@ -11,7 +11,7 @@ import { useViewStore } from '~/stores/view'
 import ArrivalChart from './ArrivalChart.vue'
 import HeadphonesPanel from './HeadphonesPanel.vue'
 import MixPanel from './MixPanel.vue'
-import SendsPanel from './SendsPanel.vue'
+import RoomPanel from './RoomPanel.vue'
 import SoundPanel from './SoundPanel.vue'
 
 /** What the performers hear: when it arrives, how it sounds, how loud it is. */
@@ -43,7 +43,7 @@ const listen = (strip: string, route: RouteName) =>
 
 <template>
   <div
-    v-if="monitor && settings"
+    v-if="store.session"
     class="grow gap-6 px-3 pt-2 card:px-5 column:grid column:min-h-0 column:grid-cols-[minmax(0,1fr)_18rem] column:overflow-hidden"
   >
     <div
@@ -52,7 +52,11 @@ const listen = (strip: string, route: RouteName) =>
       aria-label="When it arrives and how it sounds"
     >
       <ArrivalChart :monitors="monitors" @listen="listen" />
-      <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <p v-if="!monitor">
+        “{{ view.strip?.name }}” is a bus: nobody plays into it, and what is heard of it comes from the strips that feed
+        it.
+      </p>
+      <div v-if="monitor" class="flex flex-wrap items-center gap-x-4 gap-y-1">
         <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="The performer listens by">
           <button
             v-for="each in ways"
@@ -78,19 +82,19 @@ const listen = (strip: string, route: RouteName) =>
           ><span v-else class="text-muted">In use.</span>
         </p>
       </div>
-      <ul v-if="monitor.notes.length > 0" class="list-disc pl-5">
+      <ul v-if="monitor && monitor.notes.length > 0" class="list-disc pl-5">
         <li v-for="note in monitor.notes" :key="note">{{ note }}</li>
       </ul>
-      <SoundPanel :monitor="monitor" />
+      <SoundPanel v-if="monitor" :monitor="monitor" />
     </div>
     <aside
       class="gap-x-8 pb-4 card:max-column:columns-2 column:min-h-0 column:overflow-y-auto *:mb-4 *:break-inside-avoid"
       tabindex="0"
       aria-label="How loud it is, what is heard, and sends"
     >
-      <HeadphonesPanel :monitor="monitor" />
-      <MixPanel :monitor="monitor" />
-      <SendsPanel :monitor="monitor" />
+      <HeadphonesPanel v-if="monitor" :monitor="monitor" />
+      <MixPanel v-if="monitor" :monitor="monitor" />
+      <RoomPanel />
     </aside>
   </div>
 </template>

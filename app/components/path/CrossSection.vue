@@ -4,13 +4,22 @@ import { computed, ref, useId } from 'vue'
 import type { GainControl } from '#core/chain/gain-control'
 import { stripControls } from '#core/chain/gain-control'
 import type { ResolvedStage } from '#core/chain/resolve'
-import { RULER, drawSection, plateHalf } from '~/charts/section-drawing'
+import { INFLOW, RULER, drawSection, plateHalf } from '~/charts/section-drawing'
 import type { SectionModel } from '~/charts/section-model'
+import type { Turned } from '~/composables/turned'
+import { turnedGain } from '~/composables/turned'
 import { controlName } from './control-name'
 import GainHandle from './GainHandle.vue'
 
 /** The strip as a river in section, with a handle on every gain. */
-const props = defineProps<{ model: SectionModel; stages: readonly ResolvedStage[]; summary: string }>()
+const props = defineProps<{
+  model: SectionModel
+  stages: readonly ResolvedStage[]
+  summary: string
+  strip: string
+  /** What flows into a bus, to be turned where it stands. */
+  sends?: readonly { turned: Turned; name: string; from: string }[]
+}>()
 
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(frame)
@@ -18,27 +27,36 @@ const id = useId()
 
 /** Columns narrower than their figures are not drawn: the section is pushed sideways instead, px. */
 const COLUMN = 86
-const leastWidth = computed(() => RULER + COLUMN * props.model.columns.length)
+const leastWidth = computed(() => RULER + COLUMN * (props.model.columns.length + (props.model.confluence ? INFLOW : 0)))
 const drawing = computed(() => drawSection(props.model, width.value, height.value))
 
 /** Below this a column has no room for a handle with its unit, px. */
 const NARROW = 130
 const controls = computed(() => stripControls(props.stages))
-const handles = computed(() =>
+const nameOf = (control: GainControl) => controlName(control, controls.value.length, props.stages)
+const handles = computed(() => [...gainHandles.value, ...sendHandles.value])
+const gainHandles = computed(() =>
   controls.value.flatMap((control) => {
     const i = props.stages.findIndex((stage) => stage.id === control.stage)
     const column = props.model.columns[i]
     if (!column) return []
-    const { y, columnWidth } = drawing.value
-    const left = RULER + i * columnWidth
+    const { y, columnWidth, left: begins } = drawing.value
+    const left = begins + i * columnWidth
+    const own = { turned: turnedGain(props.strip, control), name: nameOf(control) }
     const key = `${control.stage} ${control.setting}`
     // A channel's gain is met at its joint, its fader behind: there it hangs under the band.
     return control.setting === 'gain'
-      ? [{ control, key, left, top: y(column.peak) }]
-      : [{ control, key, left: left + columnWidth / 2, top: y(column.average) + 16 }]
+      ? [{ ...own, key, left, top: y(column.peak) }]
+      : [{ ...own, key, left: left + columnWidth / 2, top: y(column.average) + 16 }]
   }),
 )
-const nameOf = (control: GainControl) => controlName(control, controls.value.length, props.stages)
+/** A send is held at the top of its strip, where that flows into the sum. */
+const sendHandles = computed(() =>
+  (props.sends ?? []).flatMap(({ turned, name, from }) => {
+    const place = drawing.value.tributaries.find((each) => each.strip === from)
+    return place ? [{ turned, name: `Send of ${name}`, key: turned.key, left: place.x, top: place.y }] : []
+  }),
+)
 const colour = (tone: string) => `var(--${tone})`
 const MONO = 'JetBrains Mono Variable'
 const SANS = 'Instrument Sans Variable'
@@ -75,6 +93,15 @@ const SANS = 'Instrument Sans Variable'
         </defs>
         <path :d="drawing.areas.ceiling" :fill="`url(#${id}-rock)`" />
         <path :d="drawing.areas.floor" :fill="`url(#${id}-gravel)`" />
+        <path
+          v-for="each in drawing.tributaries"
+          :key="each.strip"
+          :d="each.path"
+          fill="var(--body)"
+          fill-opacity="0.72"
+          stroke="var(--paper)"
+          :data-tributary="each.strip"
+        />
         <path :d="drawing.areas.surge" fill="var(--lip)" />
         <path :d="drawing.areas.body" fill="var(--body)" />
         <path :d="drawing.edges.surge" fill="none" stroke="var(--body)" stroke-dasharray="3 3" />
@@ -103,6 +130,7 @@ const SANS = 'Instrument Sans Variable'
             :y="text.y"
             :fill="colour(text.tone)"
             :text-anchor="text.anchor"
+            :transform="text.upright ? `rotate(-90 ${text.x} ${text.y})` : undefined"
             :font-size="text.size"
             :font-weight="text.bold ? 650 : text.plate ? 500 : 450"
             :font-family="text.mono ? MONO : SANS"
@@ -115,8 +143,8 @@ const SANS = 'Instrument Sans Variable'
       <GainHandle
         v-for="handle in handles"
         :key="handle.key"
-        :control="handle.control"
-        :name="nameOf(handle.control)"
+        :control="handle.turned"
+        :name="handle.name"
         :small="drawing.columnWidth < NARROW"
         :pixels-per-db="drawing.perDb"
         :style="{ left: `${handle.left}px`, top: `${handle.top}px` }"

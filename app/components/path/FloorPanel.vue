@@ -12,7 +12,14 @@ const store = useSessionStore()
 const view = useViewStore()
 
 const { stages, isLong } = useStripStages()
-const gearName = (id: string) => stages.value.find((stage) => stage.id === id)?.gear.name ?? ''
+const isFed = computed(() => view.evaluated?.sum != null)
+/** On a bus the strip that brings a noise, elsewhere the box that makes it. */
+const whose = ({ strip, stage }: { strip: string; stage: string }) =>
+  strip !== view.strip?.id
+    ? (store.session?.strips.find((each) => each.id === strip)?.name ?? '')
+    : (stages.value.find((each) => each.id === stage)?.gear.name ?? '')
+const unit = computed(() => view.evaluated?.points.at(-1)?.unit)
+const UNITS = { dBFS: 'dBFS(A), recorded', dBu: 'dBu(A), at its end', dBSPL: 'dB SPL(A), at the listener' } as const
 const noise = computed(() => view.evaluated?.noise ?? [])
 const trade = computed(() => (store.session && view.strip ? gainTrade(store.session, view.strip.id, 10) : null))
 const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 * share, share < 0.0995 ? 1 : 0))
@@ -21,19 +28,19 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
 <template>
   <section id="floor-panel" tabindex="-1" aria-labelledby="floor-title">
     <h2 id="floor-title" class="flex justify-between border-b border-ink pb-0.5">
-      What sets the floor <span class="text-xs font-normal text-muted">dBFS(A), recorded</span>
+      What sets the floor <span class="text-xs font-normal text-muted">{{ UNITS[unit ?? 'dBFS'] }}</span>
     </h2>
     <ol class="mt-1 leading-snug">
       <li
         v-for="each in noise"
-        :key="`${each.stage} ${each.name}`"
+        :key="`${each.strip} ${each.stage} ${each.name}`"
         class="grid grid-cols-[minmax(0,1fr)_auto_3.2rem] items-baseline gap-x-2"
         :data-noise="each.name"
       >
-        <span class="min-w-0 truncate" :title="gearName(each.stage)"
+        <span class="min-w-0 truncate" :title="whose(each)"
           >{{ noiseWords[each.name]
-          }}<span v-if="isLong && each.name !== 'room'" class="ml-1 text-xs text-muted">{{
-            gearName(each.stage)
+          }}<span v-if="isFed || (isLong && each.name !== 'room')" class="ml-1 text-xs text-muted">{{
+            whose(each)
           }}</span></span
         >
         <span class="figure text-right">{{ formatDecimal(each.level, 1) }}</span>
@@ -49,6 +56,6 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
       {{ formatShort(trade.gain, 1) }} dB more gain: <span class="figure">{{ formatDecimal(trade.snr, 2) }}</span> dB
       less noise, <span class="figure">{{ formatDecimal(trade.headroom, 1) }}</span> dB less headroom.
     </p>
-    <p v-else class="mt-1">The gain is at the end of its range; there is no more to buy.</p>
+    <p v-else-if="!isFed" class="mt-1">The gain is at the end of its range; there is no more to buy.</p>
   </section>
 </template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { MoveVertical } from '@lucide/vue'
 import { toRef } from 'vue'
-import type { GainControl } from '#core/chain/gain-control'
 import { formatDecimal } from '#core/units'
+import type { Turned } from '~/composables/turned'
 import { useGainGesture } from '~/composables/use-gain-gesture'
 
 /** A gain held at the step it makes in the section: dragging lifts or lowers everything behind it, dB for dB. */
-const props = defineProps<{ control: GainControl; pixelsPerDb: number; name: string; small: boolean }>()
+const props = defineProps<{ control: Turned; pixelsPerDb: number; name: string; small: boolean }>()
 
 const gesture = useGainGesture(toRef(props, 'control'))
 let from = 0

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue'
 import { gainToPosition, positionInWords } from '#core/chain/knob'
-import type { GainControl } from '#core/chain/gain-control'
 import { formatDecimal } from '#core/units'
+import type { Turned } from '~/composables/turned'
 import { useGainGesture } from '~/composables/use-gain-gesture'
 
 /** A gain as a slide-rule scale: filled pointer where it is set, open pointer where the plan wants it. */
-const props = defineProps<{ control: GainControl; planned: number | null; name: string; narrow?: boolean }>()
+const props = defineProps<{ control: Turned; planned: number | null; name: string; narrow?: boolean }>()
 
 const gesture = useGainGesture(toRef(props, 'control'))
 const track = ref<HTMLElement | null>(null)

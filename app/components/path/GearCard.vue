@@ -13,7 +13,9 @@ import StageSwitches from './StageSwitches.vue'
 const BlocksEditor = lateComponent(() => import('./BlocksEditor.vue'))
 
 /** Any box that needs no card of its own: its gains, its switches, what it is and what is known of it. */
-const props = defineProps<{ stage: Exclude<ResolvedStage, { kind: 'interface' | 'digital-input' }> }>()
+const props = defineProps<{
+  stage: Exclude<ResolvedStage, { kind: 'interface' | 'digital-input' | 'interface-output' }>
+}>()
 const edit = useStageEdit()
 
 const traits = computed(() => traitsOf(props.stage.gear))

@@ -2,9 +2,11 @@
 import { lateComponent } from '~/components/shell/late-component'
 import { computed, onMounted } from 'vue'
 import { windowFor } from '#core/chain/target-window'
-import { DEFAULT_CONVENTION } from '#core/session'
+import { DEFAULT_CONVENTION, isBus } from '#core/session'
 import { sectionModel } from '~/charts/section-model'
+import { turnedSend } from '~/composables/turned'
 import { useChainEdit } from '~/composables/use-chain-edit'
+import { useSends } from '~/composables/use-sends'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
@@ -23,6 +25,8 @@ const NoiseBudget = lateComponent(() => import('./NoiseBudget.vue'))
 const ConventionsTable = lateComponent(() => import('./ConventionsTable.vue'))
 const GearPicker = lateComponent(() => import('~/components/gear/GearPicker.vue'))
 const StageSheet = lateComponent(() => import('./StageSheet.vue'))
+const BroughtPanel = lateComponent(() => import('./BroughtPanel.vue'))
+const SendsPanel = lateComponent(() => import('./SendsPanel.vue'))
 const UpdateDialog = lateComponent(() => import('~/components/gear/UpdateDialog.vue'))
 
 const store = useSessionStore()
@@ -42,8 +46,22 @@ const model = computed(() =>
     view.evaluated?.points ?? [],
     view.reading === 'own' ? 'own' : 'ceiling',
     view.evaluated?.tightest?.stage ?? null,
-    windowFor(store.session?.target ?? DEFAULT_CONVENTION, stages.value),
+    reads.value ? windowFor(store.session?.target ?? DEFAULT_CONVENTION, stages.value) : null,
+    view.evaluated?.sum ? { sum: view.evaluated.sum, name: nameOf } : null,
   ),
+)
+const nameOf = (id: string) => store.session?.strips.find((strip) => strip.id === id)?.name ?? ''
+const bus = computed(() => (view.strip && isBus(view.strip) ? view.strip : null))
+/** A bus without a converter has no level to be set to. */
+const reads = computed(() => !bus.value || stages.value.some(({ kind }) => kind === 'interface'))
+const hasBusses = computed(() => store.session?.strips.some(isBus) ?? false)
+const sends = useSends()
+const inflows = computed(() =>
+  bus.value
+    ? sends
+        .sendsInto(bus.value)
+        .map(({ strip, feed }) => ({ turned: turnedSend(strip.id, feed), name: strip.name, from: strip.id }))
+    : [],
 )
 const summary = computed(() => {
   const { headroom, floor } = view.statements ?? {}
@@ -109,7 +127,17 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
         class="min-h-72 grow column:min-h-56 column:basis-64 print:h-64"
         :class="{ 'overflow-auto': !drawn, 'h-80': drawn }"
       >
-        <CrossSection v-if="drawn" :model="model" :stages="stages" :summary="summary" />
+        <p v-if="bus && drawn && model.columns.length === 0" class="p-4 card:pl-13" data-unfed>
+          Nothing flows into “{{ bus.name }}” yet. Begin a send below, or on a strip’s own page.
+        </p>
+        <CrossSection
+          v-else-if="drawn"
+          :model="model"
+          :stages="stages"
+          :summary="summary"
+          :strip="view.strip.id"
+          :sends="inflows"
+        />
         <div v-else-if="view.reading === 'table'" class="h-full card:pl-13">
           <PathTable :points="view.evaluated.points" :stages="stages" />
         </div>
@@ -123,8 +151,10 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       tabindex="0"
       aria-label="Target, findings and floor"
     >
-      <TargetPanel />
+      <BroughtPanel v-if="bus" :bus="bus" />
+      <TargetPanel v-if="reads" />
       <FindingsPanel />
+      <SendsPanel v-if="hasBusses" :key="view.strip.id" :strip="view.strip" />
       <FloorPanel />
       <NotesPanel />
     </aside>

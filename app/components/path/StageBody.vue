@@ -7,6 +7,7 @@ import InputCard from './InputCard.vue'
 import MicrophoneCard from './MicrophoneCard.vue'
 import SourceCard from './SourceCard.vue'
 
+const OutputCard = lateComponent(() => import('./OutputCard.vue'))
 const DigitalInputCard = lateComponent(() => import('./DigitalInputCard.vue'))
 
 /** What a stage is set to and what is known of it. */
@@ -18,5 +19,6 @@ defineProps<{ stage: ResolvedStage }>()
   <MicrophoneCard v-else-if="stage.kind === 'microphone'" :stage="stage" />
   <InputCard v-else-if="stage.kind === 'interface'" :stage="stage" />
   <DigitalInputCard v-else-if="stage.kind === 'digital-input'" :stage="stage" />
+  <OutputCard v-else-if="stage.kind === 'interface-output'" :stage="stage" />
   <GearCard v-else :stage="stage" />
 </template>

@@ -7,8 +7,10 @@ import { gainToPosition, positionInWords } from '#core/chain/knob'
 import type { ResolvedStage } from '#core/chain/resolve'
 import { settingFields } from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
+import { turnedGain } from '~/composables/turned'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
+import { useViewStore } from '~/stores/view'
 import { controlName } from './control-name'
 import { GAINS_ELSEWHERE } from './gains-elsewhere'
 import GainScale from './GainScale.vue'
@@ -17,6 +19,7 @@ import GainScale from './GainScale.vue'
 const props = defineProps<{ stage: ResolvedStage; narrow?: boolean }>()
 const elsewhere = inject(GAINS_ELSEWHERE, false)
 const edit = useStageEdit()
+const view = useViewStore()
 const { stages, controls, planned } = useStripStages()
 
 const own = computed(() => gainControls(props.stage))
@@ -67,7 +70,7 @@ const toggleLock = (control: GainControl) =>
     </div>
     <GainScale
       v-if="!elsewhere"
-      :control="control"
+      :control="turnedGain(view.strip?.id ?? '', control)"
       :name="name(control)"
       :narrow="narrow"
       :planned="planned(stage.id, control.setting)"

@@ -4,6 +4,9 @@ import { latePart } from '~/composables/late-part'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useViewStore } from '~/stores/view'
+import { isBus } from '#core/session'
+import { INFLOW } from '~/charts/section-drawing'
+import { lateComponent } from '~/components/shell/late-component'
 import JointMark from './JointMark.vue'
 import StageCard from './StageCard.vue'
 import StageColumn from './StageColumn.vue'
@@ -16,6 +19,13 @@ import StageTabs from './StageTabs.vue'
 const view = useViewStore()
 const chain = useChainEdit()
 const { stages, joints, isLong, isCompact, selected } = useStripStages()
+const ConfluenceCard = lateComponent(() => import('./ConfluenceCard.vue'))
+/** On a bus what flows into it stands before its stages, as wide as in the section. */
+const bus = computed(() => (view.strip && isBus(view.strip) ? view.strip : null))
+const inflow = computed(() => (bus.value ? INFLOW : 0))
+const columns = computed(
+  () => `${bus.value ? `minmax(0, ${INFLOW}fr) ` : ''}repeat(${stages.value.length}, minmax(0, 1fr))`,
+)
 const row = ref<HTMLElement | null>(null)
 /** The tables need the height that the selected stage would take. */
 const wantsRoom = computed(() => view.reading === 'noise' || view.reading === 'conventions')
@@ -57,14 +67,13 @@ function keys(event: KeyboardEvent, stage: string) {
 </script>
 
 <template>
-  <StageTabs v-if="isCompact && selected" :selected="selected" />
+  <template v-if="isCompact && selected">
+    <ConfluenceCard v-if="bus" :bus="bus" class="mt-2" />
+    <StageTabs :selected="selected" />
+  </template>
   <div v-else class="relative mt-1.5 ml-13 shrink-0" :class="{ 'pb-3': !isLong }">
-    <div
-      ref="row"
-      class="grid"
-      :style="{ gridTemplateColumns: `repeat(${stages.length}, minmax(0, 1fr))` }"
-      @pointerenter="prepareDragging"
-    >
+    <div ref="row" class="grid" :style="{ gridTemplateColumns: columns }" @pointerenter="prepareDragging">
+      <ConfluenceCard v-if="bus" :bus="bus" :narrow="isLong || wantsRoom" />
       <div
         v-for="(stage, i) in stages"
         :key="stage.id"
@@ -89,7 +98,7 @@ function keys(event: KeyboardEvent, stage: string) {
         v-for="(joint, i) in joints"
         :key="joint.stage"
         class="pointer-events-auto absolute top-0 z-20 -translate-x-1/2 -translate-y-1/2"
-        :style="{ left: `${(100 * (i + 1)) / stages.length}%` }"
+        :style="{ left: `${(100 * (i + 1 + inflow)) / (stages.length + inflow)}%` }"
       >
         <JointMark :joint="joint" :number="i + 1" />
       </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextTick, onMounted, shallowRef } from 'vue'
-import type { Session } from '#core/session'
-import { addBundle, blankSession, copyStrip } from '#core/session'
+import type { BusUse, Session } from '#core/session'
+import { addBundle, addBus, blankSession, busUses, copyStrip } from '#core/session'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { latePart } from '~/composables/late-part'
 import { useChainEdit } from '~/composables/use-chain-edit'
@@ -45,6 +45,8 @@ const addBlank = () =>
     const { gear, strips } = blankSession('blank', 'Blank')
     return addBundle(session, { gear, strips })
   })
+const addBusFor = (use: BusUse) =>
+  add(`Add a bus: ${busUses[use].title.toLowerCase()}`, (session) => addBus(session, use))
 const addCopy = () => add('Copy the strip', (session) => copyStrip(session, view.strip?.id ?? ''))
 </script>
 
@@ -54,6 +56,20 @@ const addCopy = () => add('Copy the strip', (session) => copyStrip(session, view
       <p class="flex gap-2">
         <button type="button" class="push" @click="addCopy">Copy “{{ view.strip?.name }}”</button>
         <button type="button" class="push" @click="addBlank">Source, microphone, interface</button>
+      </p>
+      <h3 class="mt-3 border-b border-line text-muted">A bus, in which strips meet</h3>
+      <p class="mt-1.5 flex flex-wrap gap-2">
+        <button
+          v-for="(bus, use) in busUses"
+          :key="use"
+          type="button"
+          class="push"
+          :title="bus.words"
+          :data-bus-use="use"
+          @click="addBusFor(use)"
+        >
+          {{ bus.title }}
+        </button>
       </p>
       <h3 class="mt-3 border-b border-line text-muted">
         Or from a template, with invented gear to be replaced by yours

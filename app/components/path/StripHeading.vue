@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { pairStrips, removeStrip, unpaired } from '#core/session'
+import { feedsWith, isBus, pairStrips, removeStrip, unpaired } from '#core/session'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
@@ -23,9 +23,11 @@ const partner = computed(() =>
 const others = computed(() => [
   { value: '', text: 'mono' },
   ...(store.session?.strips ?? [])
-    .filter((each) => each.id !== view.strip?.id)
+    .filter((each) => each.id !== view.strip?.id && isBus(each) === (view.strip !== null && isBus(view.strip)))
     .map((each) => ({ value: each.id, text: `stereo with ${each.name}` })),
 ])
+/** A session keeps one strip with a source. */
+const canGo = computed(() => (store.session?.strips ?? []).some((each) => each.id !== view.strip?.id && !isBus(each)))
 const hearings = [
   { value: 'panned', text: 'heard panned' },
   { value: 'mono', text: 'heard in mono' },
@@ -43,10 +45,17 @@ const setHearing = (monitoring: 'panned' | 'mono') =>
     ),
   }))
 function remove() {
+  const { session } = store
   const id = view.strip?.id ?? ''
+  if (!session) return
+  const { to, from } = feedsWith(session, id)
   view.step(1)
-  edit.session('Delete the strip', (session) => removeStrip(session, id))
-  chain.told.value = 'The strip was deleted; Undo brings it back.'
+  edit.session('Delete the strip', (each) => removeStrip(each, id))
+  const gone = [
+    to.length > 0 ? ` Its ${to.length === 1 ? 'send' : 'sends'} to ${to.join(' and ')} went with it.` : '',
+    from.length > 0 ? ` What ${from.join(' and ')} sent to it went with it.` : '',
+  ]
+  chain.told.value = `The strip was deleted.${gone.join('')} Undo brings it back.`
 }
 </script>
 
@@ -77,6 +86,7 @@ function remove() {
       :options="hearings"
       :commit="setHearing"
     />
-    <button v-if="others.length > 1" type="button" class="action" @click="remove">delete</button>
+    <span v-if="view.strip && isBus(view.strip)">bus</span>
+    <button v-if="canGo" type="button" class="action" @click="remove">delete</button>
   </div>
 </template>

@@ -36,6 +36,7 @@ const chain = useChainEdit()
 const theme = useColorMode()
 
 const PLACES: Record<string, string> = {
+  mix: 'Mix',
   timing: 'Timing',
   monitoring: 'Monitoring',
   bench: 'Bench',
@@ -95,10 +96,12 @@ const shortcuts: Shortcut[] = [
     run: () => place.value === 'Monitoring' && focusOn('[role="radiogroup"] [aria-checked="true"]'),
   },
   { keys: ['←', '→', '↑', '↓'], does: 'In the table of buffers: to another cell; Enter sets it', at: 'Timing' },
+  { keys: ['←', '→', '↑', '↓'], does: 'To another cell; Enter goes into its field, Esc comes back', at: 'Mix' },
   { keys: ['1'], does: 'Path', run: () => router.push(`/path/${store.key ?? ''}`) },
-  { keys: ['2'], does: 'Timing', run: () => router.push(`/timing/${store.key ?? ''}`) },
-  { keys: ['3'], does: 'Monitoring', run: () => router.push(`/monitoring/${store.key ?? ''}`) },
-  { keys: ['4'], does: 'Bench', run: () => router.push(`/bench/${store.key ?? ''}`) },
+  { keys: ['2'], does: 'Mix', run: () => router.push(`/mix/${store.key ?? ''}`) },
+  { keys: ['3'], does: 'Timing', run: () => router.push(`/timing/${store.key ?? ''}`) },
+  { keys: ['4'], does: 'Monitoring', run: () => router.push(`/monitoring/${store.key ?? ''}`) },
+  { keys: ['5'], does: 'Bench', run: () => router.push(`/bench/${store.key ?? ''}`) },
   { keys: ['H'], does: 'Gear shelf', run: () => router.push('/shelf') },
   { keys: ['N'], does: 'New session', run: startNew },
   { keys: ['O'], does: 'Sessions', run: () => router.push('/sessions') },

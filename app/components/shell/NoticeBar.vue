@@ -19,7 +19,7 @@ async function reload() {
   window.location.reload()
 }
 const place = () =>
-  ['path', 'timing', 'monitoring', 'bench'].find((each) => route.path.startsWith(`/${each}`)) ?? 'path'
+  ['path', 'mix', 'timing', 'monitoring', 'bench'].find((each) => route.path.startsWith(`/${each}`)) ?? 'path'
 
 /** Goes to the other tab's version; one's own stays in the list of sessions. */
 async function openTheirs() {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AudioWaveform, FolderOpen, Headphones, Library, Timer, Waypoints } from '@lucide/vue'
+import { AudioWaveform, FolderOpen, Headphones, Library, Table2, Timer, Waypoints } from '@lucide/vue'
 import { NuxtLink } from '#components'
 import { useSessionStore } from '~/stores/session'
 import StripList from './StripList.vue'
@@ -14,6 +14,9 @@ const store = useSessionStore()
       <p class="px-3 py-3.5 text-[15px] font-semibold max-rail:hidden">Remetra</p>
       <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"
         ><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink
+      >
+      <NuxtLink :to="store.key ? `/mix/${store.key}` : '/mix'" class="place" active-class="here"
+        ><Table2 class="size-4 shrink-0" aria-hidden="true" />Mix</NuxtLink
       >
       <NuxtLink :to="store.key ? `/timing/${store.key}` : '/timing'" class="place" active-class="here"
         ><Timer class="size-4 shrink-0" aria-hidden="true" />Timing</NuxtLink

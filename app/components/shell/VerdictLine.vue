@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick } from 'vue'
+import { isBus } from '#core/session'
 import { useRouter } from '#imports'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -14,7 +15,9 @@ const cells = computed(
     view.statements && [
       { key: 'headroom', ...view.statements.headroom, place: 'path', to: '[data-gain]' },
       { key: 'floor', ...view.statements.floor, place: 'path', to: '#floor-panel' },
-      { key: 'latency', ...view.statements.latency, place: 'timing', to: '#timing-place' },
+      view.strip && isBus(view.strip)
+        ? { key: 'bus', ...view.statements.latency, place: 'path', to: '#brought-title' }
+        : { key: 'latency', ...view.statements.latency, place: 'timing', to: '#timing-place' },
     ],
 )
 

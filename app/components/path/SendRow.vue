@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { stripFields } from '#core/session'
+import NumberInput from '~/components/fields/NumberInput.vue'
+import SelectInput from '~/components/fields/SelectInput.vue'
+import { turnedSend } from '~/composables/turned'
+import type { Send } from '~/composables/use-sends'
+import { useSends } from '~/composables/use-sends'
+import { useViewStore } from '~/stores/view'
+import GainScale from './GainScale.vue'
+
+/** A send: the strip at its other end, its level, before or after the fader, and the way out of it. */
+const props = defineProps<{ send: Send; shows: 'strip' | 'bus'; narrow?: boolean }>()
+const sends = useSends()
+const view = useViewStore()
+const other = computed(() => (props.shows === 'strip' ? props.send.strip : props.send.bus))
+const name = computed(() => `Send of ${props.send.strip.name} to ${props.send.bus.name}`)
+const taps = [
+  { value: 'post', text: 'after the fader' },
+  { value: 'pre', text: 'before the fader' },
+] as const
+</script>
+
+<template>
+  <div :data-send="`${send.strip.id} ${send.bus.id}`">
+    <p class="flex items-baseline justify-between gap-2">
+      <button
+        type="button"
+        class="min-w-0 truncate py-0.5 text-left underline decoration-dotted"
+        :title="`Show ${other.name}`"
+        @click="view.select(other.id)"
+      >
+        {{ other.name }}
+      </button>
+      <NumberInput
+        :value="send.feed.gain"
+        :field="stripFields.feed"
+        :name="name"
+        :commit="sends.setGain(send.strip.id, send.bus.id)"
+      />
+    </p>
+    <GainScale v-if="!narrow" :control="turnedSend(send.strip.id, send.feed)" :planned="null" :name="name" narrow />
+    <p class="flex items-baseline justify-between gap-2 text-xs">
+      <SelectInput
+        :value="send.feed.tap"
+        :label="`${name}, taken`"
+        :options="taps"
+        :commit="sends.setTap(send.strip.id, send.bus.id)"
+      />
+      <button
+        type="button"
+        class="action"
+        :aria-label="`Take out: ${name}`"
+        @click="sends.end(send.strip.id, send.bus.id)"
+      >
+        take out
+      </button>
+    </p>
+  </div>
+</template>

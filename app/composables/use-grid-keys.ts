@@ -1,0 +1,45 @@
+import type { Ref } from 'vue'
+import { ref } from 'vue'
+
+/**
+ * Walking a table by keys: the arrows go from cell to cell, Home and End to the ends of a row, Enter goes into the cell’s field, Escape
+ * comes back out. One cell is on the way of the Tab key.
+ */
+export function useGridKeys(table: Ref<HTMLElement | null>) {
+  const at = ref({ row: 0, column: 0 })
+  const cellAt = (row: number, column: number) =>
+    table.value?.querySelector<HTMLElement>(`[data-row="${row}"] [data-column="${column}"]`) ?? null
+
+  function go(row: number, column: number) {
+    const cell = cellAt(row, column)
+    if (!cell) return
+    at.value = { row, column }
+    cell.focus()
+  }
+  function keys(event: KeyboardEvent) {
+    const target = event.target as HTMLElement
+    const cell = target.closest<HTMLElement>('[data-column]')
+    if (!cell) return
+    const [row, column] = [Number(cell.closest<HTMLElement>('[data-row]')?.dataset.row), Number(cell.dataset.column)]
+    if (target !== cell) {
+      if (event.key === 'Escape') go(row, column)
+      return
+    }
+    const moves: Record<string, [number, number]> = {
+      ArrowUp: [row - 1, column],
+      ArrowDown: [row + 1, column],
+      ArrowLeft: [row, column - 1],
+      ArrowRight: [row, column + 1],
+      Home: [row, 0],
+      End: [row, (cell.parentElement?.children.length ?? 1) - 1],
+    }
+    const move = moves[event.key]
+    if (move) go(...move)
+    else if (event.key === 'Enter') cell.querySelector<HTMLElement>('input, button, select, [role="slider"]')?.focus()
+    else return
+    event.preventDefault()
+    event.stopPropagation()
+  }
+  const tabindex = (row: number, column: number) => (at.value.row === row && at.value.column === column ? 0 : -1)
+  return { keys, tabindex }
+}

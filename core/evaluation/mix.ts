@@ -1,0 +1,101 @@
+import type { GainControl } from '../chain/gain-control'
+import { lastControl, stripControls } from '../chain/gain-control'
+import type { NoiseName } from '../chain/two-port'
+import type { PhantomUse } from '../chain/phantom'
+import { phantomUses } from '../chain/phantom'
+import type { ResolvedStage } from '../chain/resolve'
+import { gearById, resolveStrip } from '../chain/resolve'
+import { USUAL_ZERO } from '../chain/target-window'
+import type { Session, Severity, Strip } from '../session'
+import type { Db } from '../units'
+import type { Evaluation, StripEvaluation } from './evaluate-session'
+
+/** One strip in the overview of all. */
+export interface MixRow {
+  strip: Strip
+  evaluated: StripEvaluation
+  /** Where it comes into the recorder: the unit’s input, and the number by which the recorder counts it. */
+  input: { unit: string; port: string; number: number } | null
+  /** The gain that sets its level. */
+  control: GainControl | null
+  /** Its pad, and whether it is in. */
+  pad: { stage: string; in: boolean } | null
+  /** Its 48 V: the stage of the switch, whether it is on, and with whom it shares the switch. */
+  phantom: { stage: string; on: boolean; bank: string | null; switchId: string } | null
+  /** Peak on the desk’s meter at PFL, dB; `null` without a desk channel. */
+  pfl: number | null
+  /** Peak at the recorder, dBFS; `null` where it reaches none by itself. */
+  recorded: number | null
+  floor: { name: NoiseName; share: number } | null
+  tightest: { place: string; headroom: Db } | null
+  roundTrip: number | null
+  /** The gravest of what is to be seen to. */
+  needs: Severity | null
+}
+
+/** Every strip of a session in one line. */
+export function mixRows(session: Session, evaluation: Evaluation): MixRow[] {
+  const gear = gearById(session)
+  const resolved = session.strips.map((strip) => resolveStrip(strip, gear))
+  const phantom = phantomUses(session, resolved)
+  return session.strips.flatMap((strip, i) => {
+    const evaluated = evaluation.strips[i]
+    const stages = resolved[i]
+    return evaluated && stages ? [rowOf(strip, stages, evaluated, phantom)] : []
+  })
+}
+
+function rowOf(
+  strip: Strip,
+  stages: readonly ResolvedStage[],
+  evaluated: StripEvaluation,
+  phantom: readonly PhantomUse[],
+): MixRow {
+  const { points, noise, tightest, latency, findings } = evaluated
+  const at = stages.findLastIndex((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
+  const unit = stages[at]
+  const controls = stripControls(stages)
+  const [greatest] = noise
+  return {
+    strip,
+    evaluated,
+    input: unit?.kind === 'interface' || unit?.kind === 'digital-input' ? inputOf(unit) : null,
+    control: lastControl(controls.filter((each) => !each.isFader)) ?? lastControl(controls),
+    pad: padOf(stages),
+    phantom: phantomOf(phantom.filter((use) => use.strip === strip.id)),
+    pfl: pflOf(stages, evaluated),
+    recorded: points[at]?.peak ?? null,
+    floor: greatest ? { name: greatest.name, share: greatest.share } : null,
+    tightest: tightest
+      ? { place: stages.find(({ id }) => id === tightest.stage)?.gear.name ?? '', headroom: tightest.headroom }
+      : null,
+    roundTrip: latency.find(({ route }) => route === strip.monitor.route)?.milliseconds ?? null,
+    needs: findings[0]?.severity ?? null,
+  }
+}
+
+function inputOf({ gear, input }: Extract<ResolvedStage, { kind: 'interface' | 'digital-input' }>): MixRow['input'] {
+  return { unit: gear.name, port: input.id, number: gear.inputs.findIndex(({ id }) => id === input.id) + 1 }
+}
+
+function padOf(stages: readonly ResolvedStage[]): MixRow['pad'] {
+  const stage = stages.find((each) => 'specs' in each && 'pad' in each.specs && each.specs.pad > 0)
+  return stage ? { stage: stage.id, in: stage.settings.pad ?? false } : null
+}
+
+function phantomOf(own: readonly PhantomUse[]): MixRow['phantom'] {
+  const use = own.find(({ supply }) => supply?.can)
+  if (!use?.supply) return null
+  const { stage, on, bank, switchId } = use.supply
+  return { stage: stage.id, on, bank: bank ?? null, switchId }
+}
+
+/** What the desk shows of a channel before its fader, against its zero mark. */
+function pflOf(stages: readonly ResolvedStage[], { points }: StripEvaluation): number | null {
+  const index = stages.findLastIndex((stage) => stage.kind === 'desk-channel')
+  const channel = stages[index]
+  const point = points[index]
+  if (channel?.kind !== 'desk-channel' || !point) return null
+  const fader = channel.settings.tap === 'pre' ? 0 : (channel.settings.fader ?? 0)
+  return point.peak - fader - (channel.specs.zero ?? USUAL_ZERO)
+}
