@@ -182,18 +182,20 @@ function howl(view: BusView): Draft[] {
   ]
 }
 
-/** The microphone that costs most, lower into the bus, if it feeds it directly. */
-function quieterMicrophone(view: BusView, strips: readonly string[]): Mend[] {
-  const direct = view.session.strips.filter(
-    (strip) => strips.includes(strip.id) && feedsOf(strip).some(({ to }) => to === view.strip.id),
-  )
-  if (direct.length === 0) return []
-  return [6, 12, 18, 24]
-    .map((by) => ({
-      action: `Lower ${direct.map(({ name }) => `“${name}”`).join(' and ')} by ${by} dB into this bus.`,
-      changes: direct.map((strip) => lowered(strip, view.strip.id, by)),
-    }))
-    .filter(({ changes }) => changes.every(isWithin))
+/** The microphone that costs most lower into the bus, or all of them, as far as they feed it directly. */
+function quieterMicrophone(view: BusView, worst: readonly string[]): Mend[] {
+  const open = (view.feedback?.microphones ?? []).flatMap(({ strips }) => strips)
+  const direct = view.session.strips.filter((strip) => feedsOf(strip).some(({ to }) => to === view.strip.id))
+  const lower = (ids: readonly string[]) => {
+    const strips = direct.filter(({ id }) => ids.includes(id))
+    return strips.length === 0
+      ? []
+      : [6, 12, 18, 24].map((by) => ({
+          action: `Lower ${strips.map(({ name }) => `“${name}”`).join(' and ')} by ${by} dB into this bus.`,
+          changes: strips.map((strip) => lowered(strip, view.strip.id, by)),
+        }))
+  }
+  return [...lower(worst), ...lower(open)].filter(({ changes }) => changes.every(isWithin))
 }
 
 /** Directive 2003/10/EC, upper action value, dB(A) over 8 h; an audience has local rules of its own. */

@@ -8,6 +8,7 @@ import { gearById, resolveStrip } from '../chain/resolve'
 import { USUAL_ZERO } from '../chain/target-window'
 import type { Session, Severity, Strip } from '../session'
 import type { Db } from '../units'
+import { greatestNoise } from './verdict'
 import type { Evaluation, StripEvaluation } from './evaluate-session'
 
 /** One strip in the overview of all. */
@@ -55,7 +56,7 @@ function rowOf(
   const at = stages.findLastIndex((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
   const unit = stages[at]
   const controls = stripControls(stages)
-  const [greatest] = noise
+  const greatest = greatestNoise(noise)
   return {
     strip,
     evaluated,
@@ -65,7 +66,7 @@ function rowOf(
     phantom: phantomOf(phantom.filter((use) => use.strip === strip.id)),
     pfl: pflOf(stages, evaluated),
     recorded: points[at]?.peak ?? null,
-    floor: greatest ? { name: greatest.name, share: greatest.share } : null,
+    floor: greatest ?? null,
     tightest: tightest
       ? { place: stages.find(({ id }) => id === tightest.stage)?.gear.name ?? '', headroom: tightest.headroom }
       : null,

@@ -41,9 +41,7 @@ export function verdict(
   return {
     headroom: headroomStatement(session, strip, evaluated),
     floor: floorStatement(evaluated),
-    latency: isBus(strip)
-      ? busStatement(session, strip, evaluated)
-      : latencyStatement(session, strip, evaluated, recommended),
+    latency: isBus(strip) ? busStatement(session, evaluated) : latencyStatement(session, strip, evaluated, recommended),
   }
 }
 
@@ -85,19 +83,21 @@ function floorStatement({ noise, points }: StripEvaluation): Statement {
   if (!greatest || !end) return { headline: 'No noise is known', detail: 'give the room’s and the gear’s' }
   return {
     headline: `The ${noiseWords[greatest.name]} sets the floor, ${formatDecimal(100 * greatest.share, 0)} %`,
-    detail: `${formatDecimal(end.snr, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${end.unit}(A)${open > 1 ? `, ${open} open microphones` : ''}`,
+    detail: `${formatDecimal(end.snr, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${UNITS[end.unit]}(A)${open > 1 ? `, ${open} open microphones` : ''}`,
   }
 }
 
+const UNITS = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' } as const
+
 /** The kind of noise that makes most of it: on a bus several strips bring the same kind. */
-function greatestNoise(noise: readonly Contribution[]): Pick<Contribution, 'name' | 'share'> | undefined {
+export function greatestNoise(noise: readonly Contribution[]): Pick<Contribution, 'name' | 'share'> | undefined {
   const shares = new Map<NoiseName, number>()
   for (const { name, share } of noise) shares.set(name, (shares.get(name) ?? 0) + share)
   return [...shares].map(([name, share]) => ({ name, share })).sort((a, b) => b.share - a.share)[0]
 }
 
 /** What a bus is for: a stream’s loudness, the level at the listener, or who brings most. */
-function busStatement(session: Session, strip: Strip, { points, sum, stream, feedback }: StripEvaluation): Statement {
+function busStatement(session: Session, { points, sum, stream, feedback }: StripEvaluation): Statement {
   const end = points.at(-1)
   if (!end || !sum) return { headline: 'No strips meet here', detail: 'nothing is known of its level' }
   if (stream)

@@ -3,7 +3,7 @@ import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import type { Route } from '../latency/routes'
-import type { AudioInterface, Headphones, InterfaceOutput, Session, Strip } from '../session'
+import type { AudioInterface, Gear, Headphones, InterfaceOutput, Session, Strip } from '../session'
 import { inForce, isBus, monitorFields } from '../session'
 import type { Ohms } from '../units'
 import { dbu, ohms } from '../units'
@@ -76,13 +76,13 @@ export interface PerformerMonitor {
 const PROPOSED = 75
 const NO_IMPEDANCE = ohms(0)
 
-/** What every performer of a session hears. A bus has none. */
+/** What every performer of a session hears. A bus has none, nor has a list of pieces. */
 export function monitorSession(session: Session): PerformerMonitor[] {
   const gear = gearById(session)
   const evaluation = evaluateSession(session)
   return session.strips.flatMap((strip, i) => {
     const evaluated = evaluation.strips[i]
-    if (isBus(strip)) return []
+    if (isBus(strip) || isPlayed(strip, gear)) return []
     return monitorStrip(
       session,
       strip,
@@ -91,6 +91,12 @@ export function monitorSession(session: Session): PerformerMonitor[] {
       evaluated?.latency ?? [],
     )
   })
+}
+
+/** A strip that plays recordings. */
+const isPlayed = ({ stages }: Strip, gear: ReadonlyMap<string, Gear>): boolean => {
+  const first = gear.get(stages[0]?.gear ?? '')
+  return first?.kind === 'playback' && (first.pieces?.length ?? 0) > 0
 }
 
 function monitorStrip(

@@ -18,19 +18,32 @@ export function planBus(session: Session, bus: Strip, gear: ReadonlyMap<string, 
   return { allocation, hiss: null, notes: tooMany(session, bus, gear, allocation) }
 }
 
-/** Allocated where a converter stands in the bus; else its faders at their marks, and the rest as it is. */
+/**
+ * The faders at their marks and, where a converter stands behind them, its gain by the target. Only where the converter would clip
+ * even so are the faders brought down.
+ */
 function atRest(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>): Allocation {
-  const arrives = arrivingAt(session, bus, gear).length > 0
-  const rested = restedFaders(session, bus, gear)
-  const allocation = allocate(session, rested.strip, gear)
-  if (allocation.place && arrives) return allocation
+  const { strip, moved } = restedFaders(session, bus, gear)
+  const held = {
+    ...strip,
+    stages: strip.stages.map((stage) => (moved.has(stage.id) ? { ...stage, locked: FADERS } : stage)),
+  }
+  const allocation = allocate(session, held, gear)
+  const { place, points } = allocation
+  if (place && (points[place.index]?.headroom ?? 0) < 0) return allocate(session, strip, gear)
   return {
     ...allocation,
+    strip: {
+      ...allocation.strip,
+      stages: allocation.strip.stages.map((stage, i) => ({ ...stage, locked: bus.stages[i]?.locked })),
+    },
     allotments: allocation.allotments.map((each) =>
-      rested.moved.has(each.control.stage) ? { ...each, limit: { by: 'zero mark' } } : each,
+      moved.has(each.control.stage) ? { ...each, limit: { by: 'zero mark' } } : each,
     ),
   }
 }
+
+const FADERS: ('gain' | 'fader')[] = ['gain', 'fader']
 
 /** A bus with its desk faders at their zero marks, save locked ones; a stream's and a loudspeaker's own controls stay. */
 function restedFaders(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>) {

@@ -159,13 +159,7 @@ describe('what a performer hears', () => {
       ...file,
       ...more,
       gear: [...gear, { id: 'cans', kind: 'headphones', name: 'Cans', specs: { sensitivity: 98, impedance: 32 } }],
-      strips: [
-        {
-          ...(file.strips as object[])[0],
-          monitor: { output: 'phones', headphones: 'cans', ...monitor },
-          sends: { room: true },
-        },
-      ],
+      strips: [{ ...(file.strips as object[])[0], monitor: { output: 'phones', headphones: 'cans', ...monitor } }],
     })
   }
   const heard = (monitor: object, more: object = {}) => monitorSession(session(monitor, more))[0]
@@ -211,14 +205,6 @@ describe('what a performer hears', () => {
     expect(doubling?.ripple).toBeCloseTo(9.57, 1)
     expect(doubling?.switchOff).toContain('direct monitoring')
     expect(heard({ route: 'direct', alsoHeard: -6 })?.doubling?.switchOff).toContain('host')
-  })
-  it('the room’s send has a feedback margin from four distances', () => {
-    const room = {
-      ambient: 28,
-      layout: { sourceToListener: 6, microphoneToLoudspeaker: 4, loudspeakerToListener: 7, wanted: 18 },
-    }
-    expect(heard({}, { room })?.feedback?.potential).toBeCloseTo(15.16, 2)
-    expect(heard({}, { room })?.feedback?.margin).toBeLessThan(0)
   })
   it('a loudspeaker’s air time counts on both routes', () => {
     const [near, far] = [heard({}), heard({ speakerDistance: 3.432 })]

@@ -11,6 +11,7 @@ import type { Finding } from '#core/session'
 import { microphoneSpecs } from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import FindingAction from '~/components/path/FindingAction.vue'
+import { turnedGain } from '~/composables/turned'
 import { useGainGesture } from '~/composables/use-gain-gesture'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -124,7 +125,8 @@ describe('the gain by hand', () => {
     const { store } = await opened()
     const control = computed(() => {
       const session = store.session as NonNullable<typeof store.session>
-      return stripControls(resolveStrip(session.strips[0] as never, gearById(session)))[0] as GainControl
+      const found = stripControls(resolveStrip(session.strips[0] as never, gearById(session)))[0] as GainControl
+      return turnedGain('narrator', found)
     })
     const scope = effectScope()
     const made = scope.run(() => useGainGesture(control)) as ReturnType<typeof useGainGesture>

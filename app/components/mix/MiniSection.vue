@@ -6,7 +6,7 @@ import { sectionModel } from '~/charts/section-model'
 
 /** A strip’s section in small; all of a place share one ruler. */
 const props = defineProps<{ evaluated: StripEvaluation; name: string }>()
-const WIDTH = 132
+const WIDTH = 112
 const HEIGHT = 44
 const drawn = computed(() =>
   drawMini(

@@ -278,6 +278,7 @@ const columns = Object.keys(HEADS) as Column[]
             <td class="px-1 whitespace-nowrap" :class="bracket(r)" data-column="4" :tabindex="grid.tabindex(r, 4)">
               <SwitchChip
                 v-if="row.pad"
+                class="block!"
                 :on="row.pad.in"
                 label="pad"
                 @change="setPad(row.strip.id, row.pad.stage)($event)"
@@ -289,7 +290,9 @@ const columns = Object.keys(HEADS) as Column[]
                 caution="Mute the outputs first, wait before plugging or unplugging, and mind what else the bank feeds."
                 @change="edit.phantom(row.phantom.stage)($event)"
               />
-              <span v-if="row.phantom?.bank" class="text-xs text-muted"> bank {{ row.phantom.bank }}</span>
+              <span v-if="row.phantom?.bank" class="text-xs text-muted" :title="`Bank ${row.phantom.bank}: one switch`">
+                {{ row.phantom.bank }}</span
+              >
             </td>
             <td class="figure px-1 text-right" data-column="5" :tabindex="grid.tabindex(r, 5)" :data-pfl="row.strip.id">
               {{ row.pfl === null ? '–' : formatDecimal(row.pfl, 1) }}
@@ -311,7 +314,10 @@ const columns = Object.keys(HEADS) as Column[]
             <td class="px-1 text-right" data-column="8" :tabindex="grid.tabindex(r, 8)">
               <template v-if="row.tightest"
                 ><span class="figure">{{ formatDecimal(row.tightest.headroom, 1) }}</span>
-                <span class="text-muted">dB, {{ row.tightest.place }}</span></template
+                <span class="text-muted">dB</span
+                ><span class="block max-w-24 truncate text-xs text-muted" :title="row.tightest.place">{{
+                  row.tightest.place
+                }}</span></template
               ><span v-else class="text-muted">–</span>
             </td>
             <td class="figure px-1 text-right whitespace-nowrap" data-column="9" :tabindex="grid.tabindex(r, 9)">

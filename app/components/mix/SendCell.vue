@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Plus, X } from '@lucide/vue'
+import { Plus } from '@lucide/vue'
 import { computed } from 'vue'
 import type { Strip } from '#core/session'
 import { feedsOf, stripFields } from '#core/session'
@@ -12,23 +12,18 @@ import TurnHandle from './TurnHandle.vue'
 const props = defineProps<{ strip: Strip; bus: Strip }>()
 const sends = useSends()
 const feed = computed(() => feedsOf(props.strip).find(({ to }) => to === props.bus.id) ?? null)
+/** Emptied, it is taken out. */
+const FIELD = { ...stripFields.feed, optional: true, help: `${stripFields.feed.help} Empty: no send.` } as const
+const set = (value: number | undefined) =>
+  value === undefined ? sends.end(props.strip.id, props.bus.id) : sends.setGain(props.strip.id, props.bus.id)(value)
 const canBegin = computed(() => sends.open(props.strip).some(({ id }) => id === props.bus.id))
 const name = computed(() => `Send of ${props.strip.name} to ${props.bus.name}`)
 </script>
 
 <template>
   <span v-if="feed" class="flex items-center justify-end gap-0.5">
-    <NumberInput :value="feed.gain" :field="stripFields.feed" :name="name" :commit="sends.setGain(strip.id, bus.id)" />
+    <NumberInput :value="feed.gain" :field="FIELD" :name="name" :commit="set" />
     <TurnHandle :control="turnedSend(strip.id, feed)" :name="`${name}, drag`" />
-    <button
-      type="button"
-      class="icon-button text-muted"
-      :aria-label="`Take out: ${name}`"
-      :title="feed.tap === 'pre' ? 'Before the fader. Take out' : 'Take out'"
-      @click="sends.end(strip.id, bus.id)"
-    >
-      <X class="size-3" aria-hidden="true" />
-    </button>
   </span>
   <button
     v-else-if="canBegin"

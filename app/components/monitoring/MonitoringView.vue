@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { RouteName } from '#core/latency/routes'
 import { monitorSession } from '#core/monitoring/monitor-session'
-import { editStrip, withPart } from '#core/session'
+import { editStrip, isBus, withPart } from '#core/session'
 import { formatDecimal } from '#core/units'
 import { useRecommendation } from '~/composables/use-recommendation'
 import { useSystemEdit } from '~/composables/use-system-edit'
@@ -53,8 +53,7 @@ const listen = (strip: string, route: RouteName) =>
     >
       <ArrivalChart :monitors="monitors" @listen="listen" />
       <p v-if="!monitor">
-        “{{ view.strip?.name }}” is a bus: nobody plays into it, and what is heard of it comes from the strips that feed
-        it.
+        “{{ view.strip?.name }}” has no performer: nobody plays into {{ view.strip && isBus(view.strip) ? 'a bus' : 'a recording' }}.
       </p>
       <div v-if="monitor" class="flex flex-wrap items-center gap-x-4 gap-y-1">
         <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="The performer listens by">

@@ -45,7 +45,7 @@ function alike(by: 'fader' | 'gain') {
       ><span>sends, dB</span>
     </p>
     <div class="divide-y divide-line">
-      <SendRow v-for="send in into" :key="send.strip.id" class="py-1" :send="send" shows="strip" :narrow="narrow" />
+      <SendRow v-for="send in into" :key="send.strip.id" class="pt-0.5" :send="send" shows="strip" :narrow="narrow" />
     </div>
     <p v-if="into.length === 0" class="py-2">Nothing flows in yet.</p>
     <SelectInput v-if="candidates.length > 1" value="" label="Begin a send" :options="candidates" :commit="begin" />

@@ -42,7 +42,7 @@ const gainHandles = computed(() =>
     if (!column) return []
     const { y, columnWidth, left: begins } = drawing.value
     const left = begins + i * columnWidth
-    const own = { turned: turnedGain(props.strip, control), name: nameOf(control) }
+    const own = { turned: turnedGain(props.strip, control), name: nameOf(control), small: false }
     const key = `${control.stage} ${control.setting}`
     // A channel's gain is met at its joint, its fader behind: there it hangs under the band.
     return control.setting === 'gain'
@@ -54,7 +54,7 @@ const gainHandles = computed(() =>
 const sendHandles = computed(() =>
   (props.sends ?? []).flatMap(({ turned, name, from }) => {
     const place = drawing.value.tributaries.find((each) => each.strip === from)
-    return place ? [{ turned, name: `Send of ${name}`, key: turned.key, left: place.x, top: place.y }] : []
+    return place ? [{ turned, name: `Send of ${name}`, small: true, key: turned.key, left: place.x, top: place.y }] : []
   }),
 )
 const colour = (tone: string) => `var(--${tone})`
@@ -145,7 +145,7 @@ const SANS = 'Instrument Sans Variable'
         :key="handle.key"
         :control="handle.turned"
         :name="handle.name"
-        :small="drawing.columnWidth < NARROW"
+        :small="handle.small || drawing.columnWidth < NARROW"
         :pixels-per-db="drawing.perDb"
         :style="{ left: `${handle.left}px`, top: `${handle.top}px` }"
       />

@@ -6,7 +6,7 @@ import type { Turned } from '~/composables/turned'
 import { useGainGesture } from '~/composables/use-gain-gesture'
 
 /** A gain as a slide-rule scale: filled pointer where it is set, open pointer where the plan wants it. */
-const props = defineProps<{ control: Turned; planned: number | null; name: string; narrow?: boolean }>()
+const props = defineProps<{ control: Turned; planned: number | null; name: string; narrow?: boolean; bare?: boolean }>()
 
 const gesture = useGainGesture(toRef(props, 'control'))
 const track = ref<HTMLElement | null>(null)
@@ -40,7 +40,7 @@ const move = (event: PointerEvent) =>
 <template>
   <div
     ref="track"
-    class="relative h-10 touch-none pointer-coarse:h-11 select-none"
+    class="relative touch-none pointer-coarse:h-11 select-none"
     role="slider"
     tabindex="0"
     data-gain
@@ -49,7 +49,11 @@ const move = (event: PointerEvent) =>
     :aria-valuemax="control.range.gainMax"
     :aria-valuenow="control.value"
     :aria-valuetext="`${formatDecimal(control.value, 1)} dB${knob ? `, knob at ${knob}` : ''}`"
-    :class="[gesture.dragging.value ? 'cursor-grabbing' : 'cursor-ew-resize', narrow ? 'mx-1' : 'mx-3']"
+    :class="[
+      gesture.dragging.value ? 'cursor-grabbing' : 'cursor-ew-resize',
+      narrow ? 'mx-1' : 'mx-3',
+      bare ? '-mt-1.5 h-7' : 'h-10',
+    ]"
     @pointerdown="down"
     @pointermove="move"
     @pointerup="gesture.end"
@@ -64,7 +68,7 @@ const move = (event: PointerEvent) =>
       :style="{ left: place(mark) }"
     >
       <span
-        v-if="i % 2 === 0 && !(narrow && i % 4 !== 0)"
+        v-if="!bare && i % 2 === 0 && !(narrow && i % 4 !== 0)"
         class="figure absolute top-4.5 left-0 -translate-x-1/2 text-[10.5px] text-muted"
         >{{ formatDecimal(mark, 0) }}</span
       >

@@ -10,6 +10,7 @@ import { useStageEdit } from '~/composables/use-stage-edit'
 import StageGains from './StageGains.vue'
 import StageSwitches from './StageSwitches.vue'
 
+const PiecesEditor = lateComponent(() => import('./PiecesEditor.vue'))
 const BlocksEditor = lateComponent(() => import('./BlocksEditor.vue'))
 
 /** Any box that needs no card of its own: its gains, its switches, what it is and what is known of it. */
@@ -46,5 +47,6 @@ const choose = (key: string, label: string) => (value: string) => editBox(label,
   </StageSwitches>
   <StageGains :stage="stage" />
   <BlocksEditor v-if="stage.kind === 'processor'" :processor="stage.gear" />
+  <PiecesEditor v-if="stage.kind === 'playback'" :playback="stage.gear" :stage="stage.id" />
   <SpecRow v-for="[key, field] in fields" :key="key" :owner="stage.gear" :spec="key" :field="field" :edit="editSpecs" />
 </template>

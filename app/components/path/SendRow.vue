@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import { stripFields } from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -16,45 +17,46 @@ const view = useViewStore()
 const other = computed(() => (props.shows === 'strip' ? props.send.strip : props.send.bus))
 const name = computed(() => `Send of ${props.send.strip.name} to ${props.send.bus.name}`)
 const taps = [
-  { value: 'post', text: 'after the fader' },
-  { value: 'pre', text: 'before the fader' },
+  { value: 'post', text: 'after fader' },
+  { value: 'pre', text: 'before fader' },
 ] as const
 </script>
 
 <template>
   <div :data-send="`${send.strip.id} ${send.bus.id}`">
-    <p class="flex items-baseline justify-between gap-2">
+    <p class="flex items-baseline gap-1.5">
       <button
         type="button"
-        class="min-w-0 truncate py-0.5 text-left underline decoration-dotted"
+        class="min-w-0 grow truncate py-0.5 text-left underline decoration-dotted"
         :title="`Show ${other.name}`"
         @click="view.select(other.id)"
       >
         {{ other.name }}
       </button>
+      <SelectInput
+        v-if="!narrow"
+        class="text-xs"
+        :value="send.feed.tap"
+        :label="`${name}, taken`"
+        :options="taps"
+        :commit="sends.setTap(send.strip.id, send.bus.id)"
+      />
       <NumberInput
         :value="send.feed.gain"
         :field="stripFields.feed"
         :name="name"
         :commit="sends.setGain(send.strip.id, send.bus.id)"
       />
-    </p>
-    <GainScale v-if="!narrow" :control="turnedSend(send.strip.id, send.feed)" :planned="null" :name="name" narrow />
-    <p class="flex items-baseline justify-between gap-2 text-xs">
-      <SelectInput
-        :value="send.feed.tap"
-        :label="`${name}, taken`"
-        :options="taps"
-        :commit="sends.setTap(send.strip.id, send.bus.id)"
-      />
       <button
         type="button"
-        class="action"
+        class="icon-button self-center text-muted"
         :aria-label="`Take out: ${name}`"
+        title="Take out"
         @click="sends.end(send.strip.id, send.bus.id)"
       >
-        take out
+        <X class="size-3" aria-hidden="true" />
       </button>
     </p>
+    <GainScale v-if="!narrow" :control="turnedSend(send.strip.id, send.feed)" :planned="null" :name="name" bare />
   </div>
 </template>

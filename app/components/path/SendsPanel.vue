@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Strip } from '#core/session'
+import { isBus } from '#core/session'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import { useSends } from '~/composables/use-sends'
 import SendRow from './SendRow.vue'
@@ -23,7 +24,9 @@ function begin(id: string) {
   <section aria-labelledby="sends-title" data-sends>
     <h2 id="sends-title" class="border-b border-ink pb-0.5">Where it goes</h2>
     <SendRow v-for="send in own" :key="send.bus.id" class="py-0.5" :send="send" shows="bus" narrow />
-    <p v-if="own.length === 0" class="mt-1 text-muted">To the recorder alone.</p>
+    <p v-if="own.length === 0" class="mt-1 text-muted">
+      {{ isBus(strip) ? 'Into no other bus.' : 'To the recorder alone.' }}
+    </p>
     <SelectInput v-if="options.length > 1" value="" label="Begin a send" :options="options" :commit="begin" />
   </section>
 </template>

@@ -2,18 +2,18 @@
 import { provide } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
 import TextInput from '~/components/fields/TextInput.vue'
-import { kinds } from '#core/session'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { GAINS_ELSEWHERE } from './gains-elsewhere'
 import SharedBox from './SharedBox.vue'
 import StageBody from './StageBody.vue'
 import StageMenu from './StageMenu.vue'
+import { stageTitle } from './stage-title'
 
 /** A stage in full: what it is, how it is set, what is known of it. A wide one stands below columns that have its gains. */
 const props = defineProps<{ stage: ResolvedStage; number: number; wide?: boolean }>()
 provide(GAINS_ELSEWHERE, props.wide)
 const edit = useStageEdit()
-const title = () => kinds[props.stage.gear.kind].words.title
+const title = () => stageTitle(props.stage)
 const rename = (name: string) => edit.box(props.stage.id, props.stage.gear.id)('Name', (gear) => ({ ...gear, name }))
 </script>
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { ResolvedStage } from '#core/chain/resolve'
-import { kinds } from '#core/session'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useViewStore } from '~/stores/view'
 import JointMark from './JointMark.vue'
+import { stageTitle } from './stage-title'
 
 /** The stages of a strip on a narrow screen: their names in a row that wraps, with the joints between; one is shown in full below. */
 defineProps<{ selected: ResolvedStage }>()
@@ -24,7 +24,7 @@ const { stages, joints } = useStripStages()
         data-stage-tab
         @click="view.selectStage(stage.id)"
       >
-        {{ i + 1 }} {{ kinds[stage.gear.kind].words.title }}
+        {{ i + 1 }} {{ stageTitle(stage) }}
       </button>
     </li>
   </ol>

@@ -1,0 +1,209 @@
+import { describe, expect, it } from 'vitest'
+import { amplifierSensitivity, powerLevel } from '#core/chain/compile/power-amplifier'
+import type { Signal } from '#core/chain/signal'
+import { meet } from '#core/chain/sum'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { estimatedLoudness } from '#core/evaluation/stream'
+import { potentialAcousticGain } from '#core/monitoring/acoustic-gain'
+import { dbu, ohms } from '#core/units'
+import { twoMixes } from '../support/desk'
+import { seeded } from '#core/signals/random'
+import { valid } from '../support/sessions'
+
+const arriving = (strip: string, average: number, peak: number, surge = 0, source = strip): Signal => ({
+  strip,
+  unit: 'dBFS',
+  average: dbu(average),
+  peak: dbu(peak),
+  surgePeak: dbu(peak + surge),
+  shift: 0,
+  noisePower: 0,
+  noise: [],
+  origins: [{ source, below: 0 }],
+  clipped: null,
+})
+const sumOf = (...signals: Signal[]) => meet('bus', signals).sum
+
+describe('strips that meet (own simulation; adding levels: handbook acoustics)', () => {
+  it('two of −20 average, −9 peak: −16.99, likely −6.79 by (b), bound −2.98', () => {
+    const sum = sumOf(arriving('a', -20, -9), arriving('b', -20, -9))
+    expect(sum.average).toBeCloseTo(-16.99, 2)
+    expect(sum.likely).toBeCloseTo(-6.79, 2)
+    expect(sum.bound).toBeCloseTo(-2.98, 2)
+  })
+  it('three of −20/−9, −26/−12, −30/−20: −18.69, likely −8.03 by (a), bound −3.02', () => {
+    const sum = sumOf(arriving('a', -20, -9), arriving('b', -26, -12), arriving('c', -30, -20))
+    expect(sum.average).toBeCloseTo(-18.69, 2)
+    expect(sum.likely).toBeCloseTo(-8.03, 2)
+    expect(sum.bound).toBeCloseTo(-3.02, 2)
+  })
+  it('one sound on two strips: +6.02 dB, average and peak', () => {
+    const sum = sumOf(arriving('a', -20, -9, 0, 'one'), arriving('b', -20, -9, 0, 'one'))
+    expect(sum.average).toBeCloseTo(-13.98, 2)
+    expect(sum.likely).toBeCloseTo(-2.98, 2)
+    expect(sum.bound).toBeCloseTo(-2.98, 2)
+  })
+  it('one strip alone is what it is', () => {
+    const sum = sumOf(arriving('a', -20, -17, 4))
+    expect([sum.average, sum.likely, sum.bound, sum.surge].map((each) => each.toFixed(2))).toEqual([
+      '-20.00',
+      '-17.00',
+      '-17.00',
+      '-13.00',
+    ])
+  })
+  it('one strip at a time surges, the worst: not the sum of both', () => {
+    const sum = sumOf(arriving('a', -20, -9, 6), arriving('b', -26, -15, 10))
+    // By hand: a surging, −14/−3 with b at −26/−15: 20 lg(10^(−3/20) + 10^((−26 − 3.01)/20)) = −2.58.
+    expect(sum.surges).toBe('a')
+    expect(sum.surge).toBeCloseTo(-2.58, 2)
+  })
+})
+
+describe('against sounds that were made and added up', () => {
+  const RATE = 8000
+  const SECONDS = 30
+  /** Noise in syllables of 50 to 250 ms with pauses between, at a level of its own: peaks about 11 dB over its average, as of speech. */
+  function speechLike(next: () => number): Float64Array {
+    const samples = new Float64Array(RATE * SECONDS)
+    const gain = 0.05 + 0.1 * next()
+    for (let i = 0; i < samples.length;) {
+      const length = Math.floor(RATE * (0.05 + 0.2 * next()))
+      const loud = next() < 0.1 ? 0 : (0.5 + 0.5 * next()) * gain
+      for (let k = 0; k < length && i < samples.length; k++, i++) {
+        const normal = Math.sqrt(-2 * Math.log(next() + 1e-12)) * Math.cos(2 * Math.PI * next())
+        samples[i] = loud * Math.sin((Math.PI * k) / length) * Math.max(-3, Math.min(3, normal))
+      }
+    }
+    return samples
+  }
+  /** AES17: a full-scale sine reads 0 on both. */
+  const averageOf = (samples: Float64Array) =>
+    10 * Math.log10((2 * samples.reduce((sum, each) => sum + each * each, 0)) / samples.length)
+  const peakOf = (samples: Float64Array) =>
+    20 * Math.log10(samples.reduce((most, each) => Math.max(most, Math.abs(each)), 0))
+
+  it.each([2, 3, 8, 16])(
+    '%i unrelated ones: average within 0.3 dB, likely peak within 2.5 dB, never over the bound',
+    (count) => {
+      for (const seed of [1, 2, 3]) {
+        const next = seeded(4711 + 100 * count + seed)
+        const sounds = Array.from({ length: count }, () => speechLike(next))
+        const together = new Float64Array(RATE * SECONDS)
+        for (const sound of sounds)
+          for (let i = 0; i < together.length; i++) together[i] = (together[i] as number) + (sound[i] as number)
+        const sum = sumOf(...sounds.map((sound, i) => arriving(`s${i}`, averageOf(sound), peakOf(sound))))
+        const why = `seed ${seed}`
+        expect(Math.abs(sum.average - averageOf(together)), why).toBeLessThan(0.3)
+        expect(Math.abs(sum.likely - peakOf(together)), why).toBeLessThan(2.5)
+        expect(peakOf(together), why).toBeLessThanOrEqual(sum.bound)
+      }
+    },
+  )
+})
+
+describe('loudspeakers and streams', () => {
+  it('200 W into 8 Ω: 40 V, +34.26 dBu; with 32 dB of gain that takes +2.26 dBu', () => {
+    expect(powerLevel(200, ohms(8))).toBeCloseTo(34.26, 2)
+    const specs = { gain: 32, maxPower: 200, load: 8 } as Parameters<typeof amplifierSensitivity>[0]['specs']
+    expect(amplifierSensitivity({ specs, gain: 0 as never })).toBeCloseTo(2.26, 2)
+  })
+  it('100 dB at 0 dBu, −6 dBu, 4 m, two: 84.97 dB SPL (free field, handbook acoustics)', () => {
+    const session = {
+      ...twoMixes(),
+      gear: [
+        {
+          id: 'tone',
+          kind: 'electric-source',
+          name: 'Tone',
+          output: 'line',
+          specs: { level: -6, crest: 3.01, surge: 0 },
+        },
+        {
+          id: 'box',
+          kind: 'loudspeaker',
+          name: 'Box',
+          specs: { sensitivity: 100, maxSpl: 110, maxInput: 0, count: 2 },
+        },
+      ],
+      strips: [
+        { id: 'tone', name: 'Tone', stages: [{ id: 't', gear: 'tone' }], feeds: [{ to: 'room' }] },
+        { id: 'room', name: 'Room', kind: 'bus', stages: [{ id: 'r', gear: 'box', settings: { distance: 4 } }] },
+      ],
+    }
+    const end = evaluateSession(valid(session)).strips[1]?.points[0]
+    expect(end?.average).toBeCloseTo(84.97, 2)
+    // The nearer limit: 0 dBu, 6 dB away, before the maximum SPL of 110, 16 dB away.
+    expect(end?.headroom).toBeCloseTo(6, 2)
+  })
+  it('a passive one takes 2.83 V for its figure, 1 W at 8 Ω: +11.25 dBu', () => {
+    const session = twoMixes()
+    session.gear = session.gear.map((item) => (item.id === 'boxes' ? { ...item, power: 'passive' } : item))
+    const [active, passive] = [twoMixes(), session].map(
+      (each) => evaluateSession(valid(each)).strips.at(-1)?.points.at(-1)?.average ?? 0,
+    ) as [number, number]
+    expect(active - passive).toBeCloseTo(11.25, 2)
+  })
+  it('997 Hz at −23 dBFS in both channels: −23.0 LUFS (ITU-R BS.1770)', () =>
+    expect(estimatedLoudness(-23)).toBeCloseTo(-23, 2))
+})
+
+describe('two singers and a player, to a stream and into the room (docs/two-mixes.md, by hand)', () => {
+  const { strips } = evaluateSession(valid(twoMixes()))
+  const of = (id: string) => strips.find((each) => each.id === id) as (typeof strips)[number]
+  it.each([
+    ['alto', -11.95, -0.96],
+    ['bass', -10.95, 0.04],
+    ['player', -10.09, -1.1],
+  ])('%s at its channel: average %d, peak %d dBu', (id, average, peak) => {
+    expect(of(id).points.at(-1)?.average).toBeCloseTo(average, 2)
+    expect(of(id).points.at(-1)?.peak).toBeCloseTo(peak, 2)
+  })
+  it('where they meet for the stream: −8.57, likely +1.63, bound +6.59, the alto surging +5.93', () => {
+    const { sum } = of('stream')
+    expect(sum?.average).toBeCloseTo(-8.57, 2)
+    expect(sum?.likely).toBeCloseTo(1.63, 2)
+    expect(sum?.bound).toBeCloseTo(6.585, 2)
+    expect(sum?.surge).toBeCloseTo(5.93, 2)
+    expect(sum?.surges).toBe('alto')
+  })
+  it('at the interface −22.63 dBFS, peak −12.43; −22.6 LUFS, 6.6 dB under what is wanted', () => {
+    const at = of('stream').points[1]
+    expect(at?.average).toBeCloseTo(-22.63, 2)
+    expect(at?.peak).toBeCloseTo(-12.43, 2)
+    expect(of('stream').stream?.loudness).toBeCloseTo(-22.63, 2)
+    expect(of('stream').stream?.gain).toBeCloseTo(6.63, 1)
+    expect(of('stream').stream?.reduction).toMatchObject({ average: 0, peak: 0, surge: 0 })
+  })
+  it('in the room: sum −9.49, likely +0.71; 79.51 dB SPL at 5 m, peak 89.71', () => {
+    expect(of('room').sum?.average).toBeCloseTo(-9.49, 2)
+    expect(of('room').sum?.likely).toBeCloseTo(0.71, 2)
+    expect(of('room').points.at(-1)?.average).toBeCloseTo(79.51, 2)
+    expect(of('room').points.at(-1)?.peak).toBeCloseTo(89.71, 2)
+  })
+  it('before it howls 20.36 dB; without the alto 26.55, without the bass 21.55', () => {
+    const { feedback } = of('room')
+    expect(feedback?.margin).toBeCloseTo(20.36, 2)
+    expect(feedback?.microphones.map(({ strips: [id], without }) => [id, without?.toFixed(2)])).toEqual([
+      ['alto', '26.55'],
+      ['bass', '21.55'],
+    ])
+  })
+  it('that margin is the potential acoustic gain less the gain that is set (Davis and Patronis, from memory)', () => {
+    const file = twoMixes()
+    // One singer in the room; source to listener and loudspeaker to listener both 5 m.
+    file.strips[1] = { ...file.strips[1], feeds: [{ to: 'stream', gain: -2 }] }
+    file.strips[2] = { ...file.strips[2], feeds: [{ to: 'stream', gain: -6 }] }
+    const room = evaluateSession(valid(file)).strips.at(-1)
+    const potential = potentialAcousticGain({
+      sourceToListener: 5,
+      microphoneToLoudspeaker: 6,
+      loudspeakerToListener: 5,
+      sourceToMicrophone: 0.1,
+      openMicrophones: 1,
+    })
+    // One box of the two, as near to the microphone; unaided 70 dB at 1 m is 56.02 at 5 m.
+    const gain = (room?.points.at(-1)?.average ?? 0) - 10 * Math.log10(2) - (70 - 20 * Math.log10(5))
+    expect(room?.feedback?.margin).toBeCloseTo(potential - gain, 2)
+  })
+})
