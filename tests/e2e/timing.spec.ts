@@ -138,14 +138,19 @@ test('headphones: level at the ear, hours, a warning, and never a default over 8
   await expect(ear).toContainText('danger')
 })
 
-test('a microphone in the room’s loudspeakers: the margin from four distances', async ({ page }) => {
+test('a microphone in the room’s loudspeakers: what is left before it howls, and how they are set', async ({ page }) => {
   await open(page)
   await page.keyboard.press('4')
-  await page.getByRole('switch', { name: 'to the room' }).click()
-  await page.getByRole('button', { name: 'Enter the four distances' }).click()
-  await expect(page.locator('[data-feedback]')).toContainText('Potential gain 15.2 dB') // 6, 4, 7, 0.3 m: 15.16
-  await type(page, 'Gain wanted, dB', '20')
-  await expect(page.locator('[data-feedback]')).toContainText('leave the microphone out of this send')
+  const room = page.locator('[data-room]')
+  await expect(room.locator('[data-feedback]')).toContainText('Visitors’ preview: 25.3 dB before it howls, 1 microphone open')
+  await type(page, 'Microphone to loudspeaker, m', '0.3')
+  // 20 lg(6/0.3) = 26.02 dB less.
+  await expect(room.locator('[data-feedback]')).toContainText('0.7 dB past what is safe, it can howl')
+  await type(page, 'Send of Narrator to Visitors’ preview, dB', '-26')
+  await expect(room.locator('[data-feedback]')).toContainText('19.3 dB before it howls')
+  await type(page, 'Wanted at the listener, dB SPL', '70')
+  await room.getByRole('button', { name: /^to / }).click()
+  await expect(room.locator('[data-loudspeakers]')).toContainText('70.0 dB SPL now')
 })
 
 test('monitoring: all performers on one ruler; a way is chosen there, the recommendation is set, one side is seen and mended', async ({

@@ -4,7 +4,17 @@ import { expect, open, test } from './app'
 
 const WIDTHS = [360, 390, 768, 900, 1280, 1920] as const
 const heightAt = (width: number) => (width < 640 ? 844 : width === 1920 ? 1080 : width === 768 ? 1024 : 800)
-const PLACES = ['path', 'timing', 'monitoring', 'bench', 'shelf', 'sessions'] as const
+const PLACES = ['path', 'bus', 'room', 'mix', 'timing', 'monitoring', 'bench', 'shelf', 'sessions'] as const
+
+/** A bus has a page of its own on Path. */
+const addressOf = (place: (typeof PLACES)[number], key = '') =>
+  place === 'shelf' || place === 'sessions'
+    ? `/${place}`
+    : place === 'bus'
+      ? `/path/${key}?strip=stream`
+      : place === 'room'
+        ? `/path/${key}?strip=preview`
+        : `/${place}/${key}`
 
 /** What is wrong with the page as it stands, in words: hidden, cut or too small things, and what reaches over the edge. */
 const troubles = (page: Page, least: number) =>
@@ -66,7 +76,7 @@ for (const width of WIDTHS) {
       for (const theme of ['light', 'dark'] as const) {
         await page.emulateMedia({ colorScheme: theme })
         for (const place of PLACES) {
-          await page.goto(place === 'shelf' || place === 'sessions' ? `/${place}` : `/${place}/${key}`)
+          await page.goto(addressOf(place, key))
           await expect(page.locator('main')).not.toContainText('Opening…')
           await page.waitForLoadState('networkidle')
           expect.soft(await troubles(page, touch ? 44 : 24), `${place}, ${theme}`).toEqual([])

@@ -236,7 +236,7 @@ const columns = Object.keys(HEADS) as Column[]
                 />
                 <NuxtLink
                   :to="{ path: `/path/${store.key}`, query: { strip: row.strip.id } }"
-                  class="min-w-0 truncate py-1 underline decoration-dotted"
+                  class="min-w-0 truncate py-1 underline decoration-dotted pointer-coarse:leading-9"
                   :title="row.strip.name"
                   @click="view.select(row.strip.id)"
                   >{{ row.strip.name }}</NuxtLink

@@ -95,7 +95,11 @@ function setLoudspeaker({ bus, control, to }: (typeof settings.value)[number]) {
             >
             <span v-if="potential !== null" class="text-muted">
               These distances allow <span class="figure">{{ formatDecimal(potential, 1) }}</span> dB of acoustic gain, 6
-              dB kept back.</span
+              dB kept back{{
+                layout && potential < layout.wanted
+                  ? `: ${formatDecimal(layout.wanted - potential, 1)} dB short of what is wanted`
+                  : ''
+              }}.</span
             >
           </p>
           <ul class="text-muted">
