@@ -1,6 +1,6 @@
 import { ref, watch } from 'vue'
-import type { PlannedSetting } from '#core/plan/plan-session'
-import { asChange } from '#core/plan/plan-session'
+import type { PlannedSetting } from '#core/plan/as-change'
+import { asChange } from '#core/plan/as-change'
 import { applySettings, partnerOf } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -45,7 +45,8 @@ export function usePlanGesture() {
       .sort((a, b) => own(a) - own(b))
   }
 
-  function apply(scope: PlanScope) {
+  async function apply(scope: PlanScope) {
+    await store.fetchPlanner()
     const settings = settingsFor(scope)
     store.edit(LABEL, (session) => applySettings(session, settings.map(asChange)))
     applied.value = { settings }

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { demoSession } from '#demo/index'
-import { planSession } from '#core/plan/plan-session'
+import { asChange } from '#core/plan/as-change'
 import type { BackupSession, Fault, Session } from '#core/session'
 import { applySettings, blankSession, nextName, readSession, readSessionText } from '#core/session'
 import type { SecondCopy, SessionRow } from '~/persistence'
@@ -16,6 +16,7 @@ import {
   secondCopies,
   sessionRepository,
 } from '~/persistence'
+import { latePart } from './late-part'
 import type { Shown } from './session'
 import { useSessionStore } from './session'
 
@@ -209,9 +210,10 @@ export const useLibraryStore = defineStore('library', () => {
       return done ? (wrong as string | null) : trouble.value
     },
     /** With the gains planned. */
-    startPlanned: (first: Session) => {
+    startPlanned: async (first: Session) => {
       const named = { ...first, id: newKey(), name: nextName(first.name, names()) }
-      return addOwn(applySettings(named, planSession(named).settings), 'Started')
+      const part = await latePart(() => import('#core/plan/plan-session'))
+      return addOwn(part ? applySettings(named, part.planSession(named).settings.map(asChange)) : named, 'Started')
     },
     startFrom: (session: Session) =>
       addOwn({ ...session, id: newKey(), name: nextName(session.name, names()) }, 'Started from a template'),

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Evaluated } from '#core/evaluation/evaluate-session'
 import { evaluateFrom } from '#core/evaluation/evaluate-session'
-import { planSession } from '#core/plan/plan-session'
+import type { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import {
   describeStorageTrouble,
@@ -13,6 +13,7 @@ import {
   sessionRepository,
 } from '~/persistence'
 import { currentGesture } from './gesture'
+import { latePart } from './late-part'
 import type { Parting } from './open-session'
 import { OpenSession } from './open-session'
 
@@ -54,7 +55,14 @@ export const useSessionStore = defineStore('session', () => {
     session.value ? evaluateFrom(before ?? null, session.value) : null,
   )
   const evaluation = computed(() => evaluated.value?.evaluation ?? null)
-  const plan = computed(() => (committed.value ? planSession(committed.value) : null))
+
+  // The first picture does without the plan; it is fetched when that stands, or when it is asked for.
+  const planner = shallowRef<typeof planSession | null>(null)
+  const plan = computed(() => (committed.value && planner.value ? planner.value(committed.value) : null))
+  /** @returns once there is a plan; where the planner does not come, that is told and asked for again with the next wish. */
+  async function fetchPlanner(): Promise<void> {
+    planner.value ??= (await latePart(() => import('#core/plan/plan-session')))?.planSession ?? null
+  }
 
   function put(next: OpenSession) {
     const before = open.value
@@ -202,6 +210,7 @@ export const useSessionStore = defineStore('session', () => {
     startAtOnce,
     /** The first picture stands: there is time for the storage. */
     pictured: () => pictured(),
+    fetchPlanner,
     copyNow,
     /** @returns what is wrong with the change, in words; nothing is changed while another session is being opened. */
     edit: (label: string, change: (each: Session) => Session): string | null => {

@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
+import type { useTimingStore } from './timing'
 import { verdict } from '#core/evaluation/verdict'
 import { useSessionStore } from './session'
-import { useTimingStore } from './timing'
+import { latePart } from './late-part'
 
 export const readings = ['ceiling', 'own', 'table', 'noise', 'conventions'] as const
 export type SectionReading = (typeof readings)[number]
@@ -10,7 +11,11 @@ export type SectionReading = (typeof readings)[number]
 /** What the screen looks at: one strip of the open session, one of its stages, and how its section is read. */
 export const useViewStore = defineStore('view', () => {
   const open = useSessionStore()
-  const timing = useTimingStore()
+  // What is recommended is said when the first picture stands.
+  const timing = shallowRef<ReturnType<typeof useTimingStore> | null>(null)
+  async function fetchTiming() {
+    timing.value ??= (await latePart(() => import('./timing')))?.useTimingStore() ?? null
+  }
   const wanted = ref<string | null>(null)
   const stage = ref<string | null>(null)
   const reading = ref<SectionReading>('ceiling')
@@ -18,7 +23,7 @@ export const useViewStore = defineStore('view', () => {
   const index = computed(() => Math.max(0, open.session?.strips.findIndex((strip) => strip.id === wanted.value) ?? 0))
   const strip = computed(() => open.session?.strips[index.value] ?? null)
   const evaluated = computed(() => open.evaluation?.strips[index.value] ?? null)
-  const recommendation = computed(() => timing.recommendationFor(strip.value?.id))
+  const recommendation = computed(() => timing.value?.recommendationFor(strip.value?.id) ?? null)
   const statements = computed(() =>
     open.session && strip.value && evaluated.value
       ? verdict(open.session, strip.value, evaluated.value, recommendation.value)
@@ -34,6 +39,7 @@ export const useViewStore = defineStore('view', () => {
   }
 
   return {
+    fetchTiming,
     reading,
     nextReading,
     strip,

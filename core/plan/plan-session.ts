@@ -1,9 +1,10 @@
 import { gearById } from '../chain/resolve'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { Session, SettingChange, SettingName, Strip } from '../session'
+import type { Session, Strip } from '../session'
 import { applySettings, isBus, partnerOf } from '../session'
-import { db } from '../units'
+import { asChange } from './as-change'
+import type { PlannedSetting } from './as-change'
 import type { Hiss } from './hiss'
 import type { Planned, PlannedGain } from './plan-strip'
 import { gainsOf } from './plan-strip'
@@ -12,14 +13,7 @@ import { offTarget } from './reasons'
 import type { Remedy } from './remedy'
 import { remedyFor } from './remedy'
 
-export interface PlannedSetting {
-  strip: string
-  stage: string
-  setting: SettingName
-  from: number
-  to: number
-  reason: string
-}
+export type { PlannedSetting }
 
 export interface StripPlan {
   strip: string
@@ -68,14 +62,6 @@ export function planSession(session: Session): Plan {
     evaluation: evaluateSession(settings.length === 0 ? session : applySettings(session, settings.map(asChange))),
   }
 }
-
-/** A planned setting as a change of the session: each side of a pair has its own, so none is mirrored. */
-export const asChange = ({ strip, stage, setting, to }: PlannedSetting): SettingChange => ({
-  strip,
-  stage,
-  setting,
-  to: db(to),
-})
 
 function answerFor(session: Session, strip: Strip, { allocation, hiss, notes }: Planned): StripPlan {
   const paired = partnerOf(session, strip.id) !== null

@@ -1,5 +1,5 @@
 import type { Change } from './change'
-import type { FindingCode } from './finding-codes'
+import type { FindingCode } from './finding-titles'
 
 export type Severity = 'stop' | 'caution' | 'note'
 

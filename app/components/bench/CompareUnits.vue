@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { latePart } from '~/composables/late-part'
+import { latePart } from '~/stores/late-part'
 import { computed, onMounted, ref } from 'vue'
 import { measurable } from '#core/bench/bench'
 import { compareUnits, comparisonTable } from '#core/bench/compare-units'

@@ -53,7 +53,8 @@ const listen = (strip: string, route: RouteName) =>
     >
       <ArrivalChart :monitors="monitors" @listen="listen" />
       <p v-if="!monitor">
-        “{{ view.strip?.name }}” has no performer: nobody plays into {{ view.strip && isBus(view.strip) ? 'a bus' : 'a recording' }}.
+        “{{ view.strip?.name }}” has no performer: nobody plays into
+        {{ view.strip && isBus(view.strip) ? 'a bus' : 'a recording' }}.
       </p>
       <div v-if="monitor" class="flex flex-wrap items-center gap-x-4 gap-y-1">
         <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="The performer listens by">

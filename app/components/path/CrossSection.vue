@@ -50,9 +50,15 @@ const gainHandles = computed(() =>
       : [{ ...own, key, left: left + columnWidth / 2, top: y(column.average) + 16 }]
   }),
 )
+const HANDLE = 38
+const isClose = computed(() => {
+  const [first, second] = drawing.value.tributaries
+  return first !== undefined && second !== undefined && second.x - first.x < HANDLE
+})
 /** A send is held at the top of its strip, where that flows into the sum. */
 const sendHandles = computed(() =>
-  (props.sends ?? []).flatMap(({ turned, name, from }) => {
+  // Where the strips stand too close for handles, the scales below have them.
+  (isClose.value ? [] : (props.sends ?? [])).flatMap(({ turned, name, from }) => {
     const place = drawing.value.tributaries.find((each) => each.strip === from)
     return place ? [{ turned, name: `Send of ${name}`, small: true, key: turned.key, left: place.x, top: place.y }] : []
   }),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Change, Finding } from '#core/session'
-import { findingCodes } from '#core/session'
+import { findingTitles } from '#core/session'
 import { useStageEdit } from '~/composables/use-stage-edit'
 
 /** Does what a finding advises, where a program can. */
@@ -9,7 +9,7 @@ const emit = defineEmits<{ done: [] }>()
 const edit = useStageEdit()
 
 function mend() {
-  edit.changes(`Mend: ${findingCodes[props.finding.code].title}`, props.finding.changes ?? [])
+  edit.changes(`Mend: ${findingTitles[props.finding.code]}`, props.finding.changes ?? [])
   emit('done')
 }
 /** Switching 48 V is done by hand at the box; here only the record of it is changed. */

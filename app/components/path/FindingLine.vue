@@ -2,7 +2,7 @@
 import { ChevronRight, CircleAlert, Info, OctagonX } from '@lucide/vue'
 import { ref, useId } from 'vue'
 import type { Finding } from '#core/session'
-import { findingCodes } from '#core/session'
+import { findingTitles } from '#core/session'
 import FindingAction from './FindingAction.vue'
 
 /** A finding in one line with its action; pressed, the figures and what to do. */
@@ -16,7 +16,7 @@ const KINDS = {
   note: { word: 'Note', icon: Info, tone: 'border-l border-l-line' },
 } as const
 const kind = KINDS[props.finding.severity]
-const { title } = findingCodes[props.finding.code]
+const title = findingTitles[props.finding.code]
 </script>
 
 <template>

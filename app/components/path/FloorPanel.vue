@@ -11,7 +11,7 @@ import { useViewStore } from '~/stores/view'
 const store = useSessionStore()
 const view = useViewStore()
 
-const { stages, isLong } = useStripStages()
+const { stages, controls, isLong } = useStripStages()
 const isFed = computed(() => view.evaluated?.sum != null)
 /** On a bus the strip that brings a noise, elsewhere the box that makes it. */
 const whose = ({ strip, stage }: { strip: string; stage: string }) =>
@@ -56,6 +56,8 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
       {{ formatShort(trade.gain, 1) }} dB more gain: <span class="figure">{{ formatDecimal(trade.snr, 2) }}</span> dB
       less noise, <span class="figure">{{ formatDecimal(trade.headroom, 1) }}</span> dB less headroom.
     </p>
-    <p v-else-if="!isFed" class="mt-1">The gain is at the end of its range; there is no more to buy.</p>
+    <p v-else-if="controls.length > 0 && !isFed" class="mt-1">
+      The gain is at the end of its range; there is no more to buy.
+    </p>
   </section>
 </template>

@@ -21,10 +21,13 @@ const edit = useStageEdit()
 
 const traits = computed(() => traitsOf(props.stage.gear))
 const choices = computed(() => traits.value.choices(props.stage.gear))
-/** A slope without a low cut is nothing to fill in. */
+const hasPieces = computed(() => props.stage.kind === 'playback' && (props.stage.gear.pieces?.length ?? 0) > 0)
+/** A slope without a low cut is nothing to fill in, nor is the level of pieces that have levels of their own. */
 const fields = computed(() =>
   Object.entries(traits.value.fields(props.stage.gear)).filter(
-    ([key]) => key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined),
+    ([key]) =>
+      (key === 'noise' || !hasPieces.value) &&
+      (key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined)),
   ),
 )
 const editBox = (label: string, change: (gear: Gear) => Gear) =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { lateComponent } from '~/components/shell/late-component'
 import { computed, onMounted } from 'vue'
-import { windowFor } from '#core/chain/target-window'
+import { readingPlace, windowFor } from '#core/chain/target-window'
 import { DEFAULT_CONVENTION, isBus } from '#core/session'
 import { sectionModel } from '~/charts/section-model'
 import { turnedSend } from '~/composables/turned'
@@ -52,8 +52,10 @@ const model = computed(() =>
 )
 const nameOf = (id: string) => store.session?.strips.find((strip) => strip.id === id)?.name ?? ''
 const bus = computed(() => (view.strip && isBus(view.strip) ? view.strip : null))
-/** A bus without a converter has no level to be set to. */
-const reads = computed(() => !bus.value || stages.value.some(({ kind }) => kind === 'interface'))
+/** A bus without a converter has no level to be set to, nor have pieces. */
+const reads = computed(
+  () => readingPlace(stages.value, windowFor(store.session?.target ?? DEFAULT_CONVENTION, stages.value)) !== null,
+)
 const hasBusses = computed(() => store.session?.strips.some(isBus) ?? false)
 const sends = useSends()
 const inflows = computed(() =>
@@ -152,7 +154,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       aria-label="Target, findings and floor"
     >
       <BroughtPanel v-if="bus" :bus="bus" />
-      <TargetPanel v-if="reads" />
+      <TargetPanel v-if="reads || !bus" />
       <FindingsPanel />
       <SendsPanel v-if="hasBusses" :key="view.strip.id" :strip="view.strip" />
       <FloorPanel />

@@ -10,7 +10,7 @@ import MeasuringLine from '~/components/bench/MeasuringLine.vue'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { saveFile } from '~/composables/file-access'
-import { latePart } from '~/composables/late-part'
+import { latePart } from '~/stores/late-part'
 import { useMeasuring } from '~/composables/use-measuring'
 import { useStageEdit } from '~/composables/use-stage-edit'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue'
-import { latePart } from '~/composables/late-part'
+import { latePart } from '~/stores/late-part'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useViewStore } from '~/stores/view'

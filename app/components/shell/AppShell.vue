@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { lateComponent } from '~/components/shell/late-component'
-import { latePart } from '~/composables/late-part'
+import { latePart } from '~/stores/late-part'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useRoute, useRouter } from '#imports'
-import { lateTrouble } from '~/composables/late-part'
+import { lateTrouble } from '~/stores/late-part'
 import { useExchange } from '~/composables/use-exchange'
 import { useNewVersion } from '~/composables/use-new-version'
 import { useLibraryStore } from '~/stores/library'

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { watch } from 'vue'
 import { NuxtLink } from '#components'
 import { saveFile } from '~/composables/file-access'
 import { useLibraryStore } from '~/stores/library'
 import type { Shown } from '~/stores/session'
 import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
 import { useRoute } from '#imports'
 
 /** A place of the open session, or why there is none and what can be done. */
@@ -12,6 +14,21 @@ const emit = defineEmits<{ again: [] }>()
 const store = useSessionStore()
 const library = useLibraryStore()
 const route = useRoute()
+
+/** The picture stands by then; what it does without is fetched, ms. */
+const AFTER_PICTURE = 600
+const view = useViewStore()
+watch(
+  () => props.shown?.state === 'open',
+  (open) => {
+    if (open)
+      setTimeout(() => {
+        void store.fetchPlanner()
+        void view.fetchTiming()
+      }, AFTER_PICTURE)
+  },
+  { immediate: true },
+)
 
 async function restore() {
   if (await library.restore(String(route.params.key))) emit('again')

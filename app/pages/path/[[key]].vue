@@ -15,7 +15,7 @@ const isDemo = computed(
   () =>
     store.session?.id === 'net-loft' &&
     store.session.name === 'Net loft, evening' &&
-    store.session.strips.map(({ id }) => id).join() === 'narrator,cello,harmonium,tide',
+    store.session.strips.map(({ id }) => id).join() === 'narrator,cello,harmonium,tide,pieces,music,stream,preview',
 )
 const { shown, again } = useSessionRoute('path')
 </script>
