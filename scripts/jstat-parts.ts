@@ -4,9 +4,9 @@ import { dirname, join } from 'node:path'
 import type { Plugin } from 'vite'
 
 /** The package's own parts that hold what is used of it, in the order in which its own build joins them. */
-const PARTS = ['_header', 'core', 'vector', 'special', 'distribution', 'linearalgebra', '_footer']
+const PARTS = ['_header', 'core', 'vector', 'special', 'linearalgebra', '_footer']
 
-/** jStat in the browser from its parts, as its own build makes it, without tests, models and regressions. */
+/** jStat in the browser from its parts, as its own build makes it, without distributions, tests, models and regressions. */
 export function jstatParts(): Plugin {
   const folder = join(dirname(createRequire(import.meta.url).resolve('jstat/package.json')), 'src')
   return {

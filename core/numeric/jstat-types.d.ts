@@ -8,9 +8,10 @@ declare module 'jstat' {
   const jStat: {
     QR: (matrix: readonly (readonly number[])[]) => [q: number[][], r: number[][]]
     inv: (matrix: readonly (readonly number[])[]) => number[][]
+    erfcinv: (p: number) => number
+    ibetainv: (p: number, a: number, b: number) => number
     weibull: Law
     studentt: Law
-    normal: Law
   }
   export default jStat
 }

@@ -1,9 +1,17 @@
 import { jStat } from './jstat'
 
-/** The value that a standard normal variable stays under with a chance. Example (tables): 99 %: 2.326. */
-export const normalQuantile = (chance: number): number => jStat.normal.inv(chance, 0, 1)
+/**
+ * The value that a standard normal variable stays under with a chance, −√2·erfc⁻¹(2p). Example (tables): 99 %: 2.326.
+ */
+export const normalQuantile = (chance: number): number => -Math.SQRT2 * jStat.erfcinv(2 * chance)
 
 const known = new Map<string, number>()
+
+/** From the inverse of the incomplete beta function: x = I⁻¹(1 − p; n/2, 1/2), t = √(n(1 − x)/x). */
+function studentInverse(probability: number, freedom: number): number {
+  const x = jStat.ibetainv(1 - probability, freedom / 2, 0.5)
+  return Math.sqrt((freedom * (1 - x)) / x)
+}
 
 /**
  * The t that a Student variable stays below in size with a probability (two-sided).
@@ -11,7 +19,7 @@ const known = new Map<string, number>()
  */
 export function studentQuantile(probability: number, freedom: number): number {
   const key = `${probability} ${freedom}`
-  const found = known.get(key) ?? jStat.studentt.inv((1 + probability) / 2, freedom)
+  const found = known.get(key) ?? studentInverse(probability, freedom)
   known.set(key, found)
   return found
 }
