@@ -34,7 +34,7 @@ const rooms = {
   'app/audio': ['core'],
   'app/composables': ['core', 'app/stores', 'app/workers', 'app/audio'],
   'app/components': ['core', 'app/composables', 'app/stores', 'app/charts'],
-  'app/plugins': ['app/composables'],
+  'app/plugins': ['app/composables', 'app/stores'],
   'app/pages': ['core', 'app/composables', 'app/stores', 'app/components'],
 }
 const inside = (folders) => `^(${folders.join('|')})/`

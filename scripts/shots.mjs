@@ -59,7 +59,8 @@ function rehearsal() {
 const views = [
   { name: 'path-light', theme: 'light' },
   { name: 'path-dark', theme: 'dark' },
-  { name: 'path-own-unit', theme: 'light', go: (page) => page.keyboard.press('v') },
+  { name: 'bus', theme: 'light', go: (page) => page.getByRole('button', { name: /^To the stream/ }).click() },
+  { name: 'mix', theme: 'light', go: (page) => page.keyboard.press('2') },
   { name: 'set-for-me', theme: 'light', go: (page) => page.keyboard.press('s') },
   {
     name: 'long-chain',
@@ -134,7 +135,6 @@ const views = [
     },
   },
   { name: 'unit', theme: 'light', go: (page) => page.getByRole('button', { name: 'Unit…' }).click() },
-  { name: 'sessions', theme: 'light', go: (page) => page.keyboard.press('o') },
   { name: 'path-phone', theme: 'light', phone: true },
   {
     name: 'monitoring-phone',

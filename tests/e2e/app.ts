@@ -32,7 +32,8 @@ export async function open(page: Page, address = '/') {
   await expect(page.locator('[data-gain-handle]')).toBeVisible()
 }
 
-export const verdict = (page: Page, key: 'headroom' | 'floor' | 'latency' | 'bus') => page.locator(`[data-verdict="${key}"]`)
+export const verdict = (page: Page, key: 'headroom' | 'floor' | 'latency' | 'bus') =>
+  page.locator(`[data-verdict="${key}"]`)
 export const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
 export const gain = (page: Page) => field(page, 'Gain, dB')
 

@@ -128,7 +128,9 @@ test('Mix by keys: from cell to cell, into a field and out again', async ({ page
   await expect(page.locator('[data-row="1"] [data-column="12"]')).toBeFocused()
 })
 
-test('pieces: several recordings at once are measured and trimmed to one mark; the cue list is a table', async ({ page }) => {
+test('pieces: several recordings at once are measured and trimmed to one mark; the cue list is a table', async ({
+  page,
+}) => {
   await open(page)
   await strip(page, 'Pieces').click()
   const wav = (level: number) => Buffer.from(writeWav([sine(48_000, 4, 440, level)], 48_000, 24))
@@ -149,7 +151,9 @@ test('pieces: several recordings at once are measured and trimmed to one mark; t
   await expect(page.locator('[data-pieces-told]')).toContainText('would pass -1 dBFS')
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'cue list as CSV' }).click()
-  const rows = readFileSync(await (await download).path(), 'utf8').trim().split('\r\n')
+  const rows = readFileSync(await (await download).path(), 'utf8')
+    .trim()
+    .split('\r\n')
   expect(rows).toHaveLength(5)
   expect(rows[3]).toContain('Gulls')
 })

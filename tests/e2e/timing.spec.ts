@@ -138,11 +138,15 @@ test('headphones: level at the ear, hours, a warning, and never a default over 8
   await expect(ear).toContainText('danger')
 })
 
-test('a microphone in the room’s loudspeakers: what is left before it howls, and how they are set', async ({ page }) => {
+test('a microphone in the room’s loudspeakers: what is left before it howls, and how they are set', async ({
+  page,
+}) => {
   await open(page)
   await page.keyboard.press('4')
   const room = page.locator('[data-room]')
-  await expect(room.locator('[data-feedback]')).toContainText('Visitors’ preview: 25.3 dB before it howls, 1 microphone open')
+  await expect(room.locator('[data-feedback]')).toContainText(
+    'Visitors’ preview: 25.3 dB before it howls, 1 microphone open',
+  )
   await type(page, 'Microphone to loudspeaker, m', '0.3')
   // 20 lg(6/0.3) = 26.02 dB less.
   await expect(room.locator('[data-feedback]')).toContainText('0.7 dB past what is safe, it can howl')

@@ -11,6 +11,7 @@ import { writeWav } from '#core/signals/write-wav'
 import { timeSession } from '#core/timing/time-session'
 import { serve } from '../../scripts/steps.mjs'
 import { manyLong } from '../speed/subjects'
+import { twoMixes } from '../support/desk'
 import { example1, example2, withAt } from '../support/sessions'
 
 let server: Awaited<ReturnType<typeof serve>>
@@ -60,6 +61,33 @@ describe('the HTTP endpoint, over a real socket', () => {
     expect(Math.abs(end.average + 22.68)).toBeLessThan(0.05)
     expect(Math.abs(end.noise + 89.37)).toBeLessThan(0.05)
     expect(Math.abs(end.snr - 66.69)).toBeLessThan(0.05)
+  })
+  it('two mixes of a desk: sums, feedback, stream, and the plan of the busses', async () => {
+    const { strips } = await evaluate(twoMixes())
+    const [stream, room] = strips.slice(3)
+    expect(Math.abs(stream.sum.likely - 1.63)).toBeLessThan(0.05)
+    expect(Math.abs(stream.sum.bound - 6.59)).toBeLessThan(0.05)
+    expect(Math.abs(stream.stream.gain - 6.63)).toBeLessThan(0.05)
+    expect(Math.abs(room.feedback.margin - 20.36)).toBeLessThan(0.05)
+    expect(new Set(stream.noise.map((each: { strip: string }) => each.strip))).toEqual(
+      new Set(['alto', 'bass', 'player', 'stream']),
+    )
+    const plan = await (await post('plan', JSON.stringify(twoMixes()))).json()
+    expect(plan.strips.map(({ strip }: { strip: string }) => strip)).toEqual([
+      'alto',
+      'bass',
+      'player',
+      'stream',
+      'room',
+    ])
+    const round = {
+      ...twoMixes(),
+      strips: twoMixes().strips.map((each) =>
+        each.id === 'room' ? { ...each, feeds: [{ to: 'room', from: 'r1' }] } : each,
+      ),
+    }
+    const { errors } = await problem(await post('evaluate', JSON.stringify(round)), 422)
+    expect(errors).toMatchObject([{ path: 'strips[4].feeds[0].to', code: 'circle' }])
   })
   it('answers what the core answers, for evaluation and plan', async () => {
     const demo = demoSession()
