@@ -59,7 +59,15 @@ function rehearsal() {
 const views = [
   { name: 'path-light', theme: 'light' },
   { name: 'path-dark', theme: 'dark' },
-  { name: 'bus', theme: 'light', go: (page) => page.getByRole('button', { name: /^To the stream/ }).click() },
+  {
+    name: 'bus',
+    theme: 'light',
+    go: (page) =>
+      page
+        .getByRole('navigation', { name: 'Strips' })
+        .getByRole('button', { name: /^To the stream/ })
+        .click(),
+  },
   { name: 'mix', theme: 'light', go: (page) => page.keyboard.press('2') },
   { name: 'set-for-me', theme: 'light', go: (page) => page.keyboard.press('s') },
   {

@@ -68,7 +68,8 @@ export const useSessionStore = defineStore('session', () => {
     const before = open.value
     if (before && before !== next) {
       before.leave()
-      void before.settled().then(() => {
+      // What was not kept yet is kept on the way out.
+      void (before.isUnkept ? before.retry() : before.settled()).then(() => {
         if (before.isUnkept) unkept.value = [...unkept.value.filter((each) => each !== before), before]
       })
     }

@@ -52,8 +52,8 @@ export const useStripStore = defineStore('strip', () => {
   /** What is left for the section beside the rail and the right column, px. */
   const room = computed(() => width.value - (width.value >= RAIL ? 180 : 60) - (width.value >= COLUMN ? 310 : 0))
   const isCompact = computed(() => width.value < CARD_BY_CARD)
-  // What flows into a bus stands before its stages.
-  const columns = computed(() => stages.value.length + (view.strip && isBus(view.strip) ? 1 : 0))
+  // What flows into a bus stands before its stages, wider than one of them.
+  const columns = computed(() => stages.value.length + (view.strip && isBus(view.strip) ? 1.5 : 0))
   const isLong = computed(() => room.value / columns.value < CARD)
   const selected = computed(() => stages.value.find((stage) => stage.id === view.stage) ?? stages.value[0] ?? null)
   const planned = (stage: string, setting: 'gain' | 'fader') =>

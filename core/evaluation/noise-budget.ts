@@ -15,6 +15,8 @@ export interface BudgetLine {
   stage: string
   name: NoiseName
   gear: string
+  /** On a bus the name of the strip that it is from; empty for the bus’s own. */
+  from: string
   level: number
   share: number
   /** As loud as this sound at the source's place would be, dB SPL (A); `null` where the strip begins on a wire. */
@@ -48,11 +50,13 @@ export function noiseBudget(session: Session, stripId: string): NoiseBudget {
       stages.map((stage) => [stage.id, session.gear.find((item) => item.id === stage.gear)?.name ?? '']),
     ),
   )
+  const stripNames = new Map(own.strips.map(({ id, name }) => [id, name]))
   return {
-    lines: evaluated.noise.map(({ stage, name, level, share }) => ({
+    lines: evaluated.noise.map(({ strip, stage, name, level, share }) => ({
       stage,
       name,
       gear: name === 'room' ? '' : (names.get(stage) ?? ''),
+      from: strip === stripId ? '' : (stripNames.get(strip) ?? ''),
       level,
       share,
       inAir: toAir === null ? null : level + toAir,

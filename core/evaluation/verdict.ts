@@ -109,9 +109,11 @@ function busStatement(session: Session, { points, sum, stream, feedback }: Strip
     return {
       headline: `${formatDecimal(end.average, 1)} dB SPL at the listener`,
       detail:
-        feedback?.margin == null
-          ? 'no microphone feeds it, or its distance is not given'
-          : `${formatDecimal(feedback.margin, 1)} dB before it howls`,
+        feedback === null
+          ? 'no microphone feeds it'
+          : feedback.margin === null
+            ? 'microphones feed it, their distance is not given'
+            : `${formatDecimal(feedback.margin, 1)} dB before it howls`,
     }
   const [most] = sum.brought
   const name = session.strips.find(({ id }) => id === most?.strip)?.name ?? ''

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { expect, gain, open, paste, saved, test, type, verdict } from './app'
+import { example1 } from '../support/sessions'
+import { expect, gain, open, openFile, paste, saved, test, type, verdict } from './app'
 
 test('closed and opened again: the gain, the undo and the redo are all there', async ({ page, context }) => {
   await open(page)
@@ -156,4 +157,14 @@ test('blocked storage is told, everything works, and the session can be exported
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export now' }).click()
   expect(JSON.parse(readFileSync(await (await download).path(), 'utf8')).name).toBe('Net loft, evening')
+})
+
+test('a first visit that goes on to another session at once: the demo is kept on the way, and nothing is said to be unkept', async ({
+  page,
+}) => {
+  await openFile(page, { ...example1(), id: 'at-once', name: 'At once' })
+  await saved(page)
+  await expect(page.getByText('has changes that are not kept')).toHaveCount(0)
+  await page.keyboard.press('o')
+  await expect(page.locator('[data-session]')).toHaveCount(2)
 })

@@ -5,7 +5,7 @@ import { windowFor } from '#core/chain/target-window'
 import type { ConventionRow } from '#core/plan/compare-conventions'
 import { compareConventions } from '#core/plan/compare-conventions'
 import type { ConventionId } from '#core/session'
-import { DEFAULT_CONVENTION, applyChanges, conventions } from '#core/session'
+import { DEFAULT_CONVENTION, applyChanges, conventions, isBus } from '#core/session'
 import { formatDecimal } from '#core/units'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
@@ -46,7 +46,11 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
 <template>
   <div class="h-full overflow-auto pr-1 card:pl-13" tabindex="0" aria-label="Level conventions side by side">
     <p v-if="rows.length === 0" class="text-muted">
-      This strip reaches no recorder yet: add an interface input at its end.
+      {{
+        view.strip && isBus(view.strip)
+          ? 'No level is read here: a bus without a converter is as loud as one wants it.'
+          : 'This strip reaches no recorder yet: add an interface input at its end.'
+      }}
     </p>
     <template v-else>
       <table class="w-full text-right">

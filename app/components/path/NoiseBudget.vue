@@ -57,7 +57,7 @@ const width = (level: number) =>
           :data-budget="line.name"
         >
           <th scope="row" class="py-1 text-left font-normal">
-            {{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }}</span>
+            {{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }} {{ line.from }}</span>
           </th>
           <td><span class="block h-2.5 bg-floor" :style="{ width: width(line.level) }" aria-hidden="true" /></td>
           <td class="figure pl-2">{{ formatDecimal(line.level, 1) }}</td>

@@ -7,6 +7,8 @@ import type { ResolvedStage } from '#core/chain/resolve'
 import { noiseWords } from '#core/evaluation/verdict'
 import { kinds } from '#core/session'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
+import type { Send } from '~/composables/use-sends'
+import { useSends } from '~/composables/use-sends'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import { useTimingStore } from '~/stores/timing'
@@ -21,6 +23,14 @@ const { stages } = useStripStages()
 
 const statements = computed(() => (view.statements ? Object.values(view.statements) : []))
 const settings = computed(() => stages.value.map((stage) => ({ name: stage.gear.name, words: settingWords(stage) })))
+
+const sends = useSends()
+const into = computed(() => (view.strip ? sends.sendsInto(view.strip) : []))
+const out = computed(() => (view.strip ? sends.sendsOf(view.strip) : []))
+const sendWords = ({ feed }: Send) => `send ${formatShort(feed.gain, 1)} dB, ${feed.tap} fader`
+/** On a bus the strip that a noise is from. */
+const whose = (id: string) =>
+  id === view.strip?.id ? '' : (store.session?.strips.find((strip) => strip.id === id)?.name ?? '')
 
 /** What is to be dialled in at a stage, in words. */
 function settingWords(stage: ResolvedStage): string {
@@ -63,9 +73,17 @@ function settingWords(stage: ResolvedStage): string {
       <h2 class="mb-1 text-base">Settings</h2>
       <table class="w-full">
         <tbody>
+          <tr v-for="each in into" :key="each.strip.id" class="border-b border-line">
+            <th scope="row" class="w-1/2 py-1 text-left font-semibold">From {{ each.strip.name }}</th>
+            <td>{{ sendWords(each) }}</td>
+          </tr>
           <tr v-for="(each, i) in settings" :key="i" class="border-b border-line">
             <th scope="row" class="w-1/2 py-1 text-left font-semibold">{{ i + 1 }} {{ each.name }}</th>
             <td>{{ each.words }}</td>
+          </tr>
+          <tr v-for="each in out" :key="each.bus.id" class="border-b border-line">
+            <th scope="row" class="py-1 text-left font-semibold">To {{ each.bus.name }}</th>
+            <td>{{ sendWords(each) }}</td>
           </tr>
         </tbody>
       </table>
@@ -75,11 +93,11 @@ function settingWords(stage: ResolvedStage): string {
       <PathTable :points="view.evaluated.points" :stages="stages" />
     </section>
     <section>
-      <h2 class="mb-1 text-base">Noise at the recorder, dBFS(A)</h2>
+      <h2 class="mb-1 text-base">Noise at its end, A-weighted</h2>
       <table>
         <tbody>
           <tr v-for="each in view.evaluated.noise" :key="each.stage + each.name">
-            <th scope="row" class="pr-6 text-left font-normal">{{ noiseWords[each.name] }}</th>
+            <th scope="row" class="pr-6 text-left font-normal">{{ noiseWords[each.name] }} {{ whose(each.strip) }}</th>
             <td class="figure pr-6 text-right">{{ formatDecimal(each.level, 1) }}</td>
             <td class="figure text-right">{{ formatDecimal(100 * each.share, 1) }} %</td>
           </tr>

@@ -3,7 +3,6 @@ import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import { stripFields } from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
-import SelectInput from '~/components/fields/SelectInput.vue'
 import { turnedSend } from '~/composables/turned'
 import type { Send } from '~/composables/use-sends'
 import { useSends } from '~/composables/use-sends'
@@ -16,10 +15,7 @@ const sends = useSends()
 const view = useViewStore()
 const other = computed(() => (props.shows === 'strip' ? props.send.strip : props.send.bus))
 const name = computed(() => `Send of ${props.send.strip.name} to ${props.send.bus.name}`)
-const taps = [
-  { value: 'post', text: 'after fader' },
-  { value: 'pre', text: 'before fader' },
-] as const
+const TAPS = { post: 'after the fader', pre: 'before the fader' } as const
 </script>
 
 <template>
@@ -33,14 +29,15 @@ const taps = [
       >
         {{ other.name }}
       </button>
-      <SelectInput
-        v-if="!narrow"
-        class="text-xs"
-        :value="send.feed.tap"
-        :label="`${name}, taken`"
-        :options="taps"
-        :commit="sends.setTap(send.strip.id, send.bus.id)"
-      />
+      <button
+        type="button"
+        class="min-h-6 border border-rule px-1 text-xs pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+        :aria-label="`${name}: taken ${TAPS[send.feed.tap]}. Change`"
+        :title="`Taken ${TAPS[send.feed.tap]}. Press to change`"
+        @click="sends.setTap(send.strip.id, send.bus.id)(send.feed.tap === 'pre' ? 'post' : 'pre')"
+      >
+        {{ send.feed.tap }}
+      </button>
       <NumberInput
         :value="send.feed.gain"
         :field="stripFields.feed"
