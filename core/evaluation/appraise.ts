@@ -47,6 +47,8 @@ export interface Appraised {
 
 export interface Appraisal {
   readonly session: Session
+  /** Places of the strips, what feeds before what is fed. */
+  readonly order: readonly number[]
   readonly strips: readonly Appraised[]
   readonly phantom: readonly PhantomUse[]
 }
@@ -57,22 +59,31 @@ export interface Appraisal {
  */
 export function appraise(session: Session, before?: Appraisal): Appraisal {
   const kept = before ? unchanged(before.session, session) : null
+  const order = kept && before ? before.order : orderOf(session)
   const gear = gearById(session)
-  const found = new Map<string, Appraised>()
-  const stages = new Map<string, ResolvedStage[]>()
-  session.strips.forEach((strip, i) => {
-    const old = kept?.has(strip.id) ? before?.strips[i] : undefined
-    if (old) found.set(strip.id, old)
-    else stages.set(strip.id, resolveStrip(strip, gear))
-  })
-  const phantom = kept && before ? before.phantom : phantomUses(session, [...stages.values()])
+  const stages = session.strips.map((strip) => (kept?.has(strip.id) ? NONE : resolveStrip(strip, gear)))
+  const phantom = kept && before ? before.phantom : phantomUses(session, stages)
+  const strips: Appraised[] = []
+  const found = (id: string) => strips.find((each) => each?.id === id)?.points
   const arrivals = new Arrivals()
-  for (const strip of feedOrder(session.strips)) {
-    const own = stages.get(strip.id)
-    if (own) found.set(strip.id, appraiseStrip({ session, phantom, found }, strip, own, arrivals.at(strip.id)))
-    arrivals.add((found.get(strip.id) as Appraised).walked)
+  for (const i of order) {
+    const strip = session.strips[i] as Strip
+    const old = kept?.has(strip.id) ? before?.strips[i] : undefined
+    const next =
+      old ??
+      appraiseStrip({ session, phantom, pointsOf: found }, strip, stages[i] as ResolvedStage[], arrivals.at(strip.id))
+    arrivals.add(next.walked)
+    strips[i] = next
   }
-  return { session, phantom, strips: session.strips.map((strip) => found.get(strip.id) as Appraised) }
+  return { session, order, phantom, strips }
+}
+
+const NONE: ResolvedStage[] = []
+
+/** Places of the strips in such an order that whatever feeds another comes before it. */
+function orderOf({ strips }: Session): readonly number[] {
+  const places = new Map(strips.map(({ id }, i) => [id, i]))
+  return feedOrder(strips).map(({ id }) => places.get(id) as number)
 }
 
 /** One strip, with what arrives there. */

@@ -7,5 +7,5 @@ export interface Around {
   readonly session: Session
   readonly phantom: readonly PhantomUse[]
   /** What is known of the strips that lead to it. */
-  readonly found: ReadonlyMap<string, { readonly points: readonly Point[] }>
+  readonly pointsOf: (strip: string) => readonly Point[] | undefined
 }

@@ -37,7 +37,7 @@ const marginOf = (loops: readonly number[]) =>
  * Cautious: the microphones are taken as open to all sides, the room as without walls.
  */
 export function feedbackOf(
-  { session, found }: Pick<Around, 'session' | 'found'>,
+  { session, pointsOf }: Pick<Around, 'session' | 'pointsOf'>,
   bus: Strip,
   stages: readonly ResolvedStage[],
   { points, origins }: Walked,
@@ -52,7 +52,7 @@ export function feedbackOf(
     const strips = session.strips.filter(
       (strip) => strip.stages[0]?.gear === source && leadsTo(strip, bus, session.strips),
     )
-    const capsule = Math.min(...strips.map(({ id }) => found.get(id)?.points[0]?.average ?? Infinity))
+    const capsule = Math.min(...strips.map(({ id }) => pointsOf(id)?.[0]?.average ?? Infinity))
     if (!Number.isFinite(capsule)) return []
     const atMetre = end.average - below - listenerGain(last)
     return [{ strips: strips.map(({ id }) => id), loop: atMetre - 20 * Math.log10(distance ?? 1) - capsule }]

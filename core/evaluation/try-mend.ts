@@ -12,8 +12,8 @@ import { appraise } from './appraise'
  * takes many times as long as finding.
  */
 export function settled(session: Session, before: Appraisal, own: Appraised, draft: Draft): Finding {
+  if (!draft.mends) return draft
   const { mends, cures: _, ...finding } = draft
-  if (!mends) return finding
   let holding: Partial<Mend> | undefined
   const tried = () => (holding ??= mends().find((mend) => holds(session, before, own, draft, mend)) ?? NONE)
   return {

@@ -181,7 +181,7 @@ test('strips are copied, renamed and deleted', async ({ page }) => {
   await expect(shared).toHaveCount(0)
   await page.getByRole('button', { name: 'delete' }).click()
   await expect(page.locator('[data-told]')).toContainText('Undo brings it back')
-  await expect(page.getByRole('navigation', { name: 'Strips' }).getByRole('listitem')).toHaveCount(4)
+  await expect(page.getByRole('navigation', { name: 'Strips' }).getByRole('listitem')).toHaveCount(8)
 })
 
 test('conventions side by side, one adopted', async ({ page }) => {

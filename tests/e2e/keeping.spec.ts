@@ -162,7 +162,8 @@ test('blocked storage is told, everything works, and the session can be exported
 test('a first visit that goes on to another session at once: the demo is kept on the way, and nothing is said to be unkept', async ({
   page,
 }) => {
-  await openFile(page, { ...example1(), id: 'at-once', name: 'At once' })
+  const file = { ...example1(), id: 'at-once', name: 'At once' }
+  await openFile(page, file)
   await saved(page)
   await expect(page.getByText('has changes that are not kept')).toHaveCount(0)
   await page.keyboard.press('o')

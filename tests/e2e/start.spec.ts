@@ -192,6 +192,7 @@ test('what a pasted sheet says and what was not understood stand side by side be
   await openFile(page, example1())
   await page.getByRole('button', { name: 'What to do with' }).last().click()
   await page.getByRole('button', { name: 'Paste a specification sheet…' }).click()
+  await expect(page.getByRole('dialog').getByRole('textbox').first()).toBeFocused()
   await page.keyboard.insertText('EIN −128 dBu A-weighted, 150 Ω\ncolour: anthracite')
   await expect(page.locator('[data-found="ein"]')).toContainText('−128')
   await expect(page.locator('[data-left]')).toContainText('colour: anthracite')

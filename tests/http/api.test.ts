@@ -20,12 +20,20 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const post = (endpoint: string, body: string | Uint8Array) =>
-  fetch(`${server.address}/api/${endpoint}`, {
-    method: 'POST',
-    body: body as never,
-    headers: { 'content-type': 'application/json' },
+const post = (endpoint: string, body: string | Uint8Array) => {
+  const ask = () =>
+    fetch(`${server.address}/api/${endpoint}`, {
+      method: 'POST',
+      body: body as never,
+      headers: { 'content-type': 'application/json' },
+    })
+  // A connection that was kept for later may be closed just as it is used again: that is no answer, and is asked once more.
+  return ask().catch((error: unknown) => {
+    const cause = error instanceof Error ? (error.cause as { code?: string } | undefined) : undefined
+    if (cause?.code !== 'UND_ERR_SOCKET') throw error
+    return ask()
   })
+}
 const evaluate = async (file: unknown) => (await post('evaluate', JSON.stringify(file))).json()
 
 async function problem(response: Response, status: number) {
