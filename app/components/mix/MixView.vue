@@ -205,9 +205,10 @@ const columns = Object.keys(HEADS) as Column[]
               :key="bus.id"
               scope="col"
               class="px-1 text-right font-normal"
+              :title="`Send to ${bus.name}`"
               :data-bus-head="bus.id"
             >
-              to {{ bus.name }}
+              {{ bus.name }}
             </th>
           </tr>
         </thead>

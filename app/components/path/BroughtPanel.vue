@@ -29,6 +29,11 @@ const clipping = computed(() =>
       ?.points.some(({ clipped, carriesClipping }) => clipped || carriesClipping),
   ),
 )
+/** AES TD1008 from memory. */
+const USUAL = [
+  { value: -23, text: 'broadcast, EBU R 128: −23' },
+  { value: -16, text: 'web stream: −16' },
+] as const
 const setLoudness = (loudness: number | undefined) =>
   edit.strip('Loudness wanted', ({ loudness: _, ...strip }) =>
     loudness === undefined ? strip : { ...strip, loudness },
@@ -78,6 +83,11 @@ const setLoudness = (loudness: number | undefined) =>
     <p class="flex justify-between py-px">
       <span class="text-muted">Loudness wanted</span
       ><NumberInput :value="bus.loudness" :field="stripFields.loudness" :commit="setLoudness" />
+    </p>
+    <p class="flex flex-wrap gap-x-3 text-xs">
+      <button v-for="each in USUAL" :key="each.value" type="button" class="action" @click="setLoudness(each.value)">
+        {{ each.text }}
+      </button>
     </p>
     <template v-if="stream">
       <p>

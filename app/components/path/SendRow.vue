@@ -20,10 +20,10 @@ const TAPS = { post: 'after the fader', pre: 'before the fader' } as const
 
 <template>
   <div :data-send="`${send.strip.id} ${send.bus.id}`">
-    <p class="flex items-baseline gap-1.5">
+    <p class="flex flex-wrap items-baseline gap-x-1.5">
       <button
         type="button"
-        class="min-w-0 grow truncate py-0.5 text-left underline decoration-dotted"
+        class="min-w-0 flex-1 basis-16 truncate py-0.5 text-left underline decoration-dotted"
         :title="`Show ${other.name}`"
         @click="view.select(other.id)"
       >

@@ -46,8 +46,9 @@ const strips = computed(() =>
             >{{ strip.name }}<span v-if="strip.side" class="figure font-normal"> {{ strip.side }}</span></span
           >
           <span class="flex items-center justify-between text-xs font-normal text-muted"
-            ><span
+            ><span v-if="strip.headroom !== null"
               ><span class="figure">{{ formatDecimal(strip.headroom, 1) }}</span> dB</span
+            ><span v-else>no limit</span
             ><component
               :is="strip.mark.icon"
               v-if="strip.mark"
