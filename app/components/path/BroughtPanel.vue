@@ -84,7 +84,7 @@ const setLoudness = (loudness: number | undefined) =>
       <span class="text-muted">Loudness wanted</span
       ><NumberInput :value="bus.loudness" :field="stripFields.loudness" :commit="setLoudness" />
     </p>
-    <p class="flex flex-wrap gap-x-3 text-xs">
+    <p class="flex flex-wrap gap-x-3">
       <button v-for="each in USUAL" :key="each.value" type="button" class="action" @click="setLoudness(each.value)">
         {{ each.text }}
       </button>
