@@ -35,7 +35,7 @@ bench.tasks.forEach((task, i) => {
   line(task.name, `${(1000 * latency.p50).toFixed(1)} µs`, subjects[i].bound && `${subjects[i].bound} µs, median`)
 })
 
-if (!process.env.ONLY) benchLevels(line)
+benchLevels(line)
 
 if (!built()) {
   console.log('No build: run "npx nuxt build" to measure the browser too.')
