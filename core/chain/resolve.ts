@@ -75,8 +75,11 @@ export type ResolvedStage = ResolvedSource | ResolvedPlain | ResolvedInput | Res
 export const gearById = (session: Session): ReadonlyMap<string, Gear> =>
   new Map(session.gear.map((item) => [item.id, item]))
 
+/** The gear of a session by its id. */
+export type Boxes = Pick<ReadonlyMap<string, Gear>, 'get'>
+
 /** Joins the stages of a strip with their gear. The session has been read, so every name is borne by something. */
-export const resolveStrip = (strip: Strip, gear: ReadonlyMap<string, Gear>): ResolvedStage[] =>
+export const resolveStrip = (strip: Strip, gear: Boxes): ResolvedStage[] =>
   strip.stages.map((stage) => resolveStage(stage, gear.get(stage.gear) as Gear))
 
 const NONE: NonNullable<Stage['locked']> = []

@@ -5,7 +5,6 @@ import type { Db, Level } from '../units'
 import { db } from '../units'
 import type { Point } from './cascade'
 import type { ResolvedStage } from './resolve'
-import { surgeUncertainty } from './surge-uncertainty'
 
 /** What a target by risk leaves below its aim, dB: a step of any usual gain lands inside (common practice, no source). */
 const RISK_WINDOW = 6
@@ -14,12 +13,13 @@ const RISK_WINDOW = 6
  * The window that a target stands for on a strip. One by risk: the peak with the surge so far under full scale that the
  * take clips with the given chance at most, Φ(−z) with z = margin/u.
  * Example: u 3.79 dB, 1 %: 8.81 dB must be left.
+ * @param uncertainty of the peak with the surge where it is read, dB; asked only for a target by risk
  */
-export function windowFor(target: Target, stages: readonly ResolvedStage[]): TargetWindow {
+export function windowFor(target: Target, stages: readonly ResolvedStage[], uncertainty: () => number): TargetWindow {
   if (isSetByPfl(stages)) return PFL_WINDOW
   const chosen = targetOf(target)
   if (!('risk' in chosen)) return chosen
-  const aim = -normalQuantile(1 - chosen.risk / 100) * surgeUncertainty(stages)
+  const aim = -normalQuantile(1 - chosen.risk / 100) * uncertainty()
   return { low: aim - RISK_WINDOW, high: aim, aim, reads: 'surge-peak' }
 }
 

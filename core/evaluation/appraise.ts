@@ -12,7 +12,8 @@ import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import type { Signal } from '../chain/signal'
 import type { Sum } from '../chain/sum'
-import { readingPlace, windowFor } from '../chain/target-window'
+import { readingPlace } from '../chain/target-window'
+import { windowOf } from '../uncertainty/window'
 import { timingFindings } from '../latency/findings'
 import type { Route } from '../latency/routes'
 import { routes } from '../latency/routes'
@@ -23,7 +24,7 @@ import type { Around } from './around'
 import { busFindings } from './bus-findings'
 import type { Feedback } from './feedback'
 import { feedbackOf } from './feedback'
-import { routeInputs } from './route-inputs'
+import { routeInputs } from '../latency/route-inputs'
 import type { Stream } from './stream'
 import { streamOf } from './stream'
 import { unchanged } from './unchanged'
@@ -137,7 +138,7 @@ function view(
   phantom: readonly PhantomUse[],
   { points, noise }: Walked,
 ): StripView {
-  const target = windowFor(session.target, stages)
+  const target = windowOf(session, strip, stages)
   return {
     session,
     strip,

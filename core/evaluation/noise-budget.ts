@@ -5,7 +5,7 @@ import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { powerSum } from '../numeric/power'
 import type { Gear, Session, Strip } from '../session'
-import { applyChanges } from '../session'
+import { applyChanges, roomInForce } from '../session'
 import { dbSpl, dbu, formatShort } from '../units'
 import { alone, ofStrip } from './alone'
 import { evaluateSession } from './evaluate-session'
@@ -74,6 +74,7 @@ function helps(session: Session, strip: Strip, now: number | null): Help[] {
     return snr == null ? null : snr - now
   }
   const stages = resolveStrip(strip, gearById(session))
+  const room = roomInForce(session.room)
   const tried: { words: string; session: Session | null }[] = [
     ...stripControls(stages).map((control) => ({
       words: `1 dB more ${control.setting} at ${stages.find((stage) => stage.id === control.stage)?.gear.name ?? ''}`,
@@ -99,9 +100,9 @@ function helps(session: Session, strip: Strip, now: number | null): Help[] {
     {
       words: 'a room 3 dB quieter',
       session:
-        session.room.ambient === undefined
+        room.ambient === undefined
           ? null
-          : { ...session, room: { ...session.room, ambient: dbSpl(session.room.ambient - 3) } },
+          : { ...session, room: { ...room, measured: undefined, ambient: dbSpl(room.ambient - 3) } },
     },
     ...stages.flatMap((stage) => {
       const better = withBetterEin(session.gear, stage)

@@ -1,5 +1,5 @@
 import type { AudioInterface, InterfaceLatency, Monitor, Room, System } from '../session'
-import { latencySpecs } from '../session'
+import { latencySpecs, roomInForce } from '../session'
 import type { Frames, Metres, Milliseconds } from '../units'
 import { DEFAULT_TEMPERATURE, airTime, frames, framesToMilliseconds, milliseconds } from '../units'
 import { estimateRoundTrip, modelRoundTrip, sharedTime } from './round-trip'
@@ -111,15 +111,17 @@ function softwareParts(inputs: RouteInputs): RoutePart[] {
   ]
 }
 
+const temperatureOf = (room: Room) => roomInForce(room).temperature ?? DEFAULT_TEMPERATURE
+
 function air({ distance, room }: RouteInputs): RoutePart[] {
   if (distance === undefined || distance <= NEAR) return []
-  return [{ name: 'air', milliseconds: airTime(distance, room.temperature ?? DEFAULT_TEMPERATURE) }]
+  return [{ name: 'air', milliseconds: airTime(distance, temperatureOf(room)) }]
 }
 
 /** From a loudspeaker to the performer. */
 const airOut = ({ monitor, room }: RouteInputs): RoutePart[] =>
   monitor.speakerDistance
-    ? [{ name: 'air-out', milliseconds: airTime(monitor.speakerDistance, room.temperature ?? DEFAULT_TEMPERATURE) }]
+    ? [{ name: 'air-out', milliseconds: airTime(monitor.speakerDistance, temperatureOf(room)) }]
     : []
 
 const shared = ({ system }: RouteInputs): RoutePart[] => {

@@ -8,6 +8,7 @@ declare module 'jstat' {
   const jStat: {
     QR: (matrix: readonly (readonly number[])[]) => [q: number[][], r: number[][]]
     inv: (matrix: readonly (readonly number[])[]) => number[][]
+    erf: (x: number) => number
     erfcinv: (p: number) => number
     ibetainv: (p: number, a: number, b: number) => number
     weibull: Law

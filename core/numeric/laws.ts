@@ -5,6 +5,12 @@ import { jStat } from './jstat'
  */
 export const normalQuantile = (chance: number): number => -Math.SQRT2 * jStat.erfcinv(2 * chance)
 
+/**
+ * The chance that a standard normal variable stays under a value, Φ(z) = (1 + erf(z/√2))/2; what is beyond its resolution is 0.
+ * Example (tables): −2.326: 1 %; −1: 15.87 %.
+ */
+export const normalChance = (z: number): number => Math.min(1, Math.max(0, (1 + jStat.erf(z / Math.SQRT2)) / 2))
+
 const known = new Map<string, number>()
 
 /** From the inverse of the incomplete beta function: x = I⁻¹(1 − p; n/2, 1/2), t = √(n(1 − x)/x). */

@@ -12,3 +12,7 @@ export const standardDeviation = (values: readonly number[]): number =>
 
 /** From the middle of the range to its ends. */
 export const halfRange = (values: readonly number[]): number => (Math.max(...values) - Math.min(...values)) / 2
+
+/** The values under which those parts of a list lie. */
+export const quantiles = (values: readonly number[], parts: readonly number[]): number[] =>
+  statistics.quantile([...values], [...parts])

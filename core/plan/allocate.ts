@@ -3,7 +3,8 @@ import type { GainControl } from '../chain/gain-control'
 import type { ResolvedStage } from '../chain/resolve'
 import { gainGrid } from '../chain/settable-gain'
 import type { ReadingPlace } from '../chain/target-window'
-import { readingPlace, windowFor } from '../chain/target-window'
+import { readingPlace } from '../chain/target-window'
+import { windowOf } from '../uncertainty/window'
 import type { Gear, Session, Strip, TargetWindow } from '../session'
 import { floorsOf, tightStage } from './reserve'
 import type { Stretch } from './stretch'
@@ -55,7 +56,7 @@ export function allocate(
   way: Way = 'forwards',
 ): Allocation {
   const tried = new TriedGains(session, strip, gear)
-  const window = windowFor(session.target, tried.stages)
+  const window = windowOf(session, strip, tried.stages)
   const place = readingPlace(tried.stages, window)
   const limits = new Map<GainControl, Limit>()
   if (place) {

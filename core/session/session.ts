@@ -1,4 +1,5 @@
 import { gear } from './gear'
+import { soundcheck } from './soundcheck'
 import { pair, strip } from './strip'
 import { room, system } from './system'
 import { DEFAULT_CONVENTION, target } from './target'
@@ -21,5 +22,6 @@ export const session = z.strictObject({
   gear: z.array(gear).max(1000),
   strips: z.array(strip).min(1).max(200),
   pairs: z.array(pair).max(100).optional(),
+  soundcheck: soundcheck.optional(),
 })
 export type Session = z.infer<typeof session>

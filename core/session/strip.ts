@@ -14,6 +14,14 @@ export const stage = z.strictObject({
     .max(2)
     .optional()
     .describe('Gains that the planner leaves alone.'),
+  tolerance: z
+    .strictObject({
+      distance: z.number().min(0).max(100).optional(),
+      gain: z.number().min(0).max(40).optional(),
+      fader: z.number().min(0).max(40).optional(),
+    })
+    .optional()
+    .describe('How far settings that were measured may be off: half of the width, m or dB.'),
   driven: z.boolean().optional().describe('Overdriven on purpose: its clipping is no fault.'),
 })
 export type Stage = z.infer<typeof stage>

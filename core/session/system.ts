@@ -1,5 +1,6 @@
 import { z } from './z'
 import { fields, number, numberOrInitial, numbers, numbersAnd } from './field'
+import { measurements } from './measurement'
 import { id } from './text'
 
 const systemFields = fields({
@@ -183,6 +184,16 @@ export const layoutFields = fields({
   },
 })
 export const room = numbersAnd(roomFields, {
+  measured: measurements(roomFields)
+    .optional()
+    .describe('What of the room was measured; it wins over what was assumed.'),
   layout: numbers(layoutFields).optional().describe('A room with loudspeakers: distances for the feedback margin.'),
 })
 export type Room = z.infer<typeof room>
+
+/** The room's figures in force: a measured one wins. */
+export const roomInForce = (room: Room): Room => {
+  if (!room.measured) return room
+  const { ambient, temperature } = room.measured
+  return { ...room, ...(ambient && { ambient: ambient.value }), ...(temperature && { temperature: temperature.value }) }
+}

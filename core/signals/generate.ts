@@ -1,5 +1,5 @@
 import { joined } from '../numeric/joined'
-import { seededNormal } from './random'
+import { seededNormal } from '../numeric/random'
 
 /** Levels are dBFS, AES17: a sine of 0 dBFS has the peak 1. */
 const sineAmplitude = (level: number) => 10 ** (level / 20)

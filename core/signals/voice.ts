@@ -1,4 +1,4 @@
-import { seeded } from './random'
+import { seeded } from '../numeric/random'
 
 /** Formants of five vowels: frequencies and bandwidths, Hz (values of a speaking voice, from memory). */
 const VOWELS = [

@@ -1,4 +1,4 @@
-import { seeded } from './random'
+import { seeded } from '../numeric/random'
 
 export type SampleFormat = 16 | 24 | 'float'
 

@@ -1,5 +1,5 @@
 import { pinkNoise, sine } from '../signals/generate'
-import { seeded, seededNormal } from '../signals/random'
+import { seeded, seededNormal } from '../numeric/random'
 import type { Signal } from '../signals/signal'
 import { makeSignal } from '../signals/signal'
 import { writeWav } from '../signals/write-wav'

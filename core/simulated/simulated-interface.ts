@@ -1,4 +1,4 @@
-import { seeded } from '../signals/random'
+import { seeded } from '../numeric/random'
 import type { AnalogueInput, AudioInterface, InterfaceOutput, System } from '../session'
 
 /** Mains hum at an input: its fundamental as dBu, and multiples against it in dB. */

@@ -1,5 +1,5 @@
 import { gearById, resolveStrip } from '../chain/resolve'
-import { routeInputs } from '../evaluation/route-inputs'
+import { routeInputs } from '../latency/route-inputs'
 import type { LoadModel } from '../latency/load'
 import { loadAt, loadModel, sustainable } from '../latency/load'
 import type { Recommendation } from '../latency/recommend'

@@ -7,7 +7,7 @@ import { estimatedLoudness } from '#core/evaluation/stream'
 import { potentialAcousticGain } from '#core/monitoring/acoustic-gain'
 import { dbu, ohms } from '#core/units'
 import { twoMixes } from '../support/desk'
-import { seeded } from '#core/signals/random'
+import { seeded } from '#core/numeric/random'
 import { valid } from '../support/sessions'
 
 const arriving = (strip: string, average: number, peak: number, surge = 0, source = strip): Signal => ({

@@ -16,7 +16,7 @@ import {
   staircase,
   whiteNoise,
 } from '#core/signals/generate'
-import { seeded } from '#core/signals/random'
+import { seeded } from '#core/numeric/random'
 import type { SampleFormat } from '#core/signals/write-wav'
 import { writeWav } from '#core/signals/write-wav'
 import { withChannelMask, withChunk } from '../support/wav'

@@ -7,7 +7,7 @@ import type { Gumbel } from '#core/numeric/gumbel'
 import { fitGumbel, gumbelBelow, gumbelQuantile } from '#core/numeric/gumbel'
 import { studentQuantile } from '#core/numeric/laws'
 import { halfRange, mean, median, standardDeviation } from '#core/numeric/statistics'
-import { seeded } from '#core/signals/random'
+import { seeded } from '#core/numeric/random'
 
 /** If W has a Weibull law of shape 1/scale and scale e^(−location), −ln W has the Gumbel law: so the library's Weibull law gives it. */
 const gumbel = {

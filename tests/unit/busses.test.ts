@@ -6,7 +6,7 @@ import { verdict } from '#core/evaluation/verdict'
 import { loudspeakerSettings } from '#core/monitoring/loudspeakers'
 import { equalise } from '#core/plan/equalise'
 import { planSession } from '#core/plan/plan-session'
-import { seeded } from '#core/signals/random'
+import { seeded } from '#core/numeric/random'
 import type { Change, Session } from '#core/session'
 import {
   addBus,

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { gearById, resolveStrip } from '#core/chain/resolve'
-import { surgeUncertainty } from '#core/chain/surge-uncertainty'
-import { windowFor } from '#core/chain/target-window'
+import { surgeUncertainty, windowOf } from '#core/uncertainty/window'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import { applySettings } from '#core/session'
@@ -236,13 +235,14 @@ describe('pairs', () => {
 
 describe('a target by risk (GUM: normal law, root of the sum of squares)', () => {
   const session = (risk: number) => valid({ ...withAt(example1(), ['target'], { risk }), version: 1 })
-  const stages = (each: Session) => resolveStrip(each.strips[0] as Session['strips'][0], gearById(each))
+  const stripOf = (each: Session) => each.strips[0] as Session['strips'][0]
+  const stages = (each: Session) => resolveStrip(stripOf(each), gearById(each))
   it('worked example 1: the surge’s peak is known to 3.79 dB; 1 % leaves 8.81 dB', () => {
     const each = session(1)
-    expect(surgeUncertainty(stages(each))).toBeCloseTo(3.79, 2)
-    expect(windowFor(each.target, stages(each))).toMatchObject({ reads: 'surge-peak' })
+    expect(surgeUncertainty(each, stripOf(each))).toBeCloseTo(3.79, 2)
+    expect(windowOf(each, stripOf(each), stages(each))).toMatchObject({ reads: 'surge-peak' })
     // 2.326 times 3.79, from the tables of the normal law.
-    expect(windowFor(each.target, stages(each)).aim).toBeCloseTo(-8.81, 1)
+    expect(windowOf(each, stripOf(each), stages(each)).aim).toBeCloseTo(-8.81, 1)
   })
   it('a smaller risk plans less gain, a larger one more', () => {
     const gains = [0.1, 1, 10].map((risk) => gainOf(session(risk), session(risk).strips[0]?.stages[2]?.id ?? ''))

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { sine } from '#core/signals/generate'
-import { seeded } from '#core/signals/random'
+import { seeded } from '#core/numeric/random'
 import { writeWav } from '#core/signals/write-wav'
 
 const measure = (bytes: Uint8Array, piece = 997) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { noiseWords } from '#core/evaluation/verdict'
-import { windowFor } from '#core/chain/target-window'
+import { windowOf } from '#core/uncertainty/window'
 import type { ConventionRow } from '#core/plan/compare-conventions'
 import { compareConventions } from '#core/plan/compare-conventions'
 import type { ConventionId } from '#core/session'
@@ -17,7 +17,15 @@ const store = useSessionStore()
 const view = useViewStore()
 const { controls, stages } = useStripStages()
 
-const rows = computed(() => (store.committed && view.strip ? compareConventions(store.committed, view.strip.id) : []))
+const rows = computed(() => {
+  const { committed: session } = store
+  const { strip } = view
+  if (!session || !strip) return []
+  return compareConventions(session, strip.id).map((row) => ({
+    ...row,
+    window: windowOf(session, strip, stages.value, row.convention),
+  }))
+})
 const several = computed(() => controls.value.length > 1)
 function adopt(convention: ConventionId) {
   const row = rows.value.find((each) => each.convention === convention)
@@ -30,7 +38,6 @@ function adopt(convention: ConventionId) {
     ),
   )
 }
-const windowOf = (convention: ConventionId) => windowFor(convention, stages.value)
 /** What a convention gives away against the best of all, in words. */
 function costs({ snrCost, headroomCost }: ConventionRow): string {
   const said = [
@@ -84,7 +91,7 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
             </th>
             <td class="pl-3 align-middle">
               <ConventionRuler
-                :window="windowOf(row.convention)"
+                :window="row.window"
                 :average="row.average"
                 :peak="row.peak"
                 :surge="-row.afterSurge"

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { lateComponent } from '~/components/shell/late-component'
 import { computed, onMounted } from 'vue'
-import { readingPlace, windowFor } from '#core/chain/target-window'
-import { DEFAULT_CONVENTION, isBus } from '#core/session'
+import { readingPlace } from '#core/chain/target-window'
+import { isBus } from '#core/session'
+import { windowOf } from '#core/uncertainty/window'
 import { sectionModel } from '~/charts/section-model'
 import { turnedSend } from '~/composables/turned'
 import { useChainEdit } from '~/composables/use-chain-edit'
@@ -41,21 +42,20 @@ const readings: { value: SectionReading; text: string }[] = [
   { value: 'noise', text: 'Noise budget' },
   { value: 'conventions', text: 'Conventions' },
 ]
+const target = computed(() => (store.session && view.strip ? windowOf(store.session, view.strip, stages.value) : null))
 const model = computed(() =>
   sectionModel(
     view.evaluated?.points ?? [],
     view.reading === 'own' ? 'own' : 'ceiling',
     view.evaluated?.tightest?.stage ?? null,
-    reads.value ? windowFor(store.session?.target ?? DEFAULT_CONVENTION, stages.value) : null,
+    reads.value ? target.value : null,
     view.evaluated?.sum ? { sum: view.evaluated.sum, name: nameOf } : null,
   ),
 )
 const nameOf = (id: string) => store.session?.strips.find((strip) => strip.id === id)?.name ?? ''
 const bus = computed(() => (view.strip && isBus(view.strip) ? view.strip : null))
 /** A bus without a converter has no level to be set to, nor have pieces. */
-const reads = computed(
-  () => readingPlace(stages.value, windowFor(store.session?.target ?? DEFAULT_CONVENTION, stages.value)) !== null,
-)
+const reads = computed(() => target.value !== null && readingPlace(stages.value, target.value) !== null)
 const hasBusses = computed(() => store.session?.strips.some(isBus) ?? false)
 const sends = useSends()
 const inflows = computed(() =>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { windowFor } from '#core/chain/target-window'
+import { windowOf } from '#core/uncertainty/window'
 import type { ConventionId, Target } from '#core/session'
 import { DEFAULT_CONVENTION, conventionIds, conventions, customTarget, riskField, targetOf } from '#core/session'
 import { formatDecimal } from '#core/units'
@@ -26,7 +26,7 @@ const risk = computed(() => {
   const chosen = targetOf(target.value)
   return 'risk' in chosen ? chosen.risk : null
 })
-const window = computed(() => (store.session ? windowFor(store.session.target, stages.value) : null))
+const window = computed(() => (store.session && view.strip ? windowOf(store.session, view.strip, stages.value) : null))
 type Option = ConventionId | typeof OWN
 const chosen = computed<Option>(() =>
   typeof target.value === 'string' ? target.value : 'risk' in target.value ? 'by-risk' : OWN,

@@ -1,4 +1,5 @@
 import type { Room } from '../../session'
+import { roomInForce } from '../../session'
 import type { Db } from '../../units'
 import { db, dbSpl, peakOf, raise, ratioToDb } from '../../units'
 import { directivity } from './microphone'
@@ -19,6 +20,7 @@ export const soundSourceChain: SourceTraits<ResolvedSource> = {
  */
 function soundAtCapsule(stage: ResolvedSource, next: ResolvedStage | undefined, room: Room): Programme {
   const { specs, distance, gear } = stage
+  const { ambient } = roomInForce(room)
   const average = raise(specs.level, nearGain(specs.distance, distance, gear.size))
   const peak = peakOf(average, specs.crest)
   const maxSpl = next?.kind === 'microphone' ? next.specs.maxSpl : undefined
@@ -33,7 +35,7 @@ function soundAtCapsule(stage: ResolvedSource, next: ResolvedStage | undefined, 
       maxSpl === undefined || next?.kind !== 'microphone'
         ? null
         : raise(maxSpl, db(-(directivity(next)?.programme ?? 0))),
-    noise: room.ambient === undefined ? [] : [{ name: 'room', level: dbSpl(room.ambient) }],
+    noise: ambient === undefined ? [] : [{ name: 'room', level: dbSpl(ambient) }],
   }
 }
 

@@ -1,3 +1,4 @@
+import { roomInForce } from '../../session'
 import { formatDecimal, thermalNoiseA } from '../../units'
 import { noiseCrossover } from '../input-gain'
 import { EIN_RESISTANCE, einExcess, einWeighted } from '../noise'
@@ -40,7 +41,7 @@ export const pastCrossover: Check = (view) => {
 
 export const electronicsOnly: Check = (view) => {
   const first = view.stages[0]
-  if (view.session.room.ambient !== undefined || first?.kind !== 'sound-source') return []
+  if (roomInForce(view.session.room).ambient !== undefined || first?.kind !== 'sound-source') return []
   return [
     {
       code: 'electronics-only',

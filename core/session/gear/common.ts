@@ -8,6 +8,11 @@ export const assumed = z
   .optional()
   .describe('Names of specifications that are usual figures, neither printed nor measured.')
 
+export const tolerance = z
+  .record(z.string().min(1).max(40), z.number().min(0).max(10_000))
+  .optional()
+  .describe('The maker’s tolerances: half of the width by the name of the specification, in its unit.')
+
 /** What every box has besides its specifications. */
 export const common = {
   name,
@@ -15,6 +20,7 @@ export const common = {
     .optional()
     .describe('Where the printed values are from: sheet and page, or that they are invented.'),
   assumed,
+  tolerance,
   shelf: id.optional().describe('Id of the item on the gear shelf that this is a copy of.'),
 }
 

@@ -4,7 +4,7 @@ import { fields, number, numbers, numbersAnd } from '../field'
 import { inForce, measurements } from '../measurement'
 import { bufferFramesField, sampleRateField } from '../system'
 import { id } from '../text'
-import { assumed, common, einSourceField, plug, weighting } from './common'
+import { assumed, common, tolerance, einSourceField, plug, weighting } from './common'
 import { knobTable } from './knob'
 import type { Domains } from '../domain'
 import type { GearTraits } from './traits'
@@ -168,6 +168,7 @@ const analogueInput = z.strictObject({
   socket: id.optional().describe('Inputs with the same one are one combined socket, used in one way at a time.'),
   plug: plug.optional(),
   assumed,
+  tolerance,
   specs: numbersAnd(inputSpecs, { einWeighting: weighting }),
   measured: measurements(inputSpecs),
   knob: knobTable,
@@ -183,6 +184,7 @@ const output = z.strictObject({
   id,
   type: z.enum(outputTypes),
   assumed,
+  tolerance,
   specs: numbers(outputSpecs),
   measured: measurements(outputSpecs),
 })

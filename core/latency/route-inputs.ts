@@ -1,5 +1,5 @@
 import type { ResolvedStage } from '../chain/resolve'
-import type { RouteInputs } from '../latency/routes'
+import type { RouteInputs } from './routes'
 import type { Session, Strip } from '../session'
 
 /**

@@ -1,0 +1,41 @@
+import { id } from './text'
+import { z } from './z'
+
+/** What a meter shows: the highest sample, an average, a VU’s needle, a light that flickers at a level, PFL, a sound level. */
+export const readingKinds = ['peak', 'average', 'vu', 'light', 'pfl', 'spl'] as const
+export type ReadingKind = (typeof readingKinds)[number]
+
+/** One look at a meter during the loudest passage. */
+export const reading = z.strictObject({
+  id,
+  strip: id,
+  stage: id.describe('The stage at whose output it was read.'),
+  reads: z.enum(readingKinds).default('peak'),
+  value: z.number().min(-200).max(200),
+  unit: z.enum(['dBFS', 'dBu', 'dB SPL', 'dB', 'VU']).default('dBFS'),
+  by: z.enum(['typed', 'live', 'file']).default('typed'),
+  spread: z
+    .number()
+    .min(0)
+    .max(40)
+    .optional()
+    .describe('Its standard uncertainty, dB; left out: what its kind is worth.'),
+  at: z.iso.datetime({ offset: true }).optional(),
+})
+export type Reading = z.infer<typeof reading>
+
+export const soundcheck = z.strictObject({ readings: z.array(reading).max(2000).optional() })
+export type Soundcheck = z.infer<typeof soundcheck>
+
+/**
+ * Standard uncertainty of a reading by the kind of its meter, dB (common practice, no source): one whose ballistics are not known is
+ * worth ±3 dB.
+ */
+export const readingWorth: Record<ReadingKind, number> = {
+  peak: 0.5,
+  average: 0.5,
+  vu: 3 / Math.sqrt(3),
+  light: 3 / Math.sqrt(3),
+  pfl: 1,
+  spl: 1,
+}

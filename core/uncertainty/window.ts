@@ -1,0 +1,49 @@
+import { stripControls } from '../chain/gain-control'
+import type { ResolvedStage } from '../chain/resolve'
+import { gearById, resolveStrip } from '../chain/resolve'
+import { readingPlace, windowFor } from '../chain/target-window'
+import type { Session, Strip, Target, TargetWindow } from '../session'
+import { isBus } from '../session'
+import { db } from '../units'
+import { uncertainInputs } from './inputs'
+import { linearised } from './linear'
+import { FIGURES, Walks } from './walks'
+
+/** The window that a target stands for on a strip; one by risk follows from how well the strip’s level is known. */
+export const windowOf = (
+  session: Session,
+  strip: Strip,
+  stages: readonly ResolvedStage[],
+  target: Target = session.target,
+): TargetWindow => windowFor(target, stages, () => surgeUncertainty(session, strip))
+
+/** Only to find the place where it is read. */
+const BY_RISK: TargetWindow = { low: 0, high: 0, aim: 0, reads: 'surge-peak' }
+
+/**
+ * Standard uncertainty of the peak with the surge where a strip’s target is read, dB. Its own gains count as fully down, so that
+ * nothing is held by a ceiling or a curve that another gain would not meet: the same whatever is set, and the cautious case.
+ * Example: worked example 1: 3.79 dB.
+ */
+export function surgeUncertainty(session: Session, strip: Strip): number {
+  const stages = resolveStrip(strip, gearById(session))
+  const place = readingPlace(stages, BY_RISK)
+  if (!place) return 0
+  const quiet = withGainsDown(strip, stages)
+  const strips = isBus(strip) ? session.strips.map((each) => (each.id === strip.id ? quiet : each)) : [quiet]
+  const walks = new Walks({ ...session, strips })
+  const reaching = uncertainInputs(walks.session).filter((input) => walks.reach(input).has(strip.id))
+  return linearised(walks, reaching).get(strip.id)?.u[place.index * FIGURES.length + FIGURES.indexOf('surgePeak')] ?? 0
+}
+
+function withGainsDown(strip: Strip, stages: readonly ResolvedStage[]): Strip {
+  const controls = stripControls(stages)
+  return {
+    ...strip,
+    stages: strip.stages.map((stage) => {
+      const own = controls.filter((each) => each.stage === stage.id && each.domain === 'analogue')
+      const down = Object.fromEntries(own.map(({ setting, range }) => [setting, db(range.gainMin)]))
+      return own.length === 0 ? stage : { ...stage, settings: { ...stage.settings, ...down } }
+    }),
+  }
+}
