@@ -1,0 +1,146 @@
+import type { FormulaGroup } from './formula'
+
+export const latency = {
+  title: 'Latency',
+  formulas: [
+    {
+      id: 'latency-buffer',
+      quantity: 'buffer',
+      statement: 'N / fs',
+      tex: 't = \\frac{N}{f_s}',
+      source: 'definition',
+      check: { says: '128 at 48 kHz: 2.667 ms', gives: [2.667], within: 0.0005 },
+    },
+    {
+      id: 'latency-software',
+      quantity: 'software',
+      statement: 'air + (converterIn + safetyIn + b_in·N + plug-ins + b_out·N + safetyOut + converterOut)/fs + fixed',
+      tex: 't = t_\\text{air} + \\frac{c_i + s_i + b_i N + p + b_o N + s_o + c_o}{f_s} + t_0',
+      source: 'definition',
+      check: { says: '128 at 48 kHz, 1 + 1, 88 frames, 0.5 ms: 7.667 ms', gives: [7.667], within: 0.0005 },
+    },
+    {
+      id: 'latency-direct',
+      quantity: 'direct',
+      statement: '(converterIn + converterOut)/fs in a digital mixer; 0 in analogue; none where the unit has none',
+      tex: 't = \\frac{c_i + c_o}{f_s}',
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: '40 frames: 0.833 ms', gives: [0.833], within: 0.0005 },
+    },
+    {
+      id: 'latency-air',
+      quantity: 'air',
+      statement: 'distance / c, counted beyond 1 m on both routes',
+      tex: 't = \\frac{d}{c}',
+      source: 'definition',
+      check: { says: '1 m: 2.91 ms', gives: [2.91], within: 0.005 },
+    },
+    {
+      id: 'latency-speed-of-sound',
+      quantity: 'speed of sound',
+      statement: 'c = 331.3 √(1 + ϑ/273.15)',
+      source: 'ideal gas law, handbook acoustics',
+      check: { says: '20 °C: 343.2 m/s', gives: [343.2], within: 0.05 },
+    },
+    {
+      id: 'latency-link-loudspeaker',
+      quantity: 'link, loudspeaker',
+      statement: "a link's own time; loudspeaker distance / c on both routes",
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: '3.43 m: 10 ms', gives: [9.994], within: 0.01 },
+    },
+    {
+      id: 'latency-shared-driver',
+      quantity: 'shared driver',
+      statement: 'its engine period, once on each way',
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: '10 ms: +20 ms', gives: [20], within: 0.005 },
+    },
+    {
+      id: 'latency-measured',
+      quantity: 'measured',
+      statement: 'a measured cell is its mean; the route\'s part "measured besides" is measured − printed',
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: 'as the test says', test: 'timing.test.ts', named: 'a measured cell shows its measurement' },
+    },
+    {
+      id: 'latency-fit',
+      quantity: 'fit',
+      statement:
+        'least squares (QR) of k·1000N/fs + c·1000/fs + t, none negative: where t (or c) would be, the others are fitted again without it; one rate: k and the sum; one buffer size: k held at a whole or half number; what could not be told is in the predictions’ spread',
+      source: 'ordinary least squares',
+      check: {
+        says: "driver's 14.9 / 14.7 ms at 512, 44.1 kHz → 9.10 / 8.90 at 256",
+        test: 'timing.test.ts',
+        named: 'a driver’s 14.9 in and 14.7 out',
+      },
+    },
+    {
+      id: 'latency-its-spread',
+      quantity: 'its spread',
+      statement: 't-quantile · s · √(XᵀX)⁻¹, all parameters together 95 % (Bonferroni)',
+      source: 'handbook statistics',
+      check: {
+        says: '1,000 seeded runs of ±0.05 ms',
+        test: 'timing.test.ts',
+        named: 'recovers planted parameters within its stated spread',
+      },
+    },
+    {
+      id: 'latency-outlier',
+      quantity: 'outlier',
+      statement: 'off by over twice the 95 % prediction of a fit without it, and over 0.3 ms: named, left out',
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: 'as the test says', test: 'timing.test.ts', named: 'an outlier is named and left out' },
+    },
+    {
+      id: 'latency-load',
+      quantity: 'load',
+      statement: '(a + b·N)/(N/fs); one reading: half of each (common practice)',
+      source: 'definition; limits and load are common practice, no source',
+      check: {
+        says: '83 % at 128, 61 % at 256 → 50 % at 512',
+        test: 'timing.test.ts',
+        named: 'two readings give a + b·N',
+      },
+    },
+    {
+      id: 'latency-sustained',
+      quantity: 'sustained',
+      statement:
+        'load under 70 % (common practice); dropouts tried at that or a larger buffer say no, a clean run at that or a smaller one yes',
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: 'as the test says', test: 'timing.test.ts', named: 'what was tried wins over the model' },
+    },
+    {
+      id: 'latency-recording-offset',
+      quantity: 'recording offset',
+      statement: '(measured − reported) · fs, frames: positive where takes lie too late and are to be moved earlier',
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: '2 ms at 48 kHz: 96', test: 'timing.test.ts', named: 'overdub offset' },
+    },
+    {
+      id: 'latency-rate-mismatch',
+      quantity: 'rate mismatch',
+      statement: 'longer: material/clock − 1; pitch: 12 lg₂(clock/material)',
+      source: 'definition; limits and load are common practice, no source',
+      check: {
+        says: '48 at 44.1 kHz: 8.84 %, −1.47 semitones',
+        test: 'timing.test.ts',
+        named: '48 kHz material at 44.1 kHz',
+      },
+    },
+    {
+      id: 'latency-file-size',
+      quantity: 'file size',
+      statement: 'fs · bits/8 · channels · s',
+      source: 'definition; limits and load are common practice, no source',
+      check: { says: '48 kHz, 24 bit, 2 ch, 1 h: 1.0368 GB', test: 'timing.test.ts', named: '1.0368 GB' },
+    },
+  ],
+  notes: `Limits by what is listened to: own voice 5, wind 6, plucked strings 8, drums 10, keys 15, click only 50 ms. Voice and strings are
+common practice; the others follow Lester and Boley, AES 123rd Convention, 2007 (from memory). Each can be set per performer.
+
+**Guided trial.** The sizes are halved: crackles rule out the smaller, "late" the larger, "fine" keeps the chosen side. Eight
+sizes take three answers. An answer that an earlier one contradicts is asked once more.`,
+} as const satisfies FormulaGroup

@@ -1,0 +1,90 @@
+import type { FormulaGroup } from './formula'
+
+export const stages = {
+  title: 'Stages on the way',
+  formulas: [
+    {
+      id: 'stages-electric-source',
+      quantity: 'electric source',
+      statement:
+        'gain: level loaded by the next input; ceiling: `maxOutput`; noise: `noise`; a passive pickup without one: thermal noise of its impedance',
+      source: 'definition here',
+      check: {
+        says: 'a template worked out by hand',
+        test: 'templates.test.ts',
+        named: '4 passive pickup → instrument input',
+      },
+    },
+    {
+      id: 'stages-inline-preamp',
+      quantity: 'inline preamp',
+      statement: 'gain: `gain`; ceiling: `maxOutput`; noise: excess of its EIN, raised by the gain',
+      source: 'definition here',
+      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '3 the same → booster' },
+    },
+    {
+      id: 'stages-preamp',
+      quantity: 'preamp',
+      statement:
+        'gain: gain − pad; ceiling: input: `maxInput` − (gain − gainMin) + pad; output: `maxOutput`; noise: excess + gain (the pad stands before it); `outputNoise` at the output',
+      source: 'definition here',
+      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '6 ribbon → preamp' },
+    },
+    {
+      id: 'stages-desk-channel',
+      quantity: 'desk channel',
+      statement:
+        "gain: gain − pad + fader (not where it is taken before the fader); ceiling: the preamp's, and `maxOutput` before the fader as well as after it; noise: as the preamp, through the fader",
+      source: 'definition here',
+      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '7 microphone → desk channel' },
+    },
+    {
+      id: 'stages-processor',
+      quantity: 'processor',
+      statement:
+        'gain: static curve, then its output gain; ceiling: `maxInput`, `maxOutput`; fixed point 0 dBFS, floating point none; noise: `outputNoise`',
+      source: 'definition here',
+      check: {
+        says: 'a template worked out by hand',
+        test: 'edges.test.ts',
+        named: 'its input is overdriven by what comes in',
+      },
+    },
+    {
+      id: 'stages-fader',
+      quantity: 'fader',
+      statement:
+        'gain: its mark; ceiling: `maxInput` whatever the mark, `maxOutput`; digital as above; noise: `outputNoise`',
+      source: 'definition here',
+      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '12 deck: five gains' },
+    },
+    {
+      id: 'stages-wireless-link',
+      quantity: 'wireless link',
+      statement: 'gain: `gain`; ceiling: `maxInput`, `maxOutput`; noise: `maxOutput` − dynamic range',
+      source: 'definition here',
+      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '10 wireless receiver' },
+    },
+    {
+      id: 'stages-digital-link-digital-input',
+      quantity: 'digital link, digital input',
+      statement: 'gain: 0 dB; ceiling: 0 dBFS; noise: −dynamic range where given',
+      source: 'definition here',
+      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '9 preamp → first converter' },
+    },
+    {
+      id: 'stages-the-file',
+      quantity: 'the file',
+      statement:
+        'gain: –; ceiling: 0 dBFS at 16 and 24 bits, none at 32 (floating point); noise: its word length, once, at the last digital stage',
+      source: 'definition here',
+      check: {
+        says: 'a template worked out by hand',
+        test: 'templates.test.ts',
+        named: '13 plug-ins and a fader to a file',
+      },
+    },
+  ],
+  notes:
+    'Every ceiling is judged at its own terminal: `maxInput` of a compressor or limiter against the level before the curve. `headroom` is\nthe least of them, `surgeHeadroom` the same for the peak with the surge; what a curve takes off at average, peak and surge is\n`reduction`.\n\nA stage passes on at most its ceiling; its own point shows what it would put out, marked `clipped`, and every later point\nnames it in `carriesClipping`.\n\n**Static curves** (handbook). Compressor above T: T + (x − T)/R (−10 through −20, 4 : 1 → −17.5). Expander below T:\nT + (x − T)·R, at most its range (−40 through −30, 2 : 1 → −50). Limiter: min(x, ceiling). A curve acts on average, peak and\nsurge each by itself, and on the noise at the level that the noise has alone, as in a pause: a compressor leaves the floor\nwhere it is and so costs signal-to-noise, an expander lowers it. For programme this is an *estimate*: a real compressor\nworks on a level smoothed over attack and release, so short peaks pass it higher than the curve says, and between words the\ngain is on its way from one value to the other.',
+} as const satisfies FormulaGroup
