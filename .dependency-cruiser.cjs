@@ -6,13 +6,16 @@ const rooms = {
   'core/chain': ['core/units', 'core/numeric', 'core/session'],
   'core/latency': ['core/units', 'core/numeric', 'core/session', 'core/chain'],
   'core/uncertainty': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency'],
-  'core/evaluation': [
+  'core/evaluation': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency', 'core/uncertainty'],
+  'core/formula': ['core/units'],
+  'core/explain': [
     'core/units',
-    'core/numeric',
     'core/session',
     'core/chain',
     'core/latency',
     'core/uncertainty',
+    'core/evaluation',
+    'core/formula',
   ],
   'core/plan': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/uncertainty', 'core/evaluation'],
   'core/timing': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
@@ -70,7 +73,7 @@ module.exports = {
       from: { path: '^core/' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: '^node_modules/(zod|ml-matrix|simple-statistics|jstat|fast-deep-equal)/',
+        pathNot: '^node_modules/(zod|ml-matrix|simple-statistics|jstat|fast-deep-equal|temml)/',
       },
     },
     {

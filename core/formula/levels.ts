@@ -48,6 +48,22 @@ export const levels = {
       check: { says: 'see the worked example', gives: [-13.49], within: 0.005 },
     },
     {
+      id: 'levels-headroom',
+      quantity: 'headroom',
+      statement: 'ceiling − peak; with the surge: ceiling − surge peak',
+      tex: 'H = L_\\text{ceiling} - L_\\text{peak}',
+      source: 'definition',
+      check: { says: 'worked example 1: 19.49 and 13.49 dB', gives: [19.49, 13.49], within: 0.005 },
+    },
+    {
+      id: 'levels-snr',
+      quantity: 'signal-to-noise ratio',
+      statement: 'average − noise, A-weighted',
+      tex: '\\mathit{SNR} = L_\\text{average} - L_\\text{noise}',
+      source: 'definition',
+      check: { says: 'worked example 1: 50.28 dB', gives: [50.28], within: 0.005 },
+    },
+    {
       id: 'levels-inverse-distance',
       quantity: 'inverse distance',
       statement: '−20 lg(d/d₀), point source, free field',

@@ -24,7 +24,7 @@ export const reading = z.strictObject({
 })
 export type Reading = z.infer<typeof reading>
 
-export const soundcheck = z.strictObject({ readings: z.array(reading).max(2000).optional() })
+export const soundcheck = z.strictObject({ readings: z.array(reading).max(1000).optional() })
 export type Soundcheck = z.infer<typeof soundcheck>
 
 /**

@@ -209,7 +209,7 @@ function waysOf(strip: Strip, own: StripDoubts): Surer[] {
       for (const { input } of reaching) {
         const half = way.half(input)
         const part = parts.get(input.path) ?? 0
-        if (half === null || part <= 0) continue
+        if (half === null || part <= 0 || (way.card && !input.strips.includes(strip.id))) continue
         const u = uIn(input, half)
         if (u >= input.doubt.u) continue
         const what = way.what(input)

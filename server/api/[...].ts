@@ -5,6 +5,8 @@ import { Refusal } from '../utils/refusal'
 const endpoints: Record<string, string> = {
   '/api/evaluate': 'POST',
   '/api/plan': 'POST',
+  '/api/uncertainty': 'POST',
+  '/api/explain': 'POST',
   '/api/timing': 'POST',
   '/api/measure/levels': 'POST',
   '/api/measure/loopback': 'POST',

@@ -368,3 +368,46 @@ describe('the HTTP endpoint, over a real socket', () => {
     }
   })
 })
+
+describe('how sure it is, over HTTP', () => {
+  it('POST /api/uncertainty: worked example 1: u 3.37 at the recorder, 0.018 % that the take clips, and what to do first', async () => {
+    const answer = await (await post('uncertainty', JSON.stringify(example1()))).json()
+    const [strip] = answer.strips
+    const end = strip.points.at(-1)
+    expect(end.stage).toBe('narrator-input')
+    expect(end.peak.value).toBeCloseTo(-19.49, 2)
+    expect(end.peak.u).toBeCloseTo(3.37, 2)
+    expect(end.peak.shares[0]).toMatchObject({ input: 'gear.voice.level' })
+    expect(strip.chanceOfClipping.surge).toBeCloseTo(0.000185, 5)
+    expect(answer.next[0]).toMatchObject({
+      what: 'Read the loudest passage at the recorder once',
+      strip: 'narrator',
+      minutes: 1,
+    })
+    expect(answer.inputs.find((each: { path: string }) => each.path === 'room.ambient')).toMatchObject({
+      origin: 'assumed',
+    })
+  })
+  it('POST /api/explain: the formula in text and MathML, its source, the inputs', async () => {
+    const ask = { session: example1(), strip: 'narrator', stage: 'narrator-input', figure: 'headroom' }
+    const answer = await (await post('explain', JSON.stringify(ask))).json()
+    expect(answer.result.value).toBeCloseTo(19.49, 2)
+    expect(answer.formula).toMatchObject({ id: 'levels-headroom' })
+    expect(answer.formula.mathml).toContain('<math')
+    expect(answer.inputs[1].figure).toEqual({ strip: 'narrator', stage: 'narrator-input', figure: 'peak' })
+  })
+  it('says what is wrong with the question, with its path', async () => {
+    const ask = { session: example1(), strip: 'narrator', stage: 'narrator-input', figure: 'headroom' }
+    const paths = async (body: unknown) =>
+      (await problem(await post('explain', JSON.stringify(body)), 422)).errors.map(
+        (each: { path: string }) => each.path,
+      )
+    expect(await paths({ ...ask, strip: 'nobody' })).toEqual(['strip'])
+    expect(await paths({ ...ask, stage: 'nowhere' })).toEqual(['stage'])
+    expect(await paths({ ...ask, figure: 'colour' })).toEqual(['figure'])
+    expect(await paths({ ...ask, figure: 7 })).toEqual(['figure'])
+    expect(await paths({ ...ask, session: { ...example1(), strips: [] } })).toEqual(['session.strips'])
+    expect(await paths([])).toEqual([''])
+    await problem(await post('explain', '{'), 400)
+  })
+})

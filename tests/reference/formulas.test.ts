@@ -93,6 +93,8 @@ const given: Partial<Record<FormulaId, () => number[]>> = {
   'levels-dbv': () => [dbvToDbu(dbv(0))],
   'levels-peak-level': () => [peakOf(dbfs(-20), db(12))],
   'levels-surge-peak': () => [end?.surgePeak ?? NaN],
+  'levels-headroom': () => [end?.headroom ?? NaN, end?.surgeHeadroom ?? NaN],
+  'levels-snr': () => [end?.snr ?? NaN],
   'levels-inverse-distance': () => [nearGain(1, 0.25, undefined)],
   'levels-near-a-source-of-some-size': () => [nearGain(1, 0.1, 1), nearGain(1, 0.1, 0.1)],
   'levels-unrelated-sum': () => [powerSum([{ level: 0 }, { level: 0 }]) ?? NaN],

@@ -1,0 +1,49 @@
+import type { Session } from '../session'
+import { inItsUnit } from '../session'
+import { withIntervals } from './intervals'
+import type { Surer } from './next'
+import { whatNext } from './next'
+import type { Uncertainty } from './uncertainty'
+import { doubtsOf } from './uncertainty'
+
+/** An input as it is told: where it stands, what it is, how well it is known. */
+export interface ToldInput {
+  path: string
+  label: string
+  of: string
+  unit: string
+  value: number
+  origin: string
+  /** Standard uncertainty in its unit; of a ratio in dB. */
+  u: number
+  on?: string | undefined
+  strips: readonly string[]
+}
+
+export interface HowSure {
+  inputs: ToldInput[]
+  strips: Uncertainty['strips']
+  /** What to measure next, the most for its minutes first; `before` and `after` are standard uncertainties. */
+  next: Surer[]
+}
+
+/** How sure every figure of a session is, and what would make it surer. */
+export function howSure(session: Session): HowSure {
+  const doubts = doubtsOf(session)
+  const { inputs, strips } = withIntervals(doubts)
+  return {
+    inputs: inputs.map(({ path, label, owner, unit, value, origin, doubt, on, strips: reaching }) => ({
+      path,
+      label,
+      of: owner,
+      unit,
+      value,
+      origin,
+      u: inItsUnit(value, doubt),
+      ...(on !== undefined && { on }),
+      strips: reaching,
+    })),
+    strips,
+    next: whatNext(doubts),
+  }
+}
