@@ -25,6 +25,7 @@ const rooms = {
   'core/render': ['core/units', 'core/numeric', 'core/signals'],
   'core/simulated': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
   'core/bench': [
+    'core/uncertainty',
     'core/units',
     'core/numeric',
     'core/session',
@@ -41,7 +42,7 @@ const rooms = {
   'app/persistence': ['core'],
   'app/workers': ['core'],
   'app/charts': ['core'],
-  'app/stores': ['core', 'demo', 'app/persistence'],
+  'app/stores': ['core', 'demo', 'app/persistence', 'app/workers'],
   'app/audio': ['core'],
   'app/composables': ['core', 'app/stores', 'app/workers', 'app/audio'],
   'app/components': ['core', 'app/composables', 'app/stores', 'app/charts'],

@@ -19,6 +19,8 @@ export interface TextShape {
   upright?: true
   /** Words on a small ground, so that a pattern behind them does not break the letters. */
   plate: boolean
+  /** The figure that it tells: what it is made of can be asked for. */
+  figure?: { stage: string; figure: string }
 }
 export interface LineShape {
   path: string
@@ -32,6 +34,8 @@ export interface LineShape {
 /** The section as shapes: areas of the river, lines, lettering. */
 export interface SectionDrawing {
   areas: { ceiling: string; surge: string; body: string; floor: string }
+  /** How far the edges of the band and of the bed may be off; empty where it is not shown. */
+  penumbra: { surge: string; average: string; floor: string }
   /** What flows into a bus, the quietest first. */
   tributaries: { strip: string; path: string; x: number; y: number }[]
   /** Where the first column begins, px. */
@@ -111,6 +115,20 @@ class Drawing {
         body: between(peak, average),
         floor: [this.inflow, ...this.runs((each) => each.noise)].map((run) => closed(run, this.height)).join(''),
       },
+      penumbra: {
+        surge: this.around(
+          (each) => each.surge,
+          (each) => each.doubt?.surge ?? null,
+        ),
+        average: this.around(
+          (each) => each.average,
+          (each) => each.doubt?.average ?? null,
+        ),
+        floor: this.around(
+          (each) => each.noise,
+          (each) => each.doubt?.noise ?? null,
+        ),
+      },
       tributaries,
       left: this.left,
       edges: {
@@ -151,11 +169,24 @@ class Drawing {
     return runs.filter((run) => run.length > 0)
   }
 
+  /** The area that an edge lies in, where it is known how far it may be off. */
+  private around(of: LevelOf, doubt: LevelOf): string {
+    const moved = (way: 1 | -1) =>
+      this.runs((column) => {
+        const [level, by] = [of(column), doubt(column)]
+        return level === null || by === null ? null : level + way * by
+      })
+    const lower = moved(-1)
+    return moved(1)
+      .map((run, i) => between(run, lower[i] ?? []))
+      .join('')
+  }
+
   private text(words: string, x: number, y: number, tone: Tone, more: Partial<TextShape> = {}) {
     this.texts.push({ words, x, y, tone, anchor: 'start', size: 11.5, bold: false, mono: true, plate: false, ...more })
   }
-  private plate(words: string, x: number, y: number, tone: Tone) {
-    this.text(words, x, y, tone, { anchor: 'middle', plate: true })
+  private plate(words: string, x: number, y: number, tone: Tone, more: Partial<TextShape> = {}) {
+    this.text(words, x, y, tone, { anchor: 'middle', plate: true, ...more })
   }
 
   /** Under the ceiling the ruler counts down from clipping; the ends of the axis carry no number. */
@@ -181,7 +212,8 @@ class Drawing {
 
   private ceiling(column: SectionColumn, i: number) {
     const y = column.ceiling === null ? 9 : Math.max(9, this.y(column.ceiling) - 10)
-    this.plate(column.ceilingText, this.x(i + 0.5), y, column.ceiling === null ? 'muted' : 'ceiling')
+    const asked = column.ceiling === null ? {} : told(column, 'ceiling')
+    this.plate(column.ceilingText, this.x(i + 0.5), y, column.ceiling === null ? 'muted' : 'ceiling', asked)
   }
 
   /** A dimension line between two heights, with arrowheads where there is room for them. */
@@ -203,14 +235,18 @@ class Drawing {
     const room = surge - ceiling
     const below = Math.max(this.y(column.average), ceiling) + 12
     const at = room >= LEGIBLE ? ceiling + room / 2 : below + (this.narrow ? 18 : 0)
-    this.text(column.headroomText, x + 7, at, tone, { bold, size: bold ? 14 : 11.5 })
+    this.text(column.headroomText, x + 7, at, tone, { bold, size: bold ? 14 : 11.5, ...told(column, 'headroom') })
     // Where there is no room beside the number, the word goes under it.
     if (bold)
       this.text(column.clipped ? 'clips' : 'tightest', x + (this.narrow ? 7 : 52), at + (this.narrow ? 14 : 0), tone, {
         mono: false,
       })
     if (column.surgeText && room > 3.2 * LEGIBLE && !this.narrow)
-      this.text(`${column.surgeText} with the surge`, x + 7, at + 15, 'muted', { mono: false, size: 11 })
+      this.text(`${column.surgeText} with the surge`, x + 7, at + 15, 'muted', {
+        mono: false,
+        size: 11,
+        ...told(column, 'surgeHeadroom'),
+      })
   }
 
   private levels(column: SectionColumn, i: number) {
@@ -218,13 +254,13 @@ class Drawing {
     const [peak, average] = [this.y(column.peak), this.y(column.average)]
     const inside = average - peak >= LEGIBLE
     if (average - peak >= 2.2 * LEGIBLE)
-      this.text(`peak ${column.peakText}`, x, peak + 9, 'on-body', { anchor: 'middle' })
+      this.text(`peak ${column.peakText}`, x, peak + 9, 'on-body', { anchor: 'middle', ...told(column, 'peak') })
     this.text(
       this.narrow ? column.averageShort : column.averageText,
       x,
       inside ? average - 9 : average + 9,
       inside ? 'on-body' : 'ink',
-      { bold: true, anchor: 'middle' },
+      { bold: true, anchor: 'middle', ...told(column, 'average') },
     )
   }
 
@@ -237,8 +273,8 @@ class Drawing {
     const x = this.x(i) + this.columnWidth * 0.82
     const [average, noise] = [this.y(column.average), this.y(column.noise)]
     this.dimension(x, average + 4, noise, 'floor', false)
-    this.text(column.snrText, x - 6, (average + noise) / 2, 'floor', { anchor: 'end' })
-    this.plate(words, this.x(i + 0.5), Math.min(this.height - 10, noise + 14), 'floor')
+    this.text(column.snrText, x - 6, (average + noise) / 2, 'floor', { anchor: 'end', ...told(column, 'snr') })
+    this.plate(words, this.x(i + 0.5), Math.min(this.height - 10, noise + 14), 'floor', told(column, 'noise'))
     if (i === 0 && this.height - noise > 3 * LEGIBLE)
       this.text('noise bed, A-weighted', this.x(0) + 8, this.height - 9, 'floor', { mono: false, size: 11 })
   }
@@ -314,6 +350,9 @@ class Drawing {
     if (!this.narrow) this.plate(label, x - 36, top - 3, 'ink')
   }
 }
+
+/** What a text tells. */
+const told = ({ stage }: SectionColumn, figure: string) => ({ figure: { stage, figure } })
 
 export interface Place {
   x: number

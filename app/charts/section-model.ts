@@ -2,6 +2,7 @@ import type { Point } from '#core/chain/cascade'
 import type { Sum } from '#core/chain/sum'
 import { powerSum } from '#core/numeric/power'
 import type { TargetWindow } from '#core/session'
+import type { UncertainPoint } from '#core/uncertainty/uncertainty'
 import { formatDecimal, formatSigned } from '#core/units'
 
 /** How the section is read: every stage under its own ceiling, or every stage in its own unit. */
@@ -26,6 +27,8 @@ export interface SectionColumn {
   snrText: string | null
   tightest: boolean
   clipped: boolean
+  /** How far the edges may be off either way, dB; `null` where it is not known or not wanted. */
+  doubt: { surge: number; average: number; noise: number | null } | null
 }
 
 /** A strip that flows into a bus, at its own level as it arrives there. */
@@ -73,9 +76,10 @@ export function sectionModel(
   tightest: string | null,
   target: TargetWindow | null,
   meeting: { sum: Sum; name: (strip: string) => string } | null = null,
+  sure: readonly UncertainPoint[] = [],
 ): SectionModel {
   const zeros = reading === 'own' ? points.map(() => 0) : clipLevels(points)
-  const columns = points.map((point, i) => column(point, zeros[i] ?? 0, point.stage === tightest))
+  const columns = points.map((point, i) => column(point, zeros[i] ?? 0, point.stage === tightest, doubtOf(sure, point)))
   const last = points.at(-1)
   const zero = zeros.at(-1) ?? 0
   const confluence = meeting && points[0] ? confluenceOf(meeting, points[0], zeros[0] ?? 0) : null
@@ -107,7 +111,15 @@ function clipLevels(points: readonly Point[]): number[] {
   return levels
 }
 
-function column(point: Point, zero: number, tightest: boolean): SectionColumn {
+/** Twice the standard uncertainty: 95 % lie within. */
+function doubtOf(sure: readonly UncertainPoint[], { stage }: Point): SectionColumn['doubt'] {
+  const known = sure.find((each) => each.stage === stage)
+  if (!known) return null
+  const { surgePeak, average, noise } = known
+  return { surge: 2 * surgePeak.u, average: 2 * average.u, noise: noise && 2 * noise.u }
+}
+
+function column(point: Point, zero: number, tightest: boolean, doubt: SectionColumn['doubt']): SectionColumn {
   const unit = UNITS[point.unit]
   const level = point.unit === 'dBu' ? formatSigned : formatDecimal
   return {
@@ -131,6 +143,7 @@ function column(point: Point, zero: number, tightest: boolean): SectionColumn {
     snrText: point.snr === null ? null : formatDecimal(point.snr, 1),
     tightest,
     clipped: point.clipped || point.carriesClipping !== null,
+    doubt,
   }
 }
 

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import type { useHowSureStore } from './how-sure'
 import type { useTimingStore } from './timing'
 import { verdict } from '#core/evaluation/verdict'
 import { useSessionStore } from './session'
@@ -16,6 +17,12 @@ export const useViewStore = defineStore('view', () => {
   async function fetchTiming() {
     timing.value ??= (await latePart(() => import('./timing')))?.useTimingStore() ?? null
   }
+  const sureness = shallowRef<ReturnType<typeof useHowSureStore> | null>(null)
+  async function fetchHowSure() {
+    sureness.value ??= (await latePart(() => import('./how-sure')))?.useHowSureStore() ?? null
+  }
+  /** Whether the section shows how far its edges may be off. */
+  const showsDoubt = ref(true)
   const wanted = ref<string | null>(null)
   const stage = ref<string | null>(null)
   const reading = ref<SectionReading>('ceiling')
@@ -23,10 +30,11 @@ export const useViewStore = defineStore('view', () => {
   const index = computed(() => Math.max(0, open.session?.strips.findIndex((strip) => strip.id === wanted.value) ?? 0))
   const strip = computed(() => open.session?.strips[index.value] ?? null)
   const evaluated = computed(() => open.evaluation?.strips[index.value] ?? null)
+  const sure = computed(() => sureness.value?.ofStrip(strip.value?.id) ?? null)
   const recommendation = computed(() => timing.value?.recommendationFor(strip.value?.id) ?? null)
   const statements = computed(() =>
     open.session && strip.value && evaluated.value
-      ? verdict(open.session, strip.value, evaluated.value, recommendation.value)
+      ? verdict(open.session, strip.value, evaluated.value, recommendation.value, sure.value)
       : null,
   )
 
@@ -40,6 +48,13 @@ export const useViewStore = defineStore('view', () => {
 
   return {
     fetchTiming,
+    fetchHowSure,
+    sureness,
+    sure,
+    showsDoubt,
+    toggleDoubt: () => {
+      showsDoubt.value = !showsDoubt.value
+    },
     reading,
     nextReading,
     strip,

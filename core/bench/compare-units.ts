@@ -3,9 +3,11 @@ import { einExcess, einWeighted } from '../chain/noise'
 import { powerSum } from '../numeric/power'
 import { estimateRoundTrip, modelRoundTrip } from '../latency/round-trip'
 import type { AnalogueInput, AudioInterface, InterfaceOutput, Session, System } from '../session'
-import { inForce } from '../session'
+import { inForce, inputSpecs, latencySpecs, outputSpecs, standardUncertainty } from '../session'
+import { inForceAs } from '../uncertainty/input'
 import { dbu, formatShort } from '../units'
 import { analogueInputs } from './bench'
+import { figureDoubt } from './row-doubt'
 
 /** One thing that units are compared by. */
 export interface ComparedRow {
@@ -13,7 +15,16 @@ export interface ComparedRow {
   unit: string
   digits: number
   /** For each unit in order: as printed, and as measured where it differs in origin; `null` where it is not known. */
-  values: { printed: number | null; measured: number | null }[]
+  values: { printed: number | null; measured: number | null; u: number }[]
+}
+
+/** How a unit’s figure differs from the first one’s, and whether that is more than both may be off. */
+export interface Difference {
+  unit: string
+  by: number
+  /** Twice the standard uncertainty of the difference. */
+  give: number
+  isLarger: boolean
 }
 export interface Comparison {
   units: { id: string; name: string; input: string; output: string | null }[]
@@ -58,11 +69,19 @@ export function compareUnits(
     digits: number,
     printed: (each: Compared) => number | null | undefined,
     measured: (each: Compared) => number | null | undefined,
+    besides: (each: Compared) => number = () => 0,
   ): ComparedRow => ({
     title,
     unit,
     digits,
-    values: compared.map((each) => ({ printed: printed(each) ?? null, measured: measured(each) ?? null })),
+    values: compared.map((each) => ({
+      printed: printed(each) ?? null,
+      measured: measured(each) ?? null,
+      u: Math.hypot(
+        rowDoubt(each, (one) => measured(one) ?? printed(one)),
+        besides(each),
+      ),
+    })),
   })
   return {
     units: compared.map(({ unit, input, output }) => ({
@@ -138,10 +157,52 @@ export function compareUnits(
             )
             return source === 'model' ? null : milliseconds
           },
+          ({ unit }) => measuredDoubt(unit, unit.id === driver ? session.system : namedOnly(session.system), frames),
         ),
       ),
     ],
   }
+}
+
+/** How well a row’s value in force is known: by the input’s figures, the output’s and the unit’s delays. */
+function rowDoubt(each: Compared, value: (each: Compared) => number | null | undefined): number {
+  const { unit, input, output } = each
+  const ofInput = figureDoubt(each, value, inForce(input) as never, input, inputSpecs, (one, spec, to) => ({
+    ...one,
+    input: inForceAs(one.input, spec, to),
+  }))
+  const ofOutput = output
+    ? figureDoubt(each, value, inForce(output) as never, output, outputSpecs, (one, spec, to) => ({
+        ...one,
+        output: one.output && inForceAs(one.output, spec, to),
+      }))
+    : 0
+  const ofDelays = unit.latency
+    ? figureDoubt(each, value, unit.latency, unit, latencySpecs, (one, spec, to) => ({
+        ...one,
+        unit: { ...one.unit, latency: { ...one.unit.latency, [spec]: to } } as AudioInterface,
+      }))
+    : 0
+  return Math.hypot(ofInput, ofOutput, ofDelays)
+}
+
+/** Of a measured or fitted round trip, ms: half the range of its repeats, or the prediction’s half-width of 95 %. */
+function measuredDoubt(unit: AudioInterface, system: System, frames: number): number {
+  const { source, spread = 0 } = estimateRoundTrip(unit, system, system.sampleRate, frames)
+  return source === 'model'
+    ? 0
+    : standardUncertainty({ value: spread, is: source === 'measured' ? 'half-range' : 'ci95' })
+}
+
+/** What each unit has more or less than the first, of the values in force. */
+export function differencesOf({ units }: Comparison, { values }: ComparedRow): Difference[] {
+  const inForceOf = (i: number) => values[i]?.measured ?? values[i]?.printed ?? null
+  const first = inForceOf(0)
+  return units.slice(1).flatMap(({ name }, k) => {
+    const [own, u] = [inForceOf(k + 1), Math.hypot(values[0]?.u ?? 0, values[k + 1]?.u ?? 0)]
+    if (own === null || first === null) return []
+    return [{ unit: name, by: own - first, give: 2 * u, isLarger: Math.abs(own - first) > 2 * u }]
+  })
 }
 
 /** Without the measured round trips that do not say whose they are. */

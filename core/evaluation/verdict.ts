@@ -1,10 +1,13 @@
-import type { Contribution } from '../chain/cascade'
+import type { Contribution, Point } from '../chain/cascade'
 import type { NoiseName } from '../chain/two-port'
 import type { Recommendation } from '../latency/recommend'
 import type { Session, Strip } from '../session'
 import { isBus, outputAt } from '../session'
 import { formatDecimal } from '../units'
+import { chanceOver } from '../uncertainty/chance'
+import type { UncertainStrip } from '../uncertainty/uncertainty'
 import type { StripEvaluation } from './evaluate-session'
+import { formatChance, giveOrTake } from './how-sure-words'
 
 /** One statement of the verdict: the answer in a few words, and what stands behind it. */
 export interface Statement {
@@ -31,21 +34,32 @@ export const noiseWords: Record<NoiseName, string> = {
   'word-length': 'file’s bit depth',
 }
 
-/** The three answers about a strip, in plain words with numbers; what is recommended to listen by is said where it differs. */
+/**
+ * The three answers about a strip, in plain words with numbers; what is recommended to listen by is said where it differs.
+ * @param sure how well the figures are known, once that is worked out: each gets its ± then
+ */
 export function verdict(
   session: Session,
   strip: Strip,
   evaluated: StripEvaluation,
   recommended: Recommendation | null = null,
+  sure: UncertainStrip | null = null,
 ): Verdict {
   return {
-    headroom: headroomStatement(session, strip, evaluated),
-    floor: floorStatement(evaluated),
-    latency: isBus(strip) ? busStatement(session, evaluated) : latencyStatement(session, strip, evaluated, recommended),
+    headroom: headroomStatement(session, strip, evaluated, sure),
+    floor: floorStatement(evaluated, sure),
+    latency: isBus(strip)
+      ? busStatement(session, evaluated, sure)
+      : latencyStatement(session, strip, evaluated, recommended, sure),
   }
 }
 
-function headroomStatement(session: Session, strip: Strip, { points, tightest, sum }: StripEvaluation): Statement {
+function headroomStatement(
+  session: Session,
+  strip: Strip,
+  { points, tightest, sum }: StripEvaluation,
+  sure: UncertainStrip | null,
+): Statement {
   const point = points.find((each) => each.stage === tightest?.stage)
   if (isBus(strip) && points.length === 0)
     return { headline: 'Nothing feeds this bus', detail: 'give a strip a send to it' }
@@ -54,18 +68,36 @@ function headroomStatement(session: Session, strip: Strip, { points, tightest, s
   const meets = sum !== null && tightest.stage === strip.stages[0]?.id
   const place = `${meets ? 'where the strips meet, at ' : ''}${placeOf(session, strip, tightest.stage)}`
   const afterSurge = point.ceiling - point.surgePeak
+  const known = sure?.points.find((each) => each.stage === tightest.stage)?.headroom
+  const give = known ? plusMinus(known.u, 1) : ''
+  const chance = sure ? `; ${formatChance(chanceOfClipping(points, sure))} that the take clips` : ''
   if (tightest.headroom < 0)
     return {
-      headline: `${formatDecimal(-tightest.headroom, 1)} dB too loud`,
+      headline: `${formatDecimal(-tightest.headroom, 1)}${give} dB too loud`,
       detail: `it clips ${meets ? '' : 'at '}${place} before any surge`,
     }
   return {
-    headline: `${formatDecimal(tightest.headroom, 1)} dB before it clips`,
+    headline: `${formatDecimal(tightest.headroom, 1)}${give} dB before it clips`,
     detail:
       afterSurge < 0
-        ? `at ${place}; the surge goes ${formatDecimal(-afterSurge, 1)} dB over`
-        : `${meets ? '' : 'at '}${place}; ${formatDecimal(afterSurge, 1)} dB with the surge`,
+        ? `at ${place}; the surge goes ${formatDecimal(-afterSurge, 1)} dB over${chance}`
+        : `${meets ? '' : 'at '}${place}; ${formatDecimal(afterSurge, 1)} dB with the surge${chance}`,
   }
+}
+
+/** Give or take: twice the standard uncertainty; nothing where it would read 0. */
+const plusMinus = (u: number | undefined, digits: number): string =>
+  u === undefined || 2 * u < 0.5 * 10 ** -digits ? '' : ` ${giveOrTake(u, digits)}`
+
+/** That a peak with the surge passes some ceiling, as the gains stand now. */
+function chanceOfClipping(points: readonly Point[], sure: UncertainStrip): number {
+  return Math.max(
+    0,
+    ...points.map(({ stage, surgeHeadroom }) => {
+      const u = sure.points.find((each) => each.stage === stage)?.surgeHeadroom?.u
+      return surgeHeadroom === null || u === undefined ? 0 : chanceOver(surgeHeadroom, u)
+    }),
+  )
 }
 
 /** A stage in a sentence. Sound overloads the capsule, not the source. */
@@ -76,14 +108,14 @@ function placeOf(session: Session, strip: Strip, stageId: string): string {
   return gear?.kind === 'sound-source' || gear?.kind === 'microphone' ? 'the capsule' : (gear?.name ?? 'a stage')
 }
 
-function floorStatement({ noise, points }: StripEvaluation): Statement {
+function floorStatement({ noise, points }: StripEvaluation, sure: UncertainStrip | null): Statement {
   const greatest = greatestNoise(noise)
   const open = noise.filter(({ name }) => name === 'room').length
   const end = points.at(-1)
   if (!greatest || !end) return { headline: 'No noise is known', detail: 'give the room’s and the gear’s' }
   return {
     headline: `The ${noiseWords[greatest.name]} sets the floor, ${formatDecimal(100 * greatest.share, 0)} %`,
-    detail: `${formatDecimal(end.snr, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${UNITS[end.unit]}(A)${open > 1 ? `, ${open} open microphones` : ''}`,
+    detail: `${formatDecimal(end.snr, 1)}${plusMinus(sure?.points.at(-1)?.snr?.u, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${UNITS[end.unit]}(A)${open > 1 ? `, ${open} open microphones` : ''}`,
   }
 }
 
@@ -97,7 +129,11 @@ export function greatestNoise(noise: readonly Contribution[]): Pick<Contribution
 }
 
 /** What a bus is for: a stream’s loudness, the level at the listener, or who brings most. */
-function busStatement(session: Session, { points, sum, stream, feedback }: StripEvaluation): Statement {
+function busStatement(
+  session: Session,
+  { points, sum, stream, feedback }: StripEvaluation,
+  sure: UncertainStrip | null,
+): Statement {
   const end = points.at(-1)
   if (!end || !sum) return { headline: 'No strips meet here', detail: 'nothing is known of its level' }
   if (stream)
@@ -107,7 +143,7 @@ function busStatement(session: Session, { points, sum, stream, feedback }: Strip
     }
   if (end.unit === 'dBSPL')
     return {
-      headline: `${formatDecimal(end.average, 1)} dB SPL at the listener`,
+      headline: `${formatDecimal(end.average, 1)}${plusMinus(sure?.points.at(-1)?.average.u, 1)} dB SPL at the listener`,
       detail:
         feedback === null
           ? 'no microphone feeds it'
@@ -129,6 +165,7 @@ function latencyStatement(
   strip: Strip,
   { latency }: StripEvaluation,
   recommended: Recommendation | null,
+  sure: UncertainStrip | null,
 ): Statement {
   const heard = latency.find((each) => each.route === strip.monitor.route)
   const other = latency.find((each) => each.route !== strip.monitor.route)
@@ -150,7 +187,7 @@ function latencyStatement(
       : ''
     : `; recommended: ${recommended.route === 'direct' ? 'direct' : `${recommended.bufferFrames} frames`}, ${formatDecimal(recommended.milliseconds, 2)} ms`
   return {
-    headline: `${formatDecimal(heard.milliseconds, 2)} ms to the performer’s ears`,
+    headline: `${formatDecimal(heard.milliseconds, 2)}${plusMinus(sure?.latency.find((each) => each.route === heard.route)?.u, 2)} ms to the performer’s ears`,
     detail: `${ROUTES[heard.route]}${rest}`,
   }
 }

@@ -7,8 +7,9 @@ import { gearById, resolveStrip } from '../chain/resolve'
 import { meet } from '../chain/sum'
 import type { TwoPort } from '../chain/two-port'
 import type { Session, Strip } from '../session'
-import { inItsUnit } from '../session'
+import { inItsUnit, unitOfDoubt } from '../session'
 import type { UncertainInput } from '../uncertainty/input'
+import { nameOfInput } from '../uncertainty/input'
 import type { SessionDoubts, StripDoubts, Uncertain } from '../uncertainty/uncertainty'
 import { doubtsOf, placeOf } from '../uncertainty/uncertainty'
 import type { PointFigure } from '../uncertainty/walks'
@@ -54,7 +55,19 @@ export class Context {
     const known = this.inputs.get(path)
     if (!known) return { name, value, unit, adds, u: null }
     const { origin, on, method, place, doubt } = known
-    return { name, value, unit, adds, u: inItsUnit(value, doubt), origin, on, method, path, place }
+    return {
+      name,
+      value,
+      unit,
+      adds,
+      u: inItsUnit(value, doubt),
+      uUnit: unitOfDoubt(doubt, unit.replace('(A)', '')),
+      origin,
+      on,
+      method,
+      path,
+      place,
+    }
   }
 
   /** A figure of a point as a part. */
@@ -75,7 +88,7 @@ export class Context {
     return shares.slice(0, most).flatMap(({ input, share }) => {
       const known = this.inputs.get(input)
       if (!known) return []
-      const part = this.input(input, `${known.label}, ${known.owner}`, known.value, known.unit, null)
+      const part = this.input(input, nameOfInput(known), known.value, known.unit, null)
       return [{ ...part, share }]
     })
   }

@@ -17,8 +17,10 @@ export interface Part {
   readonly unit: string
   /** What of the result it makes, where the parts add up, dB or ms. */
   readonly adds: number | null
-  /** Standard uncertainty in its unit, where it is known. */
+  /** Standard uncertainty, where it is known. */
   readonly u: number | null
+  /** Its unit, where that is another than the value’s: dB of a sensitivity. */
+  readonly uUnit?: string | undefined
   /** Where an input is from. */
   readonly origin?: ValueOrigin | undefined
   readonly on?: string | undefined

@@ -80,11 +80,19 @@ export const editInput = (
 export interface Specified extends Assuming {
   specs: object
   measured?: object | undefined
+  tolerance?: Record<string, number> | undefined
 }
 
 /** A printed value changed; `undefined` takes an optional one out. */
 export const withSpec = <T extends Specified>(owner: T, key: string, value: number | string | undefined): T =>
   noLongerAssumed({ ...owner, specs: { ...owner.specs, [key]: value } }, key)
+
+/** A maker’s tolerance entered, or taken out with `undefined`. */
+export function withTolerance<T extends Specified>(owner: T, key: string, half: number | undefined): T {
+  const { [key]: _, ...rest } = owner.tolerance ?? {}
+  const tolerance = half === undefined ? rest : { ...rest, [key]: half }
+  return { ...owner, tolerance: Object.keys(tolerance).length > 0 ? tolerance : undefined }
+}
 
 /** A measurement entered, or taken out with `undefined`; the last one out takes the object with it. */
 export function withMeasurement<T extends Specified>(owner: T, key: string, measurement: Measurement | undefined): T {

@@ -25,7 +25,6 @@ export const reading = z.strictObject({
 export type Reading = z.infer<typeof reading>
 
 export const soundcheck = z.strictObject({ readings: z.array(reading).max(1000).optional() })
-export type Soundcheck = z.infer<typeof soundcheck>
 
 /**
  * Standard uncertainty of a reading by the kind of its meter, dB (common practice, no source): one whose ballistics are not known is

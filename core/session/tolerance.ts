@@ -84,9 +84,15 @@ export const isPerformance = (kind: Gear['kind'], spec: string): boolean => SOUR
 const measurementOf = (owner: Tolerant, spec: string): Measurement | undefined =>
   (owner.measured as Record<string, Measurement | undefined> | undefined)?.[spec]
 
-export function originOf(kind: Gear['kind'], owner: Tolerant, spec: string): ValueOrigin {
+export function originOf(kind: Gear['kind'] | 'room', owner: Tolerant, spec: string): ValueOrigin {
   if (measurementOf(owner, spec)) return 'measured'
-  return isPerformance(kind, spec) || owner.assumed?.includes(spec) ? 'assumed' : 'printed'
+  return kind === 'room' || isPerformance(kind, spec) || owner.assumed?.includes(spec) ? 'assumed' : 'printed'
+}
+
+/** A tolerance in words, with its unit. */
+export function toleranceInWords({ half, of }: Tolerance, { unit }: Pick<NumberField, 'unit'>): string {
+  const name = of === 'value' ? (unit.startsWith('dB') ? 'dB' : unit) : of === 'decibels' ? 'dB' : '%'
+  return `± ${half} ${name}`
 }
 
 /** How far off a value may be: of which kind of spread, and its standard uncertainty in that scale. */
@@ -134,6 +140,9 @@ export function moved(value: number, { u, of }: Doubt, z: number): number {
       return value * 10 ** ((z * u) / 20)
   }
 }
+
+/** The unit in which the uncertainty of a value is told: its own, or dB for what is a ratio. */
+export const unitOfDoubt = ({ of }: Doubt, unit: string): string => (of === 'decibels' ? 'dB' : unit)
 
 /** A standard uncertainty in the value’s own unit, or in dB for a ratio. */
 export const inItsUnit = (value: number, { u, of }: Doubt): number =>

@@ -1,5 +1,5 @@
 import type { Session } from '../session'
-import { inItsUnit } from '../session'
+import { inItsUnit, unitOfDoubt } from '../session'
 import { withIntervals } from './intervals'
 import type { Surer } from './next'
 import { whatNext } from './next'
@@ -14,8 +14,9 @@ export interface ToldInput {
   unit: string
   value: number
   origin: string
-  /** Standard uncertainty in its unit; of a ratio in dB. */
+  /** Standard uncertainty, and its unit: dB for what is a ratio, such as a sensitivity. */
   u: number
+  uUnit: string
   on?: string | undefined
   strips: readonly string[]
 }
@@ -40,6 +41,7 @@ export function howSure(session: Session): HowSure {
       value,
       origin,
       u: inItsUnit(value, doubt),
+      uUnit: unitOfDoubt(doubt, unit),
       ...(on !== undefined && { on }),
       strips: reaching,
     })),

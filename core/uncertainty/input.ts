@@ -37,6 +37,10 @@ export interface UncertainInput {
   readonly strips: readonly string[]
 }
 
+/** An input in a sentence. */
+export const nameOfInput = ({ label, owner, place }: Pick<UncertainInput, 'label' | 'owner' | 'place'>): string =>
+  place.in === 'room' ? label : `${label} of ${owner}`
+
 /** A session’s parts with some of its inputs moved; what is not moved is shared. */
 export class Moved {
   private readonly boxes = new Map<string, Gear>()
@@ -99,7 +103,7 @@ interface Figures {
 }
 
 /** A box with one figure in force replaced, at the box itself or at a port. */
-function withSpecAt(gear: Gear, port: Port | undefined, spec: string, value: number): Gear {
+export function withSpecAt(gear: Gear, port: Port | undefined, spec: string, value: number): Gear {
   if (!port) return inForceAs(gear as Gear & Figures, spec, value)
   const unit = gear as unknown as Record<Port['side'], (Figures & { id: string })[]>
   return {
@@ -108,7 +112,8 @@ function withSpecAt(gear: Gear, port: Port | undefined, spec: string, value: num
   } as Gear
 }
 
-function inForceAs<T extends Figures>(owner: T, spec: string, value: number): T {
+/** Anything with figures, the one in force replaced: the measured one where there is one. */
+export function inForceAs<T extends Figures>(owner: T, spec: string, value: number): T {
   const measured = owner.measured as Record<string, object | undefined> | undefined
   const measurement = measured?.[spec]
   return measurement

@@ -15,7 +15,10 @@ export function withIntervals(doubts: SessionDoubts): Uncertainty {
   return { ...told, strips: told.strips.map((strip) => stripWithIntervals(doubts, strip)) }
 }
 
-function stripWithIntervals({ walks, inputs }: SessionDoubts, strip: UncertainStrip): UncertainStrip {
+export const hasCurved = (strip: UncertainStrip): boolean => placesOf(strip).some(({ figure }) => figure.curved)
+
+/** One strip’s. */
+export function stripWithIntervals({ walks, inputs }: SessionDoubts, strip: UncertainStrip): UncertainStrip {
   const places = placesOf(strip).filter(({ figure }) => figure.curved)
   if (places.length === 0) return strip
   const leading = walks.leadingTo(strip.id)
@@ -41,6 +44,7 @@ function stripWithIntervals({ walks, inputs }: SessionDoubts, strip: UncertainSt
       stage: point.stage,
       average: of(point.average),
       peak: of(point.peak),
+      surgePeak: of(point.surgePeak),
       headroom: of(point.headroom),
       surgeHeadroom: of(point.surgeHeadroom),
       noise: of(point.noise),
@@ -52,7 +56,7 @@ function stripWithIntervals({ walks, inputs }: SessionDoubts, strip: UncertainSt
 
 /** A strip’s figures of levels with their places in its numbers. */
 function placesOf({ points, sum }: UncertainStrip): { figure: Uncertain; at: number }[] {
-  const figures = ['average', 'peak', 'headroom', 'surgeHeadroom', 'noise', 'snr'] as const
+  const figures = ['average', 'peak', 'surgePeak', 'headroom', 'surgeHeadroom', 'noise', 'snr'] as const
   const own = points.flatMap((point, i) =>
     figures.flatMap((name) => {
       const figure = point[name]

@@ -1,4 +1,4 @@
-import { normalChance } from '../numeric/laws'
+import { chanceOver } from './chance'
 import type { Session } from '../session'
 import type { RouteName } from '../latency/routes'
 import type { UncertainInput } from './input'
@@ -33,6 +33,7 @@ export interface UncertainPoint {
   stage: string
   average: Uncertain
   peak: Uncertain
+  surgePeak: Uncertain
   headroom: Uncertain | null
   surgeHeadroom: Uncertain | null
   /** Where the bottom of everything is: dB(A). */
@@ -140,6 +141,7 @@ function stripOf(doubts: StripDoubts): UncertainStrip {
         stage,
         average: figure(at('average')),
         peak: figure(at('peak')),
+        surgePeak: figure(at('surgePeak')),
         headroom: known(at('headroom')),
         surgeHeadroom: known(at('surgeHeadroom')),
         noise: known(at('noise')),
@@ -183,6 +185,3 @@ function chanceOfClipping(doubts: StripDoubts): UncertainStrip['chanceOfClipping
   const [now, surge] = [greatest('headroom'), greatest('surgeHeadroom')]
   return now === null || surge === null ? null : { now, surge }
 }
-
-export const chanceOver = (headroom: number, u: number): number =>
-  u > 0 ? normalChance(-headroom / u) : headroom < 0 ? 1 : 0

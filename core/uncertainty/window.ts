@@ -6,6 +6,7 @@ import type { Session, Strip, Target, TargetWindow } from '../session'
 import { isBus } from '../session'
 import { db } from '../units'
 import { uncertainInputs } from './inputs'
+import { KnownReadings, slopesOf } from './known-readings'
 import { linearised } from './linear'
 import { FIGURES, Walks } from './walks'
 
@@ -22,7 +23,8 @@ const BY_RISK: TargetWindow = { low: 0, high: 0, aim: 0, reads: 'surge-peak' }
 
 /**
  * Standard uncertainty of the peak with the surge where a strip’s target is read, dB. Its own gains count as fully down, so that
- * nothing is held by a ceiling or a curve that another gain would not meet: the same whatever is set, and the cautious case.
+ * nothing is held by a ceiling or a curve that another gain would not meet: the same whatever is set, and the cautious case. What
+ * readings tell is taken off.
  * Example: worked example 1: 3.79 dB.
  */
 export function surgeUncertainty(session: Session, strip: Strip): number {
@@ -33,7 +35,17 @@ export function surgeUncertainty(session: Session, strip: Strip): number {
   const strips = isBus(strip) ? session.strips.map((each) => (each.id === strip.id ? quiet : each)) : [quiet]
   const walks = new Walks({ ...session, strips })
   const reaching = uncertainInputs(walks.session).filter((input) => walks.reach(input).has(strip.id))
-  return linearised(walks, reaching).get(strip.id)?.u[place.index * FIGURES.length + FIGURES.indexOf('surgePeak')] ?? 0
+  const linear = linearised(walks, reaching)
+  const own = linear.get(strip.id)
+  if (!own) return 0
+  const at = place.index * FIGURES.length + FIGURES.indexOf('surgePeak')
+  const left = KnownReadings.of(walks.session, walks, linear).left(slopesOf(own.effects, at))
+  return Math.sqrt(
+    Math.max(
+      0,
+      [...left.values()].reduce((sum, each) => sum + each, 0),
+    ),
+  )
 }
 
 function withGainsDown(strip: Strip, stages: readonly ResolvedStage[]): Strip {

@@ -1,6 +1,7 @@
 import { setResponseHeader } from 'h3'
-import type { SessionAnswer, SessionQuestion } from '../worker/answer'
+import type { SessionQuestion } from '../worker/answer'
 import { answerSession } from '../worker/answer'
+import type { SessionAnswer } from '../worker/session-answer'
 import { apiHandler } from './api-handler'
 import { readText } from './body'
 import { Refusal } from './refusal'

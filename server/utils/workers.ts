@@ -4,7 +4,8 @@ import type { MessagePort } from 'node:worker_threads'
 import { MessageChannel } from 'node:worker_threads'
 import Piscina from 'piscina'
 import type { Answers, Question, QuestionKind } from '#core/measure/question'
-import type { Piece, SessionAnswer, SessionQuestion } from '../worker/answer'
+import type { Piece, SessionQuestion } from '../worker/answer'
+import type { SessionAnswer } from '../worker/session-answer'
 import { Refusal } from './refusal'
 
 /** Work that may wait for a free worker; what comes beyond is told to come again. */

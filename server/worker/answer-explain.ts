@@ -3,7 +3,7 @@ import { formula } from '#core/formula'
 import { mathmlOf } from '#core/formula/mathml'
 import type { Fault } from '#core/session'
 import { describeReceived, readSession } from '#core/session'
-import type { SessionAnswer } from './answer'
+import type { SessionAnswer } from './session-answer'
 
 const refuse = (...faults: Fault[]): SessionAnswer => ({ ok: false, faults })
 

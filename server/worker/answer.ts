@@ -4,10 +4,11 @@ import type { Answers, Question, QuestionKind } from '#core/measure/question'
 import { meterOf } from '#core/measure/question'
 import { howSure } from '#core/uncertainty/how-sure'
 import { planSession } from '#core/plan/plan-session'
-import type { Fault, Session } from '#core/session'
+import type { Session } from '#core/session'
 import { readSessionText } from '#core/session'
 import { timeSession } from '#core/timing/time-session'
 import { answerExplain } from './answer-explain'
+import type { SessionAnswer } from './session-answer'
 
 const questions = {
   evaluate: evaluateSession,
@@ -16,9 +17,6 @@ const questions = {
   uncertainty: howSure,
 } satisfies Record<string, (session: Session) => unknown>
 export type SessionQuestion = keyof typeof questions | 'explain'
-
-/** The answer to a session file, as the text of its JSON, or what is wrong with the file. */
-export type SessionAnswer = { ok: true; json: string } | { ok: false; faults: Fault[] }
 
 export function answerSession({ question, text }: { question: SessionQuestion; text: string }): SessionAnswer {
   if (question === 'explain') return answerExplain(text)

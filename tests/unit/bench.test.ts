@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { benchOf } from '#core/bench/bench'
 import { channelBalance } from '#core/bench/channel-balance'
-import { compareUnits, comparisonTable } from '#core/bench/compare-units'
+import type { ComparedRow } from '#core/bench/compare-units'
+import { compareUnits, comparisonTable, differencesOf } from '#core/bench/compare-units'
 import { equivalentInputNoise } from '#core/bench/equivalent-input-noise'
 import { gainMarks } from '#core/bench/gain-marks'
 import { inItsPlace } from '#core/bench/in-its-place'
@@ -405,7 +406,7 @@ describe('units side by side', () => {
   const comparison = compareUnits(session, units, 'mic', 'saltmarsh')
   const row = (title: string) => comparison.rows.find((each) => each.title === title)
   it('printed and measured, by hand: EIN −127 and converter −110 dBFS at 15 dBu', () => {
-    expect(row('0 dBFS in at')?.values[0]).toEqual({ printed: 15, measured: 14.6 })
+    expect(row('0 dBFS in at')?.values[0]).toMatchObject({ printed: 15, measured: 14.6 })
     const together = (fullScale: number) => 10 * Math.log10(10 ** -12.7 + 10 ** ((fullScale - 40 - 110) / 10))
     expect(row('Input noise at 40 dB')?.values[0]?.printed).toBeCloseTo(together(15), 6)
     expect(row('Input noise at 40 dB')?.values[0]?.measured).toBeCloseTo(together(14.6), 6)
@@ -413,6 +414,28 @@ describe('units side by side', () => {
     expect(row('Round trip, 128 frames')?.values[0]?.printed).toBeCloseTo(7.667, 3)
     expect(row('Round trip, 64 frames')?.values[0]?.measured).toBeCloseTo(5.12, 3)
     expect(row('Round trip, 64 frames')?.values[1]?.measured).toBeNull()
+  })
+  it('a difference counts where it is larger than both may be off: full scale ±0.1 here, ±0.58 printed there', () => {
+    const [unit] = differencesOf(comparison, row('0 dBFS in at') as ComparedRow)
+    const first = comparison.rows[0]?.values
+    // Saltmarsh is measured ±0.1 (half range), the other printed: ±0.5; a/√3 each, twice the root of the sum of squares.
+    expect(first?.[0]?.u).toBeCloseTo(0.1 / Math.sqrt(3), 6)
+    expect(first?.[1]?.u).toBeCloseTo(0.5 / Math.sqrt(3), 6)
+    expect(unit?.give).toBeCloseTo((2 * Math.hypot(0.1, 0.5)) / Math.sqrt(3), 6)
+    expect(unit?.isLarger).toBe(Math.abs(unit?.by ?? 0) > (unit?.give ?? 0))
+  })
+  it('of two that are printed alike nothing is said to differ', () => {
+    const twin = { ...shingle, id: 'twin', name: 'Twin' }
+    const alike = compareUnits(session, [shingle, twin], 'mic', undefined)
+    for (const each of alike.rows)
+      for (const { by, isLarger } of differencesOf(alike, each)) {
+        expect(by).toBe(0)
+        expect(isLarger).toBe(false)
+      }
+  })
+  it('a measured round trip is known by its repeats, a printed one by its delays', () => {
+    const values = row('Round trip, 64 frames')?.values
+    expect(values?.[0]?.u).toBeLessThan(values?.[1]?.u ?? 0)
   })
   it('as a table for a spreadsheet, with as many cells in each row', () => {
     const table = comparisonTable(comparison)

@@ -90,7 +90,7 @@ describe('worked example 1', () => {
   it('the recorded peak: what comes in, the gain, the full scale; the level is what is known least', () => {
     const peak = at('input', 'peak')
     expect(peak?.withNumbers).toBe('−39.5 + 35.0 − 15.0 = −19.5 dBFS')
-    expect(peak?.doubts[0]).toMatchObject({ name: 'Average, Voice', origin: 'assumed', path: 'gear.voice.level' })
+    expect(peak?.doubts[0]).toMatchObject({ name: 'Average of Voice', origin: 'assumed', path: 'gear.voice.level' })
     expect(peak?.doubts[0]?.share).toBeCloseTo(0.734, 2)
     expect(formula(peak?.formula ?? 'levels-dbfs').source).toBe('definition')
   })

@@ -2,11 +2,11 @@
 import { latePart } from '~/stores/late-part'
 import { computed, onMounted, ref } from 'vue'
 import { measurable } from '#core/bench/bench'
-import { compareUnits, comparisonTable } from '#core/bench/compare-units'
+import { compareUnits, comparisonTable, differencesOf } from '#core/bench/compare-units'
 import { inItsPlace } from '#core/bench/in-its-place'
 import type { AnalogueInput, AudioInterface } from '#core/session'
 import { analogueInput } from '#core/session'
-import { formatDecimal } from '#core/units'
+import { formatDecimal, formatSigned } from '#core/units'
 import GainMap from '~/components/gear/GainMap.vue'
 import { saveFile } from '~/composables/file-access'
 import { useSessionStore } from '~/stores/session'
@@ -109,6 +109,9 @@ async function exportTable() {
                 ><th scope="col" class="px-3 font-normal">printed</th>
                 <th scope="col" class="px-3 font-normal">measured</th></template
               >
+              <th v-if="comparison.units.length > 1" scope="col" class="pl-3 text-left font-normal">
+                against {{ comparison.units[0]?.name }}
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -120,13 +123,23 @@ async function exportTable() {
                 ><td class="figure px-3">{{ formatDecimal(value.printed, row.digits) }}</td>
                 <td class="figure px-3 font-semibold">{{ formatDecimal(value.measured, row.digits) }}</td></template
               >
+              <td v-if="comparison.units.length > 1" class="pl-3 text-left" data-difference>
+                <span
+                  v-for="each in differencesOf(comparison, row)"
+                  :key="each.unit"
+                  class="block whitespace-nowrap"
+                  :class="each.isLarger ? 'font-semibold' : 'text-muted'"
+                  >{{ each.unit }} {{ formatSigned(each.by, row.digits) }} ± {{ formatDecimal(each.give, row.digits)
+                  }}{{ each.isLarger ? ': differs' : ': may be the same' }}</span
+                >
+              </td>
             </tr>
           </tbody>
         </table>
       </div>
       <p class="mt-1 text-xs text-muted">
         Input noise is that of the preamp with 150 Ω and of the converter together, counted at the input; the gain
-        counts from the lowest.
+        counts from the lowest. A difference is one that is larger than both figures may be off together.
       </p>
       <div class="mt-3 grid gap-4 card:grid-cols-2 column:grid-cols-3">
         <GainMap v-for="map in maps" :key="map.unit" :input="map.input" :name="map.name" :set="map.set" />

@@ -2,8 +2,8 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/vue'
 import { computed, ref } from 'vue'
-import type { Measurement, NumberField, SpreadStatistic } from '#core/session'
-import { rangeInWords, spreadOf, spreadWith } from '#core/session'
+import type { Measurement, NumberField, SpreadStatistic, Tolerance, ValueOrigin } from '#core/session'
+import { rangeInWords, spreadOf, spreadWith, toleranceInWords } from '#core/session'
 import { formatDecimal, formatSigned } from '#core/units'
 import NumberInput from './NumberInput.vue'
 import SelectInput from './SelectInput.vue'
@@ -14,11 +14,15 @@ const props = defineProps<{
   name: string
   field: NumberField
   printed: number | undefined
-  /** The printed value is a usual figure that nobody printed. */
-  assumed: boolean
+  /** Of the value in force. */
+  origin: ValueOrigin
   measured: Measurement | undefined
+  /** How far a printed or assumed value may be off; `null` for what is certain. */
+  tolerance: Tolerance | null
+  ownTolerance: number | undefined
   editPrinted: (value: number | undefined) => string | null
   editMeasured: (measurement: Measurement | undefined) => string | null
+  editTolerance: (half: number | undefined) => string | null
 }>()
 
 // Opens where there is room: a row near the lower edge of the window gets it above.
@@ -45,9 +49,17 @@ const spreadField = computed<NumberField>(() => ({
   optional: true,
   help: 'Half the spread of the repeats.',
 }))
-const origin = computed(() =>
-  props.measured ? 'measured' : props.printed === undefined ? 'not given' : props.assumed ? 'assumed' : 'printed',
-)
+const shown = computed(() => (props.printed === undefined && !props.measured ? 'not given' : props.origin))
+/** Nobody printed it: a usual figure, or how somebody plays. */
+const assumed = computed(() => props.origin === 'assumed')
+const toleranceField = computed<NumberField>(() => ({
+  label: 'Tolerance',
+  unit: props.field.unit.startsWith('dB') ? 'dB' : props.field.unit,
+  min: 0,
+  max: 10_000,
+  optional: true,
+  help: 'Half of the width that the value may lie in.',
+}))
 const difference = computed(() =>
   props.measured && props.printed !== undefined ? props.measured.value - props.printed : null,
 )
@@ -66,17 +78,17 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
   <Popover class="w-14.5">
     <PopoverButton
       ref="anchor"
-      :aria-label="`${origin}: where ${name} is from`"
+      :aria-label="`${shown}: where ${name} is from`"
       class="-my-1 min-h-6 py-1 text-left text-xs underline decoration-dotted underline-offset-2"
       :class="measured ? 'text-change' : 'text-muted'"
     >
-      {{ origin }}
+      {{ shown }}
     </PopoverButton>
     <PopoverPanel ref="panel" :style="floatingStyles" class="plate z-40 w-72 max-w-[92vw] space-y-1.5 p-3 shadow-lg">
       <h4 class="font-semibold">{{ name }}</h4>
       <p class="text-muted">{{ field.help }} {{ rangeInWords(field) }}.</p>
       <p class="flex justify-between">
-        <span class="text-muted">{{ assumed ? 'Assumed, usual for its kind' : 'Printed' }}</span><NumberInput
+        <span class="text-muted">{{ assumed ? 'Assumed' : 'Printed' }}</span><NumberInput
           :value="printed"
           :field="field"
           :name="`${name}, printed`"
@@ -125,7 +137,21 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
           Go back to the {{ assumed ? 'assumed' : 'printed' }} value, {{ formatDecimal(printed, 2) }}
         </button>
       </template>
-      <p v-else class="text-muted">A measured value wins over the printed one; both are kept.</p>
+      <template v-else>
+        <p v-if="tolerance && printed !== undefined" class="flex justify-between gap-2">
+          <span class="text-muted"
+            >Give or take{{ ownTolerance === undefined ? `, usually ${toleranceInWords(tolerance, field)}` : '' }}</span
+          ><NumberInput
+            :value="ownTolerance"
+            :field="toleranceField"
+            :name="`Tolerance of ${name}`"
+            :commit="editTolerance"
+          />
+        </p>
+        <p class="text-muted">
+          A measured value wins over the {{ assumed ? 'assumed' : 'printed' }} one; both are kept.
+        </p>
+      </template>
     </PopoverPanel>
   </Popover>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Measurement, NumberField, Specified } from '#core/session'
-import { withMeasurement, withSpec } from '#core/session'
+import type { GearKind, Measurement, NumberField, Specified } from '#core/session'
+import { originOf, toleranceOf, withMeasurement, withSpec, withTolerance } from '#core/session'
 import NumberInput from './NumberInput.vue'
 import OriginPopover from './OriginPopover.vue'
 
@@ -15,6 +15,8 @@ const props = defineProps<{
   field: NumberField
   /** Keeps a changed owner, or says why not. */
   edit: (label: string, change: <T extends Specified>(owner: T) => T) => string | null
+  /** What it is a figure of, where the owner does not say: a port of an interface, the room. */
+  kind?: GearKind | 'room'
   /** Shown after the unit, such as a weighting. */
   label?: string
 }>()
@@ -28,6 +30,10 @@ const name = computed(() => props.label ?? props.field.label)
 const editPrinted = (value: number | undefined) => props.edit(name.value, (owner) => withSpec(owner, props.spec, value))
 const editMeasured = (measurement: Measurement | undefined) =>
   props.edit(`${name.value}, measured`, (owner) => withMeasurement(owner, props.spec, measurement))
+const kind = computed(() => props.kind ?? ('kind' in props.owner ? (props.owner.kind as GearKind) : 'interface'))
+const origin = computed(() => originOf(kind.value, props.owner, props.spec))
+const editTolerance = (half: number | undefined) =>
+  props.edit(`Tolerance of ${name.value}`, (owner) => withTolerance(owner, props.spec, half))
 const editInForce = (value: number | undefined) =>
   measured.value ? editMeasured(value === undefined ? undefined : { ...measured.value, value }) : editPrinted(value)
 </script>
@@ -41,10 +47,13 @@ const editInForce = (value: number | undefined) =>
         :name="name"
         :field="field"
         :printed="printed"
-        :assumed="owner.assumed?.includes(spec) ?? false"
+        :origin="origin"
         :measured="measured"
+        :tolerance="toleranceOf(owner, spec, field)"
+        :own-tolerance="owner.tolerance?.[spec]"
         :edit-printed="editPrinted"
         :edit-measured="editMeasured"
+        :edit-tolerance="editTolerance"
       />
     </span>
   </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { FieldTable, Measurement, NumberField, Specified } from '#core/session'
-import { spreadOf, spreadWith, withMeasurement, withSpec } from '#core/session'
+import type { FieldTable, GearKind, Measurement, NumberField, Specified } from '#core/session'
+import { isPerformance, spreadOf, spreadWith, withMeasurement, withSpec } from '#core/session'
 import { formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
@@ -26,6 +26,9 @@ const rows = computed(() =>
     }
   }),
 )
+/** Nobody printed it: a usual figure, or how somebody plays. */
+const isAssumed = (key: string) =>
+  props.owner.assumed?.includes(key) || ('kind' in props.owner && isPerformance(props.owner.kind as GearKind, key))
 const optional = (field: NumberField): NumberField => ({ ...field, optional: true })
 const setPrinted = (key: string) => (value: number | undefined) => props.edit((owner) => withSpec(owner, key, value))
 const setMeasured = (key: string, before: Measurement | undefined) => (value: number | undefined) =>
@@ -65,7 +68,7 @@ const spread = (field: NumberField): NumberField => ({
         <th scope="row" class="py-1 text-left font-normal" :title="field.help">{{ field.label }}</th>
         <td class="whitespace-nowrap">
           <NumberInput :value="printed" :field="field" :name="`${field.label}, printed`" :commit="setPrinted(key)" />
-          <span v-if="owner.assumed?.includes(key)" class="ml-1 text-xs text-muted">assumed</span>
+          <span v-if="isAssumed(key)" class="ml-1 text-xs text-muted">assumed</span>
         </td>
         <td class="whitespace-nowrap">
           <NumberInput

@@ -8,6 +8,7 @@ import { INFLOW, RULER, drawSection, plateHalf } from '~/charts/section-drawing'
 import type { SectionModel } from '~/charts/section-model'
 import type { Turned } from '~/composables/turned'
 import { turnedGain } from '~/composables/turned'
+import { useExplaining } from '~/composables/use-explaining'
 import { controlName } from './control-name'
 import GainHandle from './GainHandle.vue'
 
@@ -21,6 +22,7 @@ const props = defineProps<{
   sends?: readonly { turned: Turned; name: string; from: string }[]
 }>()
 
+const { explain } = useExplaining()
 const frame = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(frame)
 const id = useId()
@@ -110,6 +112,11 @@ const SANS = 'Instrument Sans Variable'
         />
         <path :d="drawing.areas.surge" fill="var(--lip)" />
         <path :d="drawing.areas.body" fill="var(--body)" />
+        <g v-if="drawing.penumbra.surge" fill-opacity="0.3" data-penumbra>
+          <path :d="drawing.penumbra.surge" fill="var(--body)" />
+          <path :d="drawing.penumbra.average" fill="var(--body)" />
+          <path :d="drawing.penumbra.floor" fill="var(--floor)" />
+        </g>
         <path :d="drawing.edges.surge" fill="none" stroke="var(--body)" stroke-dasharray="3 3" />
         <path :d="drawing.edges.floor" fill="none" stroke="var(--floor)" stroke-width="1.25" />
         <path :d="drawing.edges.ceiling" fill="none" stroke="var(--ceiling)" stroke-width="1.25" />
@@ -141,6 +148,8 @@ const SANS = 'Instrument Sans Variable'
             :font-weight="text.bold ? 650 : text.plate ? 500 : 450"
             :font-family="text.mono ? MONO : SANS"
             dominant-baseline="central"
+            :class="text.figure && 'cursor-help decoration-dotted underline-offset-3 hover:underline'"
+            @click="text.figure && explain(text.figure.figure, text.figure.stage)"
           >
             {{ text.words }}
           </text>

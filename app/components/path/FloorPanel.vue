@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { gainTrade } from '#core/evaluation/gain-trade'
 import { noiseWords } from '#core/evaluation/verdict'
 import { formatDecimal, formatShort } from '#core/units'
+import FigureButton from '~/components/sure/FigureButton.vue'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -43,7 +44,14 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
             whose(each)
           }}</span></span
         >
-        <span class="figure text-right">{{ formatDecimal(each.level, 1) }}</span>
+        <FigureButton
+          class="figure text-right"
+          :figure="`noise:${each.name}`"
+          :stage="each.stage"
+          :strip="each.strip"
+          :name="`${noiseWords[each.name]}, ${formatDecimal(each.level, 1)}`"
+          >{{ formatDecimal(each.level, 1) }}</FigureButton
+        >
         <span class="figure text-right">{{ percent(each.share) }} %</span>
         <span
           class="col-span-3 mb-1 h-[3px] bg-floor"

@@ -2,6 +2,7 @@
 import type { Point } from '#core/chain/cascade'
 import type { ResolvedStage } from '#core/chain/resolve'
 import { formatDecimal } from '#core/units'
+import FigureButton from '~/components/sure/FigureButton.vue'
 
 /** The figures behind the section, for reading, copying and screen readers. */
 defineProps<{ points: readonly Point[]; stages: readonly ResolvedStage[] }>()
@@ -45,7 +46,14 @@ const columns = [
           class="figure pl-3"
           :data-point="`${point.stage}.${column.key}`"
         >
-          {{ formatDecimal(point[column.key], 2) }}
+          <FigureButton
+            v-if="point[column.key] !== null"
+            :figure="column.key"
+            :stage="point.stage"
+            :name="`${column.title} at ${stages[i]?.gear.name}`"
+            >{{ formatDecimal(point[column.key], 2) }}</FigureButton><template v-else>{{
+            formatDecimal(null, 2)
+          }}</template>
         </td>
       </tr>
     </tbody>

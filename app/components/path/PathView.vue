@@ -28,6 +28,7 @@ const GearPicker = lateComponent(() => import('~/components/gear/GearPicker.vue'
 const StageSheet = lateComponent(() => import('./StageSheet.vue'))
 const BroughtPanel = lateComponent(() => import('./BroughtPanel.vue'))
 const SendsPanel = lateComponent(() => import('./SendsPanel.vue'))
+const SurerPanel = lateComponent(() => import('~/components/sure/SurerPanel.vue'))
 const UpdateDialog = lateComponent(() => import('~/components/gear/UpdateDialog.vue'))
 
 const store = useSessionStore()
@@ -50,6 +51,7 @@ const model = computed(() =>
     view.evaluated?.tightest?.stage ?? null,
     reads.value ? target.value : null,
     view.evaluated?.sum ? { sum: view.evaluated.sum, name: nameOf } : null,
+    view.showsDoubt ? (view.sure?.points ?? []) : [],
   ),
 )
 const nameOf = (id: string) => store.session?.strips.find((strip) => strip.id === id)?.name ?? ''
@@ -101,19 +103,31 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
     <div class="flex min-w-0 flex-col column:min-h-0">
       <div class="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5 card:pl-13">
         <StripHeading />
-        <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="How to read the section">
-          <button
-            v-for="each in readings"
-            :key="each.value"
-            type="button"
-            role="radio"
-            :aria-checked="view.reading === each.value"
-            class="min-h-6 px-2 py-0.5"
-            :class="view.reading === each.value ? 'bg-ink text-paper' : 'bg-sheet'"
-            @click="view.reading = each.value"
+        <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="How to read the section">
+            <button
+              v-for="each in readings"
+              :key="each.value"
+              type="button"
+              role="radio"
+              :aria-checked="view.reading === each.value"
+              class="min-h-6 px-2 py-0.5"
+              :class="view.reading === each.value ? 'bg-ink text-paper' : 'bg-sheet'"
+              @click="view.reading = each.value"
+            >
+              {{ each.text }}
+            </button>
+          </div>
+          <label class="inline-flex min-h-6 items-center gap-1" title="How far the edges may be off"
+            ><input
+              v-model="view.showsDoubt"
+              type="checkbox"
+              class="accent-change"
+              aria-label="Show how far the edges may be off"
+              data-doubt
+            />
+            ±</label
           >
-            {{ each.text }}
-          </button>
         </div>
       </div>
       <p
@@ -156,6 +170,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       <BroughtPanel v-if="bus" :bus="bus" />
       <TargetPanel v-if="reads || !bus" />
       <FindingsPanel />
+      <SurerPanel v-if="view.sureness" />
       <SendsPanel v-if="hasBusses" :key="view.strip.id" :strip="view.strip" />
       <FloorPanel />
       <NotesPanel />

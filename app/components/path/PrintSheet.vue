@@ -5,7 +5,8 @@ import { gainControls } from '#core/chain/gain-control'
 import { gainToPosition, positionInWords } from '#core/chain/knob'
 import type { ResolvedStage } from '#core/chain/resolve'
 import { noiseWords } from '#core/evaluation/verdict'
-import { kinds } from '#core/session'
+import { inItsUnit, kinds, unitOfDoubt } from '#core/session'
+import { nameOfInput } from '#core/uncertainty/input'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import type { Send } from '~/composables/use-sends'
 import { useSends } from '~/composables/use-sends'
@@ -23,6 +24,11 @@ const { stages } = useStripStages()
 
 const statements = computed(() => (view.statements ? Object.values(view.statements) : []))
 const settings = computed(() => stages.value.map((stage) => ({ name: stage.gear.name, words: settingWords(stage) })))
+
+/** The values of this strip, each with where it is from and how well it is known. */
+const rests = computed(() =>
+  (view.sureness?.inputs ?? []).filter(({ strips }) => strips.includes(view.strip?.id ?? '')),
+)
 
 const sends = useSends()
 const into = computed(() => (view.strip ? sends.sendsInto(view.strip) : []))
@@ -100,6 +106,22 @@ function settingWords(stage: ResolvedStage): string {
             <th scope="row" class="pr-6 text-left font-normal">{{ noiseWords[each.name] }} {{ whose(each.strip) }}</th>
             <td class="figure pr-6 text-right">{{ formatDecimal(each.level, 1) }}</td>
             <td class="figure text-right">{{ formatDecimal(100 * each.share, 1) }} %</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section v-if="rests.length > 0">
+      <h2 class="mb-1 text-base">What the figures rest on</h2>
+      <table>
+        <tbody>
+          <tr v-for="each in rests" :key="each.path" class="border-b border-line">
+            <th scope="row" class="pr-6 text-left font-normal">{{ nameOfInput(each) }}</th>
+            <td class="figure pr-2 text-right">{{ formatShort(each.value) }}</td>
+            <td class="pr-6">{{ each.unit }}</td>
+            <td class="figure pr-6 text-right">
+              ± {{ formatShort(2 * inItsUnit(each.value, each.doubt), 2) }} {{ unitOfDoubt(each.doubt, '') }}
+            </td>
+            <td>{{ each.origin }}{{ each.on ? ` ${each.on}` : '' }}</td>
           </tr>
         </tbody>
       </table>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { windowOf } from '#core/uncertainty/window'
+import { surgeUncertainty, windowOf } from '#core/uncertainty/window'
 import type { ConventionId, Target } from '#core/session'
 import { DEFAULT_CONVENTION, conventionIds, conventions, customTarget, riskField, targetOf } from '#core/session'
 import { formatDecimal } from '#core/units'
@@ -22,6 +22,10 @@ const OWN = 'own' as const
 const target = computed<Target>(() => store.session?.target ?? DEFAULT_CONVENTION)
 const convention = computed(() => (typeof target.value === 'string' ? conventions[target.value] : null))
 const own = computed(() => (typeof target.value === 'string' || 'risk' in target.value ? null : target.value))
+/** How well the peak with the surge is known; only a target by risk asks. */
+const give = computed(() =>
+  store.session && view.strip && risk.value !== null ? surgeUncertainty(store.session, view.strip) : 0,
+)
 const risk = computed(() => {
   const chosen = targetOf(target.value)
   return 'risk' in chosen ? chosen.risk : null
@@ -79,7 +83,9 @@ const setRisk = (value: number | undefined) =>
     </details>
     <p v-if="risk !== null && window" class="mt-1">
       At most <NumberInput :value="risk" :field="riskField" :step="0.5" :commit="setRisk" /> chance that the take clips:
-      the peak with the surge at <span class="figure">{{ formatDecimal(window.aim, 1) }}</span> dBFS.
+      the peak with the surge at <span class="figure">{{ formatDecimal(window.aim, 1) }}</span> dBFS. It draws on how
+      well that peak is known, <span class="figure" data-risk-give>± {{ formatDecimal(2 * give, 1) }}</span> dB: what
+      makes it surer allows more gain.
     </p>
     <div v-else-if="own" class="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
       <span

@@ -5,6 +5,7 @@ import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'
 import { useChainEdit } from '~/composables/use-chain-edit'
+import { useExplaining } from '~/composables/use-explaining'
 import { useExchange } from '~/composables/use-exchange'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import type { Shortcut } from '~/composables/use-shortcuts'
@@ -23,6 +24,7 @@ const FileLinkNotice = lateComponent(() => import('./FileLinkNotice.vue'))
 const StartDialog = lateComponent(() => import('~/components/start/StartDialog.vue'))
 const KeysDialog = lateComponent(() => import('./KeysDialog.vue'))
 const PasteDialog = lateComponent(() => import('./PasteDialog.vue'))
+const ExplainDialog = lateComponent(() => import('~/components/sure/ExplainDialog.vue'))
 const StripDialog = lateComponent(() => import('~/components/path/StripDialog.vue'))
 const PrintSheet = lateComponent(() => import('~/components/path/PrintSheet.vue'))
 
@@ -33,6 +35,7 @@ const router = useRouter()
 const exchange = useExchange()
 const plan = usePlanGesture()
 const chain = useChainEdit()
+const explaining = useExplaining()
 const theme = useColorMode()
 
 const PLACES: Record<string, string> = {
@@ -80,6 +83,15 @@ const shortcuts: Shortcut[] = [
   { keys: ['↑', '↓'], does: 'Gain, a step; Page keys 6 dB, Home and End to the ends', at: 'Path' },
   { keys: ['S'], does: 'Set this strip for me', at: 'Path', run: () => plan.apply('strip') },
   { keys: ['V'], does: 'Read the section another way', at: 'Path', run: view.nextReading },
+  {
+    keys: ['W'],
+    does: 'Why: what the headroom is made of',
+    run: () => {
+      const { tightest } = view.evaluated ?? {}
+      if (tightest) explaining.explain('headroom', tightest.stage)
+    },
+  },
+  { keys: ['U'], does: 'Show or hide how far the section’s edges may be off', at: 'Path', run: view.toggleDoubt },
   {
     keys: ['A'],
     does: 'Add a strip',
@@ -195,6 +207,7 @@ useEventListener(window, 'paste', async (event) => {
     <KeysDialog v-if="keysOpen" :shortcuts="shortcuts" :place="place" @close="keysOpen = false" />
     <StartDialog v-if="starting" @close="starting = false" />
     <StripDialog v-if="chain.addingStrip.value" />
+    <ExplainDialog v-if="explaining.asked.value.length > 0" />
     <PasteDialog v-if="importOpen" @close="importOpen = false" />
   </div>
 </template>

@@ -25,6 +25,7 @@ watch(
       setTimeout(() => {
         void store.fetchPlanner()
         void view.fetchTiming()
+        void view.fetchHowSure()
       }, AFTER_PICTURE)
   },
   { immediate: true },

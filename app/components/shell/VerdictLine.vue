@@ -2,6 +2,7 @@
 import { computed, nextTick } from 'vue'
 import { isBus } from '#core/session'
 import { useRouter } from '#imports'
+import { useExplaining } from '~/composables/use-explaining'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
@@ -9,15 +10,24 @@ import { useViewStore } from '~/stores/view'
 const view = useViewStore()
 const store = useSessionStore()
 const router = useRouter()
+const { explain } = useExplaining()
 
+const at = (figure: string, stage: string | undefined) => (stage === undefined ? null : { figure, stage })
+const tightest = computed(() => at('headroom', view.evaluated?.tightest?.stage))
+const ends = computed(() => at('noise', view.evaluated?.points.at(-1)?.stage))
+const brought = computed(() => at('average', view.evaluated?.points.at(-1)?.stage))
+const heard = computed(() => {
+  const route = view.strip?.monitor.route
+  return view.evaluated?.latency.some((each) => each.route === route) && route ? at(route, '') : null
+})
 const cells = computed(
   () =>
     view.statements && [
-      { key: 'headroom', ...view.statements.headroom, place: 'path', to: '[data-gain]' },
-      { key: 'floor', ...view.statements.floor, place: 'path', to: '#floor-panel' },
+      { key: 'headroom', ...view.statements.headroom, place: 'path', to: '[data-gain]', why: tightest.value },
+      { key: 'floor', ...view.statements.floor, place: 'path', to: '#floor-panel', why: ends.value },
       view.strip && isBus(view.strip)
-        ? { key: 'bus', ...view.statements.latency, place: 'path', to: '#brought-title' }
-        : { key: 'latency', ...view.statements.latency, place: 'timing', to: '#timing-place' },
+        ? { key: 'bus', ...view.statements.latency, place: 'path', to: '#brought-title', why: brought.value }
+        : { key: 'latency', ...view.statements.latency, place: 'timing', to: '#timing-place', why: heard.value },
     ],
 )
 
@@ -39,16 +49,30 @@ async function lead(place: string, selector: string) {
     aria-label="Verdict"
     aria-live="off"
   >
-    <button
+    <div
       v-for="cell in cells"
       :key="cell.key"
-      type="button"
-      class="min-w-0 border-line px-3 py-1 text-left last:border-0 hover:bg-paper max-card:border-b card:border-r card:px-5 card:py-1.5"
-      :data-verdict="cell.key"
-      @click="lead(cell.place, cell.to)"
+      class="flex min-w-0 border-line last:border-0 max-card:border-b card:border-r"
     >
-      <strong class="block text-[15px] font-semibold">{{ cell.headline }}</strong>
-      <span class="block text-muted">{{ cell.detail }}</span>
-    </button>
+      <button
+        type="button"
+        class="min-w-0 grow px-3 py-1 text-left hover:bg-paper card:px-5 card:py-1.5"
+        :data-verdict="cell.key"
+        @click="lead(cell.place, cell.to)"
+      >
+        <strong class="block text-[15px] font-semibold">{{ cell.headline }}</strong>
+        <span class="block text-muted">{{ cell.detail }}</span>
+      </button>
+      <button
+        v-if="cell.why"
+        type="button"
+        class="min-w-6 shrink-0 px-2 text-change underline decoration-dotted underline-offset-3 hover:bg-paper"
+        :aria-label="`${cell.headline}: what it is made of`"
+        :data-why="cell.key"
+        @click="explain(cell.why.figure, cell.why.stage)"
+      >
+        why
+      </button>
+    </div>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Route } from '#core/latency/routes'
 import { celsius, formatDecimal, speedOfSound } from '#core/units'
+import FigureButton from '~/components/sure/FigureButton.vue'
 import { routePartWords } from './route-words'
 
 /** The parts of a route to scale, and how far away in air that would be. */
@@ -16,7 +17,13 @@ const TONES = ['bg-body text-on-body', 'bg-floor text-paper', 'bg-ink text-paper
   <div :data-route-bar="route.route">
     <p class="flex justify-between">
       <span class="font-semibold">{{ name }}</span><span
-        ><span class="figure font-semibold">{{ formatDecimal(route.milliseconds, 2) }}</span> ms, as far as
+        ><FigureButton
+          class="figure font-semibold"
+          :figure="route.route"
+          :name="`${name}, ${formatDecimal(route.milliseconds, 2)} ms`"
+          >{{ formatDecimal(route.milliseconds, 2) }}</FigureButton
+        >
+        ms, as far as
         <span class="figure">{{ formatDecimal(metres, 2) }}</span> m of air</span
       >
     </p>

@@ -1,0 +1,30 @@
+import { nextTick } from 'vue'
+import { useRouter } from '#imports'
+import type { Surer } from '#core/uncertainty/next'
+import { useBenchStore } from '~/stores/bench'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
+
+/** Leads to where something is measured: its page on the bench, or its card on Path. */
+export function useSurer() {
+  const store = useSessionStore()
+  const view = useViewStore()
+  const bench = useBenchStore()
+  const router = useRouter()
+
+  async function lead({ place, strip }: Surer) {
+    view.select(strip)
+    if (place.at === 'bench') {
+      bench.page = place.page
+      await router.push(`/bench/${store.key}?strip=${strip}`)
+      return
+    }
+    view.selectStage(place.stage)
+    if (!router.currentRoute.value.path.startsWith('/path')) await router.push(`/path/${store.key}?strip=${strip}`)
+    await nextTick()
+    const card = document.querySelector<HTMLElement>(`#stage-${CSS.escape(place.stage)}`)
+    card?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+    card?.querySelector<HTMLElement>('input, button')?.focus()
+  }
+  return { lead }
+}

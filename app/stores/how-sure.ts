@@ -1,0 +1,49 @@
+import { defineStore } from 'pinia'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, toRaw } from 'vue'
+import { gained } from '#core/uncertainty/gained'
+import type { HowSureMessage } from '~/workers/how-sure.worker'
+import { useSessionStore } from './session'
+import { tellLateTrouble } from './late-part'
+
+/** What is said of a session is worked out when its hand has rested that long, ms. */
+const REST = 150
+
+type Answer = Extract<HowSureMessage, { uncertainty: unknown }> & { key: string | null }
+
+/** How sure the figures of the open session are: worked out in a worker after each change; what comes late is dropped. */
+export const useHowSureStore = defineStore('how-sure', () => {
+  const store = useSessionStore()
+  const answer = shallowRef<Answer | null>(null)
+  /** What the last measurement gained, in words. */
+  const told = ref<string | null>(null)
+  const worker = new Worker(new URL('../workers/how-sure.worker.ts', import.meta.url), { type: 'module' })
+  let asked = { id: 0, key: null as string | null }
+
+  function ask() {
+    if (!store.committed) return
+    asked = { id: asked.id + 1, key: store.key }
+    worker.postMessage({ id: asked.id, session: toRaw(store.committed) })
+  }
+  worker.onmessage = ({ data }: MessageEvent<HowSureMessage>) => {
+    if (data.id !== asked.id) return
+    if ('failed' in data) {
+      tellLateTrouble(new Error(`How sure it is could not be worked out: ${data.failed}`))
+      return
+    }
+    const before = answer.value
+    answer.value = { ...data, key: asked.key }
+    if (before?.key === asked.key && before.id !== data.id && store.committed)
+      told.value = gained(store.committed, before.uncertainty, data.uncertainty) ?? told.value
+  }
+  worker.onerror = () => tellLateTrouble(new Error('How sure it is could not be worked out'))
+  watchDebounced(() => store.committed, ask, { debounce: REST, immediate: true })
+
+  const current = computed(() => (answer.value?.key === store.key ? answer.value : null))
+  return {
+    told,
+    next: computed(() => current.value?.next ?? []),
+    inputs: computed(() => current.value?.uncertainty.inputs ?? []),
+    ofStrip: (id: string | undefined) => current.value?.uncertainty.strips.find((strip) => strip.id === id) ?? null,
+  }
+})

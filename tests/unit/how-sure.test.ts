@@ -1,0 +1,216 @@
+import { describe, expect, it } from 'vitest'
+import { demoSession } from '#demo/index'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { formatChance } from '#core/evaluation/how-sure-words'
+import { verdict } from '#core/evaluation/verdict'
+import { sectionModel } from '~/charts/section-model'
+import { drawSection } from '~/charts/section-drawing'
+import type { Reading, Session } from '#core/session'
+import { doubtOf, originOf, readSession, toleranceOf, withTolerance, writeSession } from '#core/session'
+import { fieldOfInput, withInput } from '#core/uncertainty/edit-input'
+import { gained } from '#core/uncertainty/gained'
+import { uncertainInputs } from '#core/uncertainty/inputs'
+import { keepReading } from '#core/uncertainty/keep-reading'
+import { whatNext } from '#core/uncertainty/next'
+import { doubtsOf, uncertaintyOf } from '#core/uncertainty/uncertainty'
+import { surgeUncertainty } from '#core/uncertainty/window'
+import { example1, valid, withAt } from '../support/sessions'
+
+const session = valid(example1())
+const input = (each: Session, path: string) => uncertainInputs(each).find((one) => one.path === path)
+const endOf = (each: Session) => uncertaintyOf(each).strips[0]?.points.at(-1)
+
+describe('where a value is from', () => {
+  const of = (path: string) => input(session, path)?.origin
+  it('how a performer plays, the room and a distance by eye are assumed; a box’s figures are printed', () => {
+    for (const path of [
+      'gear.voice.level',
+      'gear.voice.crest',
+      'gear.voice.surge',
+      'room.ambient',
+      'strips.narrator.narrator-source.distance',
+    ])
+      expect(of(path)).toBe('assumed')
+    expect(of('gear.mic.sensitivity')).toBe('printed')
+    expect(of('gear.unit.inputs.mic1.fullScale')).toBe('printed')
+    expect(of('gear.unit.latency.safetyIn')).toBe('printed')
+  })
+  it('a usual figure that nobody touched is assumed', () => {
+    const usual = valid(withAt(example1(), ['gear', 1, 'assumed'], ['sensitivity']))
+    expect(input(usual, 'gear.mic.sensitivity')?.origin).toBe('assumed')
+    const mic = usual.gear[1] as { kind: 'microphone' }
+    expect(originOf('microphone', mic as never, 'impedance')).toBe('printed')
+  })
+  it('what was measured is measured: with its spread by its statistic, a quarter of the usual where none is given', () => {
+    const measured = (spread: unknown) =>
+      valid(withAt(example1(), ['gear', 1, 'measured'], { sensitivity: { value: 15.2, on: '2026-11-01', spread } }))
+    expect(input(measured(0.3), 'gear.mic.sensitivity')).toMatchObject({
+      origin: 'measured',
+      on: '2026-11-01',
+      value: 15.2,
+    })
+    expect(input(measured(0.3), 'gear.mic.sensitivity')?.doubt.u).toBeCloseTo(0.3 / Math.sqrt(3), 9)
+    expect(input(measured({ value: 0.3, is: 'sd' }), 'gear.mic.sensitivity')?.doubt.u).toBe(0.3)
+    expect(input(measured({ value: 0.3, is: 'ci95' }), 'gear.mic.sensitivity')?.doubt.u).toBeCloseTo(0.3 / 1.96, 9)
+    expect(input(measured(undefined), 'gear.mic.sensitivity')?.doubt).toMatchObject({
+      u: 0.5 / Math.sqrt(3),
+      of: 'decibels',
+    })
+  })
+  it('a measured room and a measured distance count, and come back from the file', () => {
+    const file = { ...example1(), version: 2, room: { ambient: 28, measured: { ambient: { value: 31, spread: 1 } } } }
+    const room = valid(file)
+    expect(input(room, 'room.ambient')).toMatchObject({ origin: 'measured', value: 31 })
+    expect(evaluateSession(room).strips[0]?.points[0]?.noise).toBe(31)
+    const far = valid(withAt(file, ['strips', 0, 'stages', 0, 'tolerance'], { distance: 0.01 }))
+    expect(input(far, 'strips.narrator.narrator-source.distance')?.doubt).toMatchObject({ of: 'value' })
+    expect(readSession(JSON.parse(writeSession(far)))).toMatchObject({ ok: true, session: far })
+  })
+  it('a maker’s tolerance takes the place of the usual one, in the value’s unit', () => {
+    const mic = { specs: { maxSpl: 134 }, tolerance: { maxSpl: 0.4 } }
+    expect(toleranceOf(mic, 'maxSpl', { unit: 'dB SPL' })).toEqual({ half: 0.4, of: 'value' })
+    expect(doubtOf(mic, 'maxSpl', { unit: 'dB SPL' })?.u).toBeCloseTo(0.4 / Math.sqrt(3), 9)
+    expect(withTolerance(mic, 'maxSpl', undefined).tolerance).toBeUndefined()
+  })
+})
+
+describe('one box in two strips is one input', () => {
+  const file = example1() as { strips: { id: string; stages: object[] }[] }
+  const two = valid({
+    ...file,
+    strips: [
+      ...file.strips,
+      {
+        ...file.strips[0],
+        id: 'again',
+        stages: file.strips[0]?.stages.map((each, i) => ({ ...each, id: `again-${i}` })),
+      },
+    ],
+  })
+  it('its figures are told once, with both strips', () => {
+    expect(input(two, 'gear.mic.sensitivity')?.strips).toEqual(['narrator', 'again'])
+    expect(uncertainInputs(two).filter(({ path }) => path === 'gear.mic.sensitivity')).toHaveLength(1)
+    // What is set at each by itself is one each.
+    expect(uncertainInputs(two).filter(({ path }) => path.endsWith('.gain'))).toHaveLength(2)
+  })
+  it('so the difference of the two strips is known far better than either', () => {
+    const [one, other] = uncertaintyOf(two).strips
+    const common = one?.points
+      .at(-1)
+      ?.peak.shares.filter(({ input: path }) => other?.points.at(-1)?.peak.shares.some((each) => each.input === path))
+    expect(common?.reduce((sum, { share }) => sum + share, 0)).toBeGreaterThan(0.97)
+  })
+})
+
+describe('a reading of the loudest passage, 4 dB over the plan', () => {
+  const planned = endOf(session)?.peak.value ?? 0
+  const reading: Reading = {
+    id: 'r1',
+    strip: 'narrator',
+    stage: 'narrator-input',
+    reads: 'peak',
+    value: planned + 4,
+    unit: 'dBFS',
+    by: 'typed',
+  }
+  const kept = keepReading(session, reading, '2026-11-27')
+  const after = kept.ok ? kept.session : session
+  it('makes the source 4 dB louder, as measured, and says so', () => {
+    expect(kept).toMatchObject({ ok: true })
+    expect(kept.ok && kept.difference).toBeCloseTo(4, 6)
+    expect(evaluateSession(after).strips[0]?.points.at(-1)?.peak).toBeCloseTo(planned + 4, 1)
+    expect(input(after, 'gear.voice.level')).toMatchObject({ origin: 'measured', on: '2026-11-27' })
+  })
+  it('and everything at the recorder is known to about half a decibel', () => {
+    expect(endOf(after)?.peak.u).toBeLessThan(0.5)
+    expect(endOf(after)?.peak.u).toBeGreaterThan(0.4)
+    expect(gained(after, uncertaintyOf(session), uncertaintyOf(after))).toBe(
+      'Surer: narrator, dB before it clips: ± 6.7 → ± 1.0.',
+    )
+  })
+  it('a target by risk gives more gain for it', () => {
+    const strip = after.strips[0] as Session['strips'][0]
+    expect(surgeUncertainty(after, strip)).toBeLessThan(2)
+    expect(surgeUncertainty(session, session.strips[0] as Session['strips'][0])).toBeCloseTo(3.79, 2)
+  })
+  it('a second one at the same meter replaces it; the file keeps it', () => {
+    const again = keepReading(after, { ...reading, id: 'r2', value: planned + 3 }, '2026-11-27')
+    expect(again.ok && again.session.soundcheck?.readings?.map(({ id }) => id)).toEqual(['r2'])
+    expect(readSession(JSON.parse(writeSession(after))).ok).toBe(true)
+  })
+  it('what is held by a ceiling tells nothing, and is refused in words', () => {
+    const loud = valid(withAt(example1(), ['gear', 0, 'specs', 'level'], 150))
+    const refused = keepReading(loud, { ...reading, value: 0 }, '2026-11-27')
+    expect(refused.ok).toBe(false)
+    expect(!refused.ok && refused.message).toMatch(/held by a ceiling/)
+  })
+  it('a reading of what is not there changes nothing', () => {
+    const lost = {
+      ...session,
+      soundcheck: {
+        readings: [
+          { ...reading, stage: 'gone' },
+          { ...reading, strip: 'gone' },
+        ],
+      },
+    }
+    expect(endOf(lost)?.peak.u).toBeCloseTo(endOf(session)?.peak.u ?? 0, 9)
+  })
+})
+
+describe('editing an input where it is told', () => {
+  it('each input has a field and takes a value; the figure follows', () => {
+    for (const each of uncertainInputs(demoSession())) {
+      if (each.place.in === 'round-trips') continue
+      const field = fieldOfInput(demoSession(), each.place)
+      expect(field, each.path).not.toBeNull()
+      const changed = withInput(demoSession(), each.place, each.value * 1.001)
+      expect(input(changed, each.path)?.value, each.path).toBeCloseTo(each.value * 1.001, 9)
+    }
+  })
+  it('a usual figure that is changed there is assumed no longer', () => {
+    const usual = valid(withAt(example1(), ['gear', 1, 'assumed'], ['sensitivity']))
+    const place = input(usual, 'gear.mic.sensitivity')?.place
+    expect(place && input(withInput(usual, place, 12), 'gear.mic.sensitivity')?.origin).toBe('printed')
+  })
+})
+
+describe('in words and in the picture', () => {
+  const sure = uncertaintyOf(session).strips[0] ?? null
+  const evaluated = evaluateSession(session).strips[0] as NonNullable<ReturnType<typeof evaluateSession>['strips'][0]>
+  const strip = session.strips[0] as Session['strips'][0]
+  it('the verdict gives or takes, and says the chance', () => {
+    const { headroom, floor, latency } = verdict(session, strip, evaluated, null, sure)
+    expect(headroom.headline).toBe('19.5 ± 6.7 dB before it clips')
+    expect(headroom.detail).toMatch(/13\.5 dB with the surge; 0\.02 % that the take clips$/)
+    expect(floor.detail).toMatch(/^50\.3 ± 6\.7 dB under the average/)
+    expect(latency.headline).toMatch(/^7\.67 ± 0\.12 ms to/)
+    expect(verdict(session, strip, evaluated).headroom.headline).toBe('19.5 dB before it clips')
+  })
+  it('a chance is never a certainty', () => {
+    expect([0, 0.00004, 0.00018, 0.034, 0.5, 0.9999].map(formatChance)).toEqual([
+      'under 0.01 %',
+      'under 0.01 %',
+      '0.02 %',
+      '3.4 %',
+      '50 %',
+      'over 99.9 %',
+    ])
+  })
+  it('the section’s edges get a penumbra of two u, and none where it is not wanted', () => {
+    const model = sectionModel(evaluated.points, 'ceiling', null, null, null, sure?.points)
+    expect(model.columns[2]?.doubt?.surge).toBeCloseTo(2 * 3.79, 1)
+    expect(drawSection(model, 800, 300).penumbra.surge).toMatch(/^M/)
+    const plain = drawSection(sectionModel(evaluated.points, 'ceiling', null, null), 800, 300)
+    expect(plain.penumbra).toEqual({ surge: '', average: '', floor: '' })
+  })
+})
+
+it('of the demo the first four things to do are readings, each worth over 2 dB a minute', () => {
+  const next = whatNext(doubtsOf(demoSession()))
+  for (const each of next.slice(0, 4)) {
+    expect(each).toMatchObject({ what: 'Read the loudest passage at the recorder once', minutes: 1 })
+    expect(each.before - each.after).toBeGreaterThan(2)
+  }
+  expect(next.map(({ what }) => what)).toContain('Measure the empty room with a sound level meter')
+})
