@@ -69,7 +69,25 @@ const views = [
         .click(),
   },
   { name: 'mix', theme: 'light', go: (page) => page.keyboard.press('2') },
-  { name: 'set-for-me', theme: 'light', go: (page) => page.keyboard.press('s') },
+  {
+    name: 'why',
+    theme: 'light',
+    go: async (page) => {
+      await page.waitForSelector('[data-surer] li')
+      await page.keyboard.press('w')
+      await page.getByRole('button', { name: 'Formula and source' }).click()
+    },
+  },
+  {
+    name: 'surer',
+    theme: 'light',
+    go: async (page) => {
+      await page.locator('[data-surer] li button').first().click()
+      await page.getByRole('textbox', { name: 'Highest peak read, dBFS' }).fill('-15.1')
+      await page.keyboard.press('Enter')
+      await page.waitForSelector('[data-gained]')
+    },
+  },
   {
     name: 'long-chain',
     theme: 'light',
@@ -90,7 +108,6 @@ const views = [
       await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
     },
   },
-  { name: 'conventions', theme: 'light', go: reading('Conventions') },
   {
     name: 'noise-budget',
     theme: 'light',

@@ -1,5 +1,5 @@
 import type { Session } from '#core/session'
-import { hasCurved, stripWithIntervals } from '#core/uncertainty/intervals'
+import { drawsFor, hasCurved, stripWithIntervals } from '#core/uncertainty/intervals'
 import type { Surer } from '#core/uncertainty/next'
 import { whatNext } from '#core/uncertainty/next'
 import type { Uncertainty } from '#core/uncertainty/uncertainty'
@@ -24,10 +24,11 @@ async function answer({ id, session }: HowSureTask) {
   const uncertainty = uncertaintyFrom(doubts)
   post({ id, uncertainty, next })
   const strips = []
+  const draws = drawsFor(doubts, uncertainty.strips)
   for (const strip of uncertainty.strips) {
     await breath()
     if (newest !== id) return
-    strips.push(stripWithIntervals(doubts, strip))
+    strips.push(stripWithIntervals(doubts, strip, draws))
   }
   if (uncertainty.strips.some(hasCurved)) post({ id, uncertainty: { ...uncertainty, strips }, next })
 }

@@ -3,7 +3,7 @@ import { einExcess, einWeighted } from '../chain/noise'
 import { powerSum } from '../numeric/power'
 import { estimateRoundTrip, modelRoundTrip } from '../latency/round-trip'
 import type { AnalogueInput, AudioInterface, InterfaceOutput, Session, System } from '../session'
-import { inForce, inputSpecs, latencySpecs, outputSpecs, standardUncertainty } from '../session'
+import { inForce, inputSpecs, latencySpecs, outputSpecs } from '../session'
 import { inForceAs } from '../uncertainty/input'
 import { dbu, formatShort } from '../units'
 import { analogueInputs } from './bench'
@@ -186,13 +186,9 @@ function rowDoubt(each: Compared, value: (each: Compared) => number | null | und
   return Math.hypot(ofInput, ofOutput, ofDelays)
 }
 
-/** Of a measured or fitted round trip, ms: half the range of its repeats, or the prediction’s half-width of 95 %. */
-function measuredDoubt(unit: AudioInterface, system: System, frames: number): number {
-  const { source, spread = 0 } = estimateRoundTrip(unit, system, system.sampleRate, frames)
-  return source === 'model'
-    ? 0
-    : standardUncertainty({ value: spread, is: source === 'measured' ? 'half-range' : 'ci95' })
-}
+/** Of a measured or fitted round trip, ms. */
+const measuredDoubt = (unit: AudioInterface, system: System, frames: number): number =>
+  estimateRoundTrip(unit, system, system.sampleRate, frames).u ?? 0
 
 /** What each unit has more or less than the first, of the values in force. */
 export function differencesOf({ units }: Comparison, { values }: ComparedRow): Difference[] {

@@ -16,7 +16,11 @@ export interface RoundTripFit {
   points: number
   /** Half-widths within which all parameters lie together with 95 %; `null` where there is nothing to tell it from. */
   spreads: { buffers: number | null; frames: number | null; fixedMs: number | null }
-  predict: (sampleRate: number, bufferFrames: number) => { milliseconds: number; spread: number | null }
+  /** `spread`: half-width of 95 %; `u`: a standard uncertainty of which 1.96 hold 95 % too, however few the points, ms. */
+  predict: (
+    sampleRate: number,
+    bufferFrames: number,
+  ) => { milliseconds: number; spread: number | null; u: number | null }
 }
 
 export interface FitResult {
@@ -33,6 +37,8 @@ const FRAMES: Column = (rate) => 1000 / rate
 const FIXED: Column = () => 1
 
 const SURE = 0.95
+/** What of a normal law holds as much, in standard deviations. */
+const NORMAL = 1.96
 
 /**
  * Fits measured round trips by least squares. One rate alone cannot tell frames from fixed time: their sum is kept. One
@@ -179,7 +185,12 @@ function solve(points: readonly RoundTrip[], columns: readonly Column[], held: H
       )
       const scatter = single === null || deviation === null ? null : single * deviation * Math.sqrt(1 + variance)
       const unknown = held.unknown?.(sampleRate, bufferFrames, fixedMs) ?? 0
-      return { milliseconds, spread: scatter === null && unknown === 0 ? null : (scatter ?? 0) + unknown }
+      const isKnown = scatter !== null || unknown > 0
+      return {
+        milliseconds,
+        spread: isKnown ? (scatter ?? 0) + unknown : null,
+        u: isKnown ? Math.hypot((scatter ?? 0) / NORMAL, unknown / Math.sqrt(3)) : null,
+      }
     },
   }
 }

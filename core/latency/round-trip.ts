@@ -1,3 +1,4 @@
+import { halfRange } from '../numeric/statistics'
 import type { AudioInterface, RoundTrip, System } from '../session'
 import { latencySpecs } from '../session'
 import type { FitResult } from './round-trip-fit'
@@ -9,6 +10,8 @@ export interface RoundTripEstimate {
   source: 'model' | 'fitted' | 'measured'
   /** Half-width of 95 %, or half the range of several measurements of the cell, ms. */
   spread?: number
+  /** Standard uncertainty of a measured or fitted one, ms. */
+  u?: number
 }
 
 /** Buffers both ways that the driver holds, as printed; one each way where nothing is. */
@@ -74,13 +77,13 @@ export function estimateRoundTrip(
     return {
       milliseconds,
       source: 'measured',
-      ...(own.length > 1 && { spread: (Math.max(...own) - Math.min(...own)) / 2 }),
+      ...(own.length > 1 && { spread: halfRange(own), u: halfRange(own) / Math.sqrt(3) }),
     }
   }
   const { fit } = fitOfUnit(system, unit)
   if (fit) {
-    const { milliseconds, spread } = fit.predict(sampleRate, bufferFrames)
-    return { milliseconds, source: 'fitted', ...(spread !== null && { spread }) }
+    const { milliseconds, spread, u } = fit.predict(sampleRate, bufferFrames)
+    return { milliseconds, source: 'fitted', ...(spread !== null && { spread }), ...(u !== null && { u }) }
   }
   return { milliseconds: modelRoundTrip(unit, system, sampleRate, bufferFrames), source: 'model' }
 }

@@ -196,13 +196,9 @@ class InputList {
         }))
     }
     const known = estimateRoundTrip(unit, system, system.sampleRate, system.bufferFrames)
-    if (converter !== unit || known.source === 'model' || !known.spread) return
-    const is = known.source === 'fitted' ? 1.96 : Math.sqrt(3)
-    const doubt = {
-      u: known.spread / is,
-      of: 'value',
-      law: known.source === 'fitted' ? 'normal' : 'rectangular',
-    } as const
+    if (converter !== unit || known.source === 'model' || !known.u) return
+    const law = known.source === 'fitted' ? 'normal' : 'rectangular'
+    const doubt = { u: known.u, of: 'value', law } as const
     const place = { in: 'round-trips', strip: strip.id } as const
     this.add('system.roundTrips', strip, () => ({
       place,

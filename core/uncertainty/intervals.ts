@@ -2,9 +2,9 @@ import { drawn, DRAWS } from './monte-carlo'
 import type { SessionDoubts, Uncertain, UncertainStrip, Uncertainty } from './uncertainty'
 import { placeOf, uncertaintyFrom } from './uncertainty'
 
-/** Stages walked at most for the intervals of one strip: a session of hundreds of strips gets fewer draws. */
-const MOST_WALKED = 400_000
-const FEWEST = 1000
+/** Stages walked at most for all intervals of a session: one of many strips gets fewer draws. */
+const MOST_WALKED = 1_000_000
+const FEWEST = 500
 
 /**
  * The uncertainty of a session with its curved figures drawn (JCGM 101): their u is that of the draws, and an interval says where 95 %
@@ -12,18 +12,31 @@ const FEWEST = 1000
  */
 export function withIntervals(doubts: SessionDoubts): Uncertainty {
   const told = uncertaintyFrom(doubts)
-  return { ...told, strips: told.strips.map((strip) => stripWithIntervals(doubts, strip)) }
+  const draws = drawsFor(doubts, told.strips)
+  return { ...told, strips: told.strips.map((strip) => stripWithIntervals(doubts, strip, draws)) }
+}
+
+/** Draws for each curved strip of a session, as many as there is time for. */
+export function drawsFor({ walks }: SessionDoubts, strips: readonly UncertainStrip[]): number {
+  const stages = strips.filter(hasCurved).reduce((sum, { id }) => {
+    const leading = walks.leadingTo(id)
+    return sum + walks.order.reduce((own, each) => own + (leading.has(each.id) ? each.stages.length : 0), 0)
+  }, 0)
+  return Math.max(FEWEST, Math.min(DRAWS, Math.round(MOST_WALKED / Math.max(1, stages))))
 }
 
 export const hasCurved = (strip: UncertainStrip): boolean => placesOf(strip).some(({ figure }) => figure.curved)
 
 /** One strip’s. */
-export function stripWithIntervals({ walks, inputs }: SessionDoubts, strip: UncertainStrip): UncertainStrip {
+export function stripWithIntervals(
+  { walks, inputs, readings }: SessionDoubts,
+  strip: UncertainStrip,
+  draws: number,
+): UncertainStrip {
+  // Draws know nothing of what readings tie together: what they leave is told by the straight line.
+  if (readings.areThere) return strip
   const places = placesOf(strip).filter(({ figure }) => figure.curved)
   if (places.length === 0) return strip
-  const leading = walks.leadingTo(strip.id)
-  const stages = walks.order.reduce((sum, each) => sum + (leading.has(each.id) ? each.stages.length : 0), 0)
-  const draws = Math.max(FEWEST, Math.min(DRAWS, Math.round(MOST_WALKED / stages)))
   const found = drawn(
     walks,
     inputs,

@@ -68,7 +68,7 @@ test('the edges of the section have a penumbra, which a key and a box put away',
   await expect(page.locator('[data-penumbra]')).toBeAttached()
   await page.keyboard.press('u')
   await expect(page.locator('[data-penumbra]')).toHaveCount(0)
-  await page.locator('[data-doubt]').check()
+  await page.getByRole('button', { name: 'Show how far the edges may be off' }).click()
   await expect(page.locator('[data-penumbra]')).toBeAttached()
 })
 
@@ -111,9 +111,9 @@ test('at the head of the bench for all strips, each a press away; the room and a
   await page.getByRole('link', { name: 'Path' }).click()
   await page.getByRole('button', { name: /^by eye, give or take 10 %/ }).click()
   await expect(page.getByRole('button', { name: /^measured, give or take 1 cm/ })).toBeVisible()
-  await page.getByRole('button', { name: 'assumed: where Noise is from' }).click()
-  await type(page, 'Noise measured, dBA', '31')
-  await expect(page.getByRole('button', { name: 'measured: where Noise is from' })).toBeVisible()
+  await page.getByRole('button', { name: 'assumed: where Room noise is from' }).click()
+  await type(page, 'Room noise measured, dBA', '31')
+  await expect(page.getByRole('button', { name: 'measured: where Room noise is from' })).toBeVisible()
   await expect(verdict(page, 'floor')).toContainText('± 6.')
 })
 

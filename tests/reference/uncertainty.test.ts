@@ -64,6 +64,45 @@ describe('worked example 1 (GUM, JCGM 100, 5.1.2, by hand: half-widths 5, 2, 2, 
   })
 })
 
+describe('a fitted round trip (handbook of regression: s·√(1 + 1/n + (x − x̄)²/Sxx) for a new value)', () => {
+  const measured = [
+    [64, 5.05],
+    [128, 7.66],
+    [256, 13.1],
+    [512, 23.72],
+  ] as const
+  const session = valid({
+    ...example1(),
+    version: 2,
+    system: {
+      sampleRate: 48_000,
+      bufferFrames: 1024,
+      roundTrips: measured.map(([bufferFrames, milliseconds]) => ({ sampleRate: 48_000, bufferFrames, milliseconds })),
+    },
+  })
+  it('u of the way through the host is that of the prediction', () => {
+    const [x, y] = [measured.map(([frames]) => frames / 48), measured.map(([, ms]) => ms)]
+    const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length
+    const sxx = x.reduce((sum, each) => sum + (each - mean(x)) ** 2, 0)
+    const slope = x.reduce((sum, each, i) => sum + (each - mean(x)) * ((y[i] as number) - mean(y)), 0) / sxx
+    const rest = x.map((each, i) => (y[i] as number) - mean(y) - slope * (each - mean(x)))
+    const s = Math.sqrt(rest.reduce((sum, each) => sum + each * each, 0) / 2)
+    // Student's t of two degrees of freedom, 95 % (tables): 4.303. With so few points s alone would promise too much.
+    const expected = (4.3027 / 1.96) * s * Math.sqrt(1 + 1 / 4 + (1024 / 48 - mean(x)) ** 2 / sxx)
+    const software = uncertaintyOf(session).strips[0]?.latency.find(({ route }) => route === 'software')
+    expect(software?.u).toBeCloseTo(expected, 4)
+    expect(software?.shares).toEqual([{ input: 'system.roundTrips', share: 1 }])
+  })
+})
+
+describe('a printed round trip (half-widths of 10 %, a/√3)', () => {
+  it('frames and fixed time, by hand: √(2·20² + 2·24²)/48 and 0.5 ms, a tenth of each', () => {
+    const software = uncertaintyOf(valid(example1())).strips[0]?.latency.find(({ route }) => route === 'software')
+    const frames = Math.sqrt(2 * 20 ** 2 + 2 * 24 ** 2) / 48
+    expect(software?.u).toBeCloseTo((0.1 * Math.hypot(frames, 0.5)) / Math.sqrt(3), 6)
+  })
+})
+
 describe('published figures', () => {
   it('GUM 4.3.7: a value within ±0.40 has u = 0.23; 4.3.1: a calibrated standard deviation stays', () => {
     expect(standardUncertainty({ value: 0.4, is: 'half-range' })).toBeCloseTo(0.23, 2)

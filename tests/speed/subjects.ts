@@ -4,6 +4,7 @@ import { evaluateFrom, evaluateSession } from '#core/evaluation/evaluate-session
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import { readSession } from '#core/session'
+import { howSure } from '#core/uncertainty/how-sure'
 import { uncertaintyOf } from '#core/uncertainty/uncertainty'
 import { db } from '#core/units'
 
@@ -92,6 +93,7 @@ export const subjects: { name: string; run: () => unknown; bound?: number }[] = 
   { name: 'evaluate 64 strips of 8 stages into 8 busses', run: () => evaluateSession(intoBusses), bound: 4000 },
   { name: 'one strip of those dragged', run: () => evaluateFrom(before, dragged), bound: 300 },
   { name: 'how sure is the demo', run: () => uncertaintyOf(demo), bound: 30_000 },
+  { name: 'how sure are 64 strips of 8 stages into 8 busses, with draws', run: () => howSure(intoBusses) },
   { name: 'plan 1 strip of 8 stages, 6 gains', run: () => planSession(eight) },
   { name: 'plan the demo', run: () => planSession(demo) },
   { name: 'refuse a file of 45 000 wrong values', run: () => readSession(wrong), bound: 1_000_000 },

@@ -118,16 +118,18 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
               {{ each.text }}
             </button>
           </div>
-          <label class="inline-flex min-h-6 items-center gap-1" title="How far the edges may be off"
-            ><input
-              v-model="view.showsDoubt"
-              type="checkbox"
-              class="accent-change"
-              aria-label="Show how far the edges may be off"
-              data-doubt
-            />
-            ±</label
+          <button
+            type="button"
+            class="min-h-6 min-w-6 border px-2 py-0.5"
+            :class="view.showsDoubt ? 'border-change bg-change-soft' : 'border-rule bg-sheet'"
+            :aria-pressed="view.showsDoubt"
+            aria-label="Show how far the edges may be off"
+            title="How far the edges may be off"
+            data-doubt
+            @click="view.toggleDoubt"
           >
+            ±
+          </button>
         </div>
       </div>
       <p

@@ -80,6 +80,6 @@ const setSize = (size: number | undefined) =>
     <span class="mr-16"><NumberInput :value="stage.gear.size" :field="sizeField" :step="0.1" :commit="setSize" /></span>
   </div>
   <h4 class="mt-2 border-t border-line pt-1 text-xs text-muted">The room, for every strip</h4>
-  <SpecRow :owner="room" spec="ambient" kind="room" :field="roomFields.ambient" label="Noise" :edit="editRoom" />
+  <SpecRow :owner="room" spec="ambient" kind="room" :field="roomFields.ambient" :edit="editRoom" />
   <SpecRow :owner="room" spec="temperature" kind="room" :field="roomFields.temperature" :edit="editRoom" />
 </template>

@@ -8,10 +8,12 @@ import { formatDecimal } from '#core/units'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { useExplaining } from '~/composables/use-explaining'
 import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
 import PartRow from './PartRow.vue'
 
 /** What a figure is made of, one step at a time: the numbers first, the formula and its source when they are asked for. */
 const store = useSessionStore()
+const view = useViewStore()
 const { asked, into, back, close } = useExplaining()
 
 const at = computed(() => asked.value.at(-1) ?? null)
@@ -34,6 +36,13 @@ const [largest, others] = [
   computed(() => explained.value?.doubts[0] ?? null),
   computed(() => explained.value?.doubts.slice(1).filter(({ share }) => (share ?? 0) >= 0.01) ?? []),
 ]
+/** Where 95 % of the draws lie, of a figure that bends. */
+const interval = computed(() => {
+  const { strip, stage, figure } = at.value ?? {}
+  const point = view.sureness?.ofStrip(strip)?.points.find((each) => each.stage === stage)
+  const known = point && figure !== undefined && figure in point ? point[figure as 'peak'] : null
+  return known?.interval ?? null
+})
 const shareIsPower = computed(() => at.value?.figure === 'noise')
 </script>
 
@@ -45,6 +54,10 @@ const shareIsPower = computed(() => at.value?.figure === 'noise')
         <button v-if="asked.length > 1" type="button" class="action" @click="back">One step back</button>
       </p>
       <p class="figure text-[13px] break-words" data-numbers>{{ explained.withNumbers }}</p>
+      <p v-if="interval" data-interval>
+        95 % lie from <span class="figure">{{ formatDecimal(interval.low, 1) }}</span> to
+        <span class="figure">{{ formatDecimal(interval.high, 1) }}</span> {{ explained.unit }}, by draws.
+      </p>
       <p v-for="remark in explained.remarks" :key="remark" class="text-muted">{{ remark }}</p>
       <section aria-labelledby="made-of">
         <h3 id="made-of" class="border-b border-ink">

@@ -9,7 +9,7 @@ const { explain } = useExplaining()
 <template>
   <button
     type="button"
-    class="-my-1 min-h-0 py-1 font-[inherit] decoration-dotted underline-offset-3 hover:underline"
+    class="-my-1 min-h-0 min-w-6 py-1 font-[inherit] decoration-dotted underline-offset-3 hover:underline"
     :aria-label="`${name}: what it is made of`"
     :data-explain="`${stage ?? ''}.${figure}`"
     @click.stop="explain(figure, stage, strip)"
