@@ -101,25 +101,34 @@ export interface Doubt {
   readonly of: Tolerance['of']
   /** Every place as likely as the other, or more likely in the middle. */
   readonly law: 'rectangular' | 'normal'
+  /** The least that the value can be, of one that cannot be negative. */
+  readonly least?: number
 }
 
 /**
  * What a specification may be off by: of a measured one its spread, a quarter of the tolerance where it was measured once (common
  * practice, no source); else its tolerance (GUM, JCGM 100, 4.3.7: a/√3).
  */
-export function doubtOf(owner: Tolerant, spec: string, field: Pick<NumberField, 'unit'>): Doubt | null {
+export function doubtOf(owner: Tolerant, spec: string, field: Pick<NumberField, 'unit' | 'min'>): Doubt | null {
   const measurement = measurementOf(owner, spec)
-  if (!measurement) return doubtFrom(toleranceOf(owner, spec, field))
+  if (!measurement) return doubtFrom(toleranceOf(owner, spec, field), field)
   const spread = spreadOf(measurement)
-  if (!spread) return doubtFrom(measuredOnce(toleranceOf(owner, spec, field)))
-  return { u: standardUncertainty(spread), of: 'value', law: spread.is === 'half-range' ? 'rectangular' : 'normal' }
+  if (!spread) return doubtFrom(measuredOnce(toleranceOf(owner, spec, field)), field)
+  return {
+    u: standardUncertainty(spread),
+    of: 'value',
+    law: spread.is === 'half-range' ? 'rectangular' : 'normal',
+    ...leastOf(field),
+  }
 }
 
 const measuredOnce = (tolerance: Tolerance | null): Tolerance | null =>
   tolerance && { ...tolerance, half: tolerance.half / 4 }
 
-export const doubtFrom = (tolerance: Tolerance | null): Doubt | null =>
-  tolerance && { u: standardOf(tolerance), of: tolerance.of, law: 'rectangular' }
+const leastOf = ({ min }: Pick<NumberField, 'min'>) => (min > 0 ? { least: min } : {})
+
+export const doubtFrom = (tolerance: Tolerance | null, field: Pick<NumberField, 'min'>): Doubt | null =>
+  tolerance && { u: standardOf(tolerance), of: tolerance.of, law: 'rectangular', ...leastOf(field) }
 
 /** In parts for percent; of a factor its logarithm. */
 function standardOf({ half, of }: Tolerance): number {
@@ -128,10 +137,10 @@ function standardOf({ half, of }: Tolerance): number {
 }
 
 /** A value moved by so many of its standard uncertainties. Nothing that has to be positive is moved to zero. */
-export function moved(value: number, { u, of }: Doubt, z: number): number {
+export function moved(value: number, { u, of, least = -Infinity }: Doubt, z: number): number {
   switch (of) {
     case 'value':
-      return value + z * u
+      return Math.max(Math.min(value, least), value + z * u)
     case 'percent':
       return value * Math.max(1e-6, 1 + z * u)
     case 'ratio':

@@ -146,7 +146,7 @@ class InputList {
   ): void {
     // A width of its own says that somebody measured it.
     const half = strip.stages.find(({ id }) => id === stage.id)?.tolerance?.[setting]
-    const doubt = doubtFrom(half === undefined ? tolerance : { half, of: 'value' })
+    const doubt = doubtFrom(half === undefined ? tolerance : { half, of: 'value' }, settingFields[setting])
     if (!doubt) return
     const origin = half === undefined ? usual : 'measured'
     const place = { in: 'strip', strip: strip.id, stage: stage.id, setting } as const
@@ -183,7 +183,7 @@ class InputList {
       }
     if (monitor.speakerDistance) {
       const { speakerDistance: value } = monitor
-      const doubt = doubtFrom(usualTolerance('distance', monitorFields.speakerDistance))
+      const doubt = doubtFrom(usualTolerance('distance', monitorFields.speakerDistance), monitorFields.speakerDistance)
       const place = { in: 'monitor', strip: strip.id } as const
       if (doubt)
         this.add(`strips.${strip.id}.monitor.speakerDistance`, strip, () => ({

@@ -69,8 +69,30 @@ describe('where a value is from', () => {
   it('a maker’s tolerance takes the place of the usual one, in the value’s unit', () => {
     const mic = { specs: { maxSpl: 134 }, tolerance: { maxSpl: 0.4 } }
     expect(toleranceOf(mic, 'maxSpl', { unit: 'dB SPL' })).toEqual({ half: 0.4, of: 'value' })
-    expect(doubtOf(mic, 'maxSpl', { unit: 'dB SPL' })?.u).toBeCloseTo(0.4 / Math.sqrt(3), 9)
+    expect(doubtOf(mic, 'maxSpl', { unit: 'dB SPL', min: 60 })?.u).toBeCloseTo(0.4 / Math.sqrt(3), 9)
     expect(withTolerance(mic, 'maxSpl', undefined).tolerance).toBeUndefined()
+  })
+})
+
+describe('what cannot be is refused or held', () => {
+  it('a tolerance of no figure, with its path', () => {
+    const paths = (file: unknown) => {
+      const reading = readSession(file)
+      return reading.ok ? [] : reading.faults.map(({ path }) => path)
+    }
+    expect(paths(withAt(example1(), ['gear', 1, 'tolerance'], { sensitivty: 1 }))).toEqual([
+      'gear[1].tolerance.sensitivty',
+    ])
+    expect(paths(withAt(example1(), ['gear', 2, 'tolerance'], { level: 1 }))).toEqual(['gear[2].tolerance.level'])
+    expect(paths(withAt(example1(), ['gear', 2, 'inputs', 0, 'tolerance'], { fullScale: 0.2 }))).toEqual([])
+  })
+  it('a width far over the value leaves figures', () => {
+    const wild = valid(
+      withAt(example1(), ['gear', 1, 'tolerance'], { sensitivity: 9000, impedance: 9999, selfNoise: 500 }),
+    )
+    expect(JSON.stringify(uncertaintyOf(wild).strips)).not.toMatch(/null,"u"|"u":null|NaN/)
+    for (const { u } of [endOf(wild)?.peak, endOf(wild)?.noise].flatMap((each) => each ?? []))
+      expect(u).toBeGreaterThan(1)
   })
 })
 

@@ -1,7 +1,8 @@
 import type { Fault } from '../fault'
 import { inForce } from '../measurement'
 import type { AnalogueInput, GainRange, Gear, KnobTable } from '../gear'
-import { gear as gearSchema, traitsOf } from '../gear'
+import { gear as gearSchema, inputSpecs, latencySpecs, outputSpecs, traitsOf } from '../gear'
+import type { FieldTable } from '../field'
 import type { Path } from './raw'
 import { duplicates, fault, record } from './raw'
 
@@ -12,15 +13,34 @@ export function gearFaults(raw: unknown, path: Path): Fault[] {
   if (gear.kind !== 'interface')
     return [
       ...foreignFields(gear, raw, path),
+      ...toleranceFaults(gear.tolerance, traitsOf(gear).allFields, path),
       ...ownRange(gear, path),
       ...('knob' in gear ? knobFaults(gear.knob, path) : []),
     ]
   return [
+    ...toleranceFaults(gear.tolerance, latencySpecs, path),
+    ...gear.outputs.flatMap((output, i) => toleranceFaults(output.tolerance, outputSpecs, [...path, 'outputs', i])),
     ...duplicates(gear.inputs, [...path, 'inputs']),
     ...duplicates(gear.outputs, [...path, 'outputs']),
     ...gear.inputs.flatMap((input, i) => (input.type === 'digital' ? [] : inputFaults(input, [...path, 'inputs', i]))),
   ]
 }
+
+/** A tolerance of a figure that there is none of would be lost without a word. */
+const toleranceFaults = (
+  tolerance: Readonly<Record<string, number>> | undefined,
+  table: FieldTable,
+  path: Path,
+): Fault[] =>
+  Object.keys(tolerance ?? {})
+    .filter((key) => !(key in table))
+    .map((key) =>
+      fault(
+        [...path, 'tolerance', key],
+        'unknown-key',
+        `There is no figure "${key.slice(0, 40)}" to be off. Name one of ${Object.keys(table).slice(0, 12).join(', ')}.`,
+      ),
+    )
 
 /** Figures and sockets that a box of its kind, as it stands, cannot have: volts and ohms on a plug-in, a coil on a line output. */
 function foreignFields(gear: Gear, raw: unknown, path: Path): Fault[] {
@@ -72,7 +92,12 @@ function inputFaults(input: AnalogueInput, path: Path): Fault[] {
           ),
         ]
       : []
-  return [...rangeFaults(specs, path), ...ein, ...knobFaults(input.knob, path)]
+  return [
+    ...rangeFaults(specs, path),
+    ...ein,
+    ...knobFaults(input.knob, path),
+    ...toleranceFaults(input.tolerance, inputSpecs, path),
+  ]
 }
 
 function rangeFaults({ gainMin, gainMax }: Pick<GainRange, 'gainMin' | 'gainMax'>, path: Path): Fault[] {
