@@ -13,7 +13,11 @@ export interface HowSureTask {
 export type HowSureMessage = { id: number; uncertainty: Uncertainty; next: Surer[] } | { id: number; failed: string }
 
 const post = (message: HowSureMessage) => postMessage(message)
-const breath = () => new Promise((resolve) => setTimeout(resolve))
+const pause = (time: number) => new Promise((resolve) => setTimeout(resolve, time))
+
+/** Draws take a second or two of a core: they are made when nothing was changed for that long, ms, and fewer than over HTTP. */
+const BEFORE_DRAWS = 1500
+const MOST_WALKED = 300_000
 
 /** A newer task makes an older one’s draws pointless. */
 let newest = 0
@@ -23,14 +27,16 @@ async function answer({ id, session }: HowSureTask) {
   const next = whatNext(doubts)
   const uncertainty = uncertaintyFrom(doubts)
   post({ id, uncertainty, next })
+  if (!uncertainty.strips.some(hasCurved)) return
+  await pause(BEFORE_DRAWS)
   const strips = []
-  const draws = drawsFor(doubts, uncertainty.strips)
+  const draws = drawsFor(doubts, uncertainty.strips, MOST_WALKED)
   for (const strip of uncertainty.strips) {
-    await breath()
+    await pause(0)
     if (newest !== id) return
     strips.push(stripWithIntervals(doubts, strip, draws))
   }
-  if (uncertainty.strips.some(hasCurved)) post({ id, uncertainty: { ...uncertainty, strips }, next })
+  post({ id, uncertainty: { ...uncertainty, strips }, next })
 }
 
 self.onmessage = ({ data }: MessageEvent<HowSureTask>) => {

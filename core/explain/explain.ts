@@ -137,6 +137,7 @@ function withNumbers(parts: readonly Part[], value: number, unit: string): strin
   const adding = parts.filter(({ adds }) => adds !== null && adds !== 0)
   if (adding.length > 0 && adding.length === parts.filter(({ adds }) => adds !== 0).length) {
     const [first, ...rest] = adding.map(({ adds }) => adds as number)
+    if (rest.length === 0) return result
     return `${formatDecimal(first, digits)}${rest.map((each) => ` ${each < 0 ? '−' : '+'} ${formatDecimal(Math.abs(each), digits)}`).join('')} = ${result}`
   }
   const shared = parts.filter(({ share, adds }) => share !== undefined && share > LITTLE && adds === null)

@@ -17,12 +17,16 @@ export function withIntervals(doubts: SessionDoubts): Uncertainty {
 }
 
 /** Draws for each curved strip of a session, as many as there is time for. */
-export function drawsFor({ walks }: SessionDoubts, strips: readonly UncertainStrip[]): number {
+export function drawsFor(
+  { walks }: SessionDoubts,
+  strips: readonly UncertainStrip[],
+  mostWalked = MOST_WALKED,
+): number {
   const stages = strips.filter(hasCurved).reduce((sum, { id }) => {
     const leading = walks.leadingTo(id)
     return sum + walks.order.reduce((own, each) => own + (leading.has(each.id) ? each.stages.length : 0), 0)
   }, 0)
-  return Math.max(FEWEST, Math.min(DRAWS, Math.round(MOST_WALKED / Math.max(1, stages))))
+  return Math.max(FEWEST, Math.min(DRAWS, Math.round(mostWalked / Math.max(1, stages))))
 }
 
 export const hasCurved = (strip: UncertainStrip): boolean => placesOf(strip).some(({ figure }) => figure.curved)

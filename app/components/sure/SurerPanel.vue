@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { feedersById } from '#core/chain/graph'
 import type { Surer, VerdictFigure } from '#core/uncertainty/next'
 import { formatDecimal } from '#core/units'
 import { useSurer } from '~/composables/use-surer'
@@ -21,7 +22,14 @@ const MOST = 4
 const reading = ref<string | null>(null)
 const items = computed(() => {
   const next = view.sureness?.next ?? []
-  return (props.all ? next : next.filter(({ strip }) => strip === view.strip?.id)).slice(0, MOST)
+  return (props.all ? next : next.filter(({ strip }) => leading.value.has(strip))).slice(0, MOST)
+})
+/** The strip that is looked at, and on a bus whatever leads to it. */
+const leading = computed(() => {
+  const found = new Set([view.strip?.id ?? ''])
+  const feeders = feedersById(store.session?.strips ?? [])
+  for (const id of found) for (const feeder of feeders.get(id) ?? []) found.add(feeder)
+  return found
 })
 const OF: Record<VerdictFigure, { words: string; unit: string; digits: number }> = {
   headroom: { words: 'before it clips', unit: 'dB', digits: 1 },
@@ -64,7 +72,7 @@ function go(each: Surer) {
           :aria-expanded="each.place.at === 'reading' ? reading === keyOf(each) : undefined"
           @click="go(each)"
         >
-          {{ each.what }}{{ all ? `, ${nameOf(each.strip)}` : '' }}
+          {{ each.what }}{{ all || each.strip !== view.strip?.id ? `, ${nameOf(each.strip)}` : '' }}
         </button>
         <span class="block text-muted"
           ><span class="figure">{{ gain(each) }}</span
