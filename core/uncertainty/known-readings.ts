@@ -59,6 +59,20 @@ export class KnownReadings {
     return this.rows.length > 0
   }
 
+  /** What two figures still have in common when the readings are known: their covariance. */
+  covariance(one: Slopes, other: Slopes): number {
+    const [first, second] = [one, other].map((slopes) => this.rows.map((row) => dot(row, slopes))) as [
+      number[],
+      number[],
+    ]
+    const told = this.weights.reduce(
+      (sum, row, i) =>
+        sum + (first[i] as number) * row.reduce((inner, each, k) => inner + each * (second[k] as number), 0),
+      0,
+    )
+    return dot(one, other) - told
+  }
+
   /** What is left of each input’s part of a figure’s variance; their sum is the variance. */
   left(slopes: Slopes): Map<string, number> {
     const told = this.rows.map((row) => dot(row, slopes))

@@ -3,7 +3,7 @@ import { isBus, readingWorth } from '../session'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { readingPlace } from '../chain/target-window'
 import type { UncertainInput } from './input'
-import { dot, readAt, slopesOf } from './known-readings'
+import { readAt, slopesOf } from './known-readings'
 import type { SessionDoubts, StripDoubts } from './uncertainty'
 import { placeOf } from './uncertainty'
 import { windowOf } from './window'
@@ -175,15 +175,7 @@ function readingsOf({ session, walks, readings }: SessionDoubts, strip: Strip, o
   const worth = readingWorth.peak
   return watched(strip, own).flatMap(({ figure, at: i }) => {
     const before = own.u(i)
-    // What is known already is taken off both; without readings this is the plain covariance.
-    const left = readings.left(slopesOf(own.linear.effects, i))
-    const common = readings.areThere
-      ? [...left].reduce(
-          (sum, [path, part]) =>
-            sum + (part / (slopesOf(own.linear.effects, i).get(path) ?? 1)) * (read.get(path) ?? 0),
-          0,
-        )
-      : dot(slopesOf(own.linear.effects, i), read)
+    const common = readings.covariance(slopesOf(own.linear.effects, i), read)
     const after = Math.sqrt(Math.max(0, before ** 2 - common ** 2 / (readLeft + worth ** 2)))
     return [
       {
