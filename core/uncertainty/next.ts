@@ -42,6 +42,9 @@ interface Way {
 const specAt = ({ place }: UncertainInput, side: 'inputs' | 'outputs' | null, spec: string): boolean =>
   place.in === 'gear' && (place.port?.side ?? null) === side && place.spec === spec
 
+/** How loud somebody is in air. */
+const isSoundLevel = (input: UncertainInput): boolean => specAt(input, null, 'level') && input.unit === 'dB SPL'
+
 const onBench = (page: string, minutes: number, what: Way['what'], half: Way['half']): Way => ({
   page,
   minutes,
@@ -86,6 +89,20 @@ const WAYS: readonly Way[] = [
     ({ owner }) => `Record a rehearsal of ${owner} and take its crest factor and surge`,
     (input) => (specAt(input, null, 'crest') ? 0.5 : specAt(input, null, 'surge') ? 1.5 : null),
   ),
+  onBench(
+    'microphone-level',
+    8,
+    ({ owner }) => `Record ${owner} through a microphone of known sensitivity`,
+    // The microphone's own sensitivity stays in it.
+    (input) => (isSoundLevel(input) ? 2 : null),
+  ),
+  {
+    page: 'sound-level',
+    minutes: 2,
+    what: ({ owner }) => `Measure ${owner} with a sound level meter`,
+    half: (input) => (isSoundLevel(input) ? 1.5 : null),
+    card: true,
+  },
   {
     page: 'room',
     minutes: 2,

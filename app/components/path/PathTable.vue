@@ -1,11 +1,21 @@
 <script setup lang="ts">
 import type { Point } from '#core/chain/cascade'
 import type { ResolvedStage } from '#core/chain/resolve'
+import { giveOrTake } from '#core/evaluation/how-sure-words'
 import { formatDecimal } from '#core/units'
 import FigureButton from '~/components/sure/FigureButton.vue'
+import { useViewStore } from '~/stores/view'
 
 /** The figures behind the section, for reading, copying and screen readers. */
 defineProps<{ points: readonly Point[]; stages: readonly ResolvedStage[] }>()
+
+const view = useViewStore()
+/** How far a figure may be off, where it is known and wanted. */
+function giveOf(stage: string, key: (typeof columns)[number]['key']): string {
+  const known = view.showsDoubt ? view.sure?.points.find((each) => each.stage === stage) : undefined
+  const figure = key === 'ceiling' ? null : known?.[key]
+  return figure ? giveOrTake(figure.u) : ''
+}
 
 const units = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' } as const
 const columns = [
@@ -40,20 +50,21 @@ const columns = [
           {{ stages[i]?.gear.name }}<strong v-if="point.clipped" class="text-ceiling"> – clips</strong>
         </th>
         <td class="text-left text-muted">{{ units[point.unit] }}</td>
-        <td
-          v-for="column in columns"
-          :key="column.key"
-          class="figure pl-3"
-          :data-point="`${point.stage}.${column.key}`"
-        >
+        <td v-for="column in columns" :key="column.key" class="figure pl-3">
           <FigureButton
             v-if="point[column.key] !== null"
             :figure="column.key"
             :stage="point.stage"
             :name="`${column.title} at ${stages[i]?.gear.name}`"
-            >{{ formatDecimal(point[column.key], 2) }}</FigureButton><template v-else>{{
-            formatDecimal(null, 2)
-          }}</template>
+            :data-point="`${point.stage}.${column.key}`"
+            >{{ formatDecimal(point[column.key], 2) }}</FigureButton><span
+            v-else
+            :data-point="`${point.stage}.${column.key}`"
+            >{{ formatDecimal(null, 2) }}</span
+          >
+          <span v-if="giveOf(point.stage, column.key)" class="block text-xs text-muted">{{
+            giveOf(point.stage, column.key)
+          }}</span>
         </td>
       </tr>
     </tbody>
