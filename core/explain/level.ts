@@ -4,6 +4,7 @@ import type { Sum } from '../chain/sum'
 import type { FormulaId } from '../formula'
 import { SINE_CREST, formatDecimal } from '../units'
 import type { Context } from './context'
+import { UNITS } from './context'
 import type { Part } from './explanation'
 import { gainParts } from './gain'
 
@@ -131,7 +132,7 @@ function sumLevel(context: Context, figure: LevelFigure): Made {
     return {
       name: `${names.get(each.strip) ?? ''} as it arrives`,
       value: figure === 'average' ? each.average : each.peak,
-      unit: sum ? UNIT_OF[sum.unit] : 'dB',
+      unit: sum ? UNITS[sum.unit] : 'dB',
       adds: null,
       u: null,
       ...(figure === 'average' && { share: each.share }),
@@ -156,7 +157,7 @@ function sumLevel(context: Context, figure: LevelFigure): Made {
 
 /** What the sum is, and what the stage that it meets in does to it. */
 function sumNumbers(sum: Sum, figure: LevelFigure, gains: readonly Part[]): string {
-  const unit = UNIT_OF[sum.unit]
+  const unit = UNITS[sum.unit]
   const met = figure === 'average' ? sum.average : figure === 'peak' ? sum.likely : sum.surge
   const how =
     figure === 'average'
@@ -165,5 +166,3 @@ function sumNumbers(sum: Sum, figure: LevelFigure, gains: readonly Part[]): stri
   const gain = gains.reduce((total, { adds }) => total + (adds ?? 0), 0)
   return gain === 0 ? how : `${how}; ${gain < 0 ? '−' : '+'} ${formatDecimal(Math.abs(gain), 1)} dB in the stage`
 }
-
-const UNIT_OF = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' } as const
