@@ -136,7 +136,10 @@ function ownGain(context: Context, i: number): Own {
       }
     case 'digital-input':
       return { formula: 'stages-digital-link-digital-input', parts: [] }
-    default:
-      return { formula: 'levels-surge-peak', parts: [] }
+    // A source has a level, and no gain.
+    case 'sound-source':
+    case 'electric-source':
+    case 'playback':
+      return { formula: 'levels-dbfs', parts: [] }
   }
 }
