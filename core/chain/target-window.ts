@@ -66,12 +66,13 @@ export function readingPlace(stages: readonly ResolvedStage[], window: TargetWin
 }
 
 /** What the channel’s own output has on top of what PFL shows: its fader, where it is taken behind it. */
-const behindPfl = ({ settings }: ResolvedStage): number => (settings.tap === 'pre' ? 0 : (settings.fader ?? 0))
+export const behindPfl = ({ settings }: ResolvedStage): number => (settings.tap === 'pre' ? 0 : (settings.fader ?? 0))
 
-const isDesk = (stage: ResolvedStage) =>
+export const isDesk = (stage: ResolvedStage) =>
   stage.kind === 'desk-channel' || (stage.kind === 'fader' && stage.gear.place === 'desk')
 
-function zeroMark(stages: readonly ResolvedStage[]): number {
+/** What the zero mark of the desk in a strip stands at, dBu. */
+export function zeroMark(stages: readonly ResolvedStage[]): number {
   const channel = stages.findLast((stage) => stage.kind === 'desk-channel')
   return (channel?.kind === 'desk-channel' ? channel.specs.zero : undefined) ?? USUAL_ZERO
 }

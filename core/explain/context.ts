@@ -11,8 +11,9 @@ import { inItsUnit, unitOfDoubt } from '../session'
 import type { UncertainInput } from '../uncertainty/input'
 import { nameOfInput } from '../uncertainty/input'
 import type { SessionDoubts, StripDoubts, Uncertain } from '../uncertainty/uncertainty'
-import { doubtsOf, placeOf } from '../uncertainty/uncertainty'
-import type { PointFigure } from '../uncertainty/walks'
+import { doubtsOf } from '../uncertainty/uncertainty'
+import type { PointFigure } from '../uncertainty/figures'
+import { placeOf } from '../uncertainty/figures'
 import type { Part } from './explanation'
 
 export const UNITS = { dBSPL: 'dB SPL', dBu: 'dBu', dBFS: 'dBFS' } as const

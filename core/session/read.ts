@@ -4,10 +4,13 @@ import type { Fault } from './fault'
 import { describeReceived } from './fault'
 import type { Session } from './session'
 import { SESSION_FORMAT, SESSION_VERSION, session as schema } from './session'
+import type { Log } from './log'
 import { migrate } from './migrate'
+import { readLog } from './read-log'
 import { structureFaults } from './structure'
 
-export type SessionReading = { ok: true; session: Session } | { ok: false; faults: Fault[] }
+/** A session read, and the log that its file may carry besides. */
+export type SessionReading = { ok: true; session: Session; log: Log | null } | { ok: false; faults: Fault[] }
 
 /** Largest file that an importer reads: far above any session, far below what would stall a browser. */
 export const MOST_CHARACTERS = 16 * 1024 * 1024
@@ -40,19 +43,28 @@ export function readSessionText(text: string): SessionReading {
 }
 
 /** Reads a session from parsed JSON, completes it with its defaults, and names all faults at once. */
-export function readSession(given: unknown): SessionReading {
-  const foreign = formatFault(given) ?? sizeFault(given)
+export function readSession(file: unknown): SessionReading {
+  const foreign = formatFault(file)
   if (foreign) return refuse(foreign)
+  const { log: givenLog, ...given } = file as Record<string, unknown>
+  const tooBig = sizeFault(given)
+  if (tooBig) return refuse(tooBig)
+  const log = givenLog === undefined ? null : readLog(givenLog, readSession)
   const raw = migrate(given)
   const structure = structureFaults(raw, MOST_FAULTS)
-  const faults = structure.length > MOST_FAULTS ? structure : [...structure, ...consistencyFaults(raw)]
+  const own = structure.length > MOST_FAULTS ? structure : [...structure, ...consistencyFaults(raw)]
+  const faults = log?.ok === false ? [...own, ...log.faults] : own
   if (faults.length > 0) return { ok: false, faults: cap(distinct(faults)) }
   const session = schema.parse(raw)
   const gear = new Map(session.gear.map((item) => [item.id, item]))
-  return { ok: true, session: { ...session, strips: session.strips.map((strip) => completeStrip(strip, gear)) } }
+  return {
+    ok: true,
+    session: { ...session, strips: session.strips.map((strip) => completeStrip(strip, gear)) },
+    log: log?.ok ? log.log : null,
+  }
 }
 
-const refuse = (fault: Fault): SessionReading => ({ ok: false, faults: [fault] })
+const refuse = (fault: Fault): Extract<SessionReading, { ok: false }> => ({ ok: false, faults: [fault] })
 
 /** Another format or a newer version: nothing else in the file can be judged. */
 function formatFault(raw: unknown): Fault | null {

@@ -21,10 +21,36 @@ export const reading = z.strictObject({
     .optional()
     .describe('Its standard uncertainty, dB; left out: what its kind is worth.'),
   at: z.iso.datetime({ offset: true }).optional(),
+  expected: z
+    .number()
+    .min(-400)
+    .max(400)
+    .optional()
+    .describe('What was expected there, with the settings of that moment; left out: with those of now.'),
+  kept: z.boolean().optional().describe('What it says was taken into the session as measured.'),
 })
 export type Reading = z.infer<typeof reading>
 
-export const soundcheck = z.strictObject({ readings: z.array(reading).max(1000).optional() })
+/** A step of the run sheet that was done. */
+export const tick = z.strictObject({
+  step: z.string().min(1).max(300),
+  at: z.iso.datetime({ offset: true }).optional(),
+  holds: z
+    .string()
+    .max(64)
+    .optional()
+    .describe('What was set up to there when it was done, in short; another value of it opens the step again.'),
+})
+export type Tick = z.infer<typeof tick>
+
+/** Steps and readings that a session holds at most. */
+export const MOST_ENTRIES = 1000
+
+export const soundcheck = z.strictObject({
+  ticks: z.array(tick).max(MOST_ENTRIES).optional(),
+  readings: z.array(reading).max(MOST_ENTRIES).optional(),
+})
+export type Soundcheck = z.infer<typeof soundcheck>
 
 /**
  * Standard uncertainty of a reading by the kind of its meter, dB (common practice, no source): one whose ballistics are not known is

@@ -1,7 +1,7 @@
 import type { UncertainInput } from './input'
 import type { Effect, Linear } from './linear'
 import type { Walks } from './walks'
-import { FIGURES } from './walks'
+import { FIGURES } from './figures'
 
 /** A figure counts as curved when it lies that far beside the straight line, two of its u away, in u. */
 const BESIDE = 0.2

@@ -1,4 +1,4 @@
-import type { Gear, NumberField, Session } from '../session'
+import type { Gear, Measurement, NumberField, Session, Specified } from '../session'
 import {
   inputSpecs,
   latencySpecs,
@@ -8,6 +8,7 @@ import {
   roomFields,
   settingFields,
   traitsOf,
+  withMeasurement,
 } from '../session'
 import type { InputPlace } from './input'
 import { withSpecAt } from './input'
@@ -95,3 +96,19 @@ function boxWith(gear: Gear, { port, spec }: Extract<InputPlace, { in: 'gear' }>
   const changed = withSpecAt(gear, port, spec, value)
   return port ? changed : (noLongerAssumed(changed, spec) as Gear)
 }
+
+/** A figure of a box as it was measured. */
+export const withMeasuredInput = (
+  session: Session,
+  { gear: id, port, spec }: Extract<InputPlace, { in: 'gear' }>,
+  measurement: Measurement,
+): Session => ({
+  ...session,
+  gear: session.gear.map((each) => {
+    if (each.id !== id) return each
+    if (!port) return withMeasurement(each as Gear & Specified, spec, measurement) as Gear
+    const unit = each as unknown as Record<typeof port.side, (Specified & { id: string })[]>
+    const ports = unit[port.side].map((one) => (one.id === port.id ? withMeasurement(one, spec, measurement) : one))
+    return { ...each, [port.side]: ports } as Gear
+  }),
+})

@@ -1,6 +1,7 @@
 import { drawn, DRAWS } from './monte-carlo'
 import type { SessionDoubts, Uncertain, UncertainStrip, Uncertainty } from './uncertainty'
-import { placeOf, uncertaintyFrom } from './uncertainty'
+import { placeOf } from './figures'
+import { uncertaintyFrom } from './uncertainty'
 
 /** Stages walked at most for all intervals of a session: one of many strips gets fewer draws. */
 const MOST_WALKED = 1_000_000

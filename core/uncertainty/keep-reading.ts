@@ -1,69 +1,98 @@
 import type { Gear, Measurement, Reading, Session } from '../session'
-import { inForce, isBus, readingWorth, standardUncertainty, spreadOf } from '../session'
+import { moved } from '../session'
 import { formatDecimal } from '../units'
-import { readAt, slopesOf } from './known-readings'
+import { withMeasuredInput } from './edit-input'
+import { readAt, worthOf } from './known-readings'
+import type { Effect } from './linear'
 import { doubtsOf } from './uncertainty'
 
 /** Slopes below this say that a ceiling or a curve holds the level: a reading there tells nothing of the source. */
 const HELD = 0.2
 
+export type KeptReading = { ok: true; session: Session; difference: number } | { ok: false; message: string }
+
 /**
- * A reading kept: the source is as much louder or quieter as was read – it is what is known least –, its level becomes a measured
- * one, and the reading ties what is known together.
+ * A reading kept: what it is laid to – the source, which is known least, unless another box is named – is as much more or less as
+ * was read, its value becomes a measured one, and the reading ties what is known together.
+ * @param day of the measurement
+ * @param onto path of the input that takes the difference; the source’s level where it is left out
  * @returns the session with it, or in words why it tells nothing
  */
-export function keepReading(
-  session: Session,
-  reading: Reading,
-  day: string,
-): { ok: true; session: Session; difference: number } | { ok: false; message: string } {
-  const { walks, linear } = doubtsOf(session)
-  const strip = session.strips.find(({ id }) => id === reading.strip)
-  const at = readAt(walks, reading.strip, reading.stage, reading.reads)
+export function keepReading(session: Session, reading: Reading, day: string, onto?: string): KeptReading {
+  const doubts = doubtsOf(session)
+  const { walks, linear } = doubts
+  const place = readAt(walks, reading)
   const own = linear.get(reading.strip)
-  const source = strip && !isBus(strip) && session.gear.find(({ id }) => id === strip.stages[0]?.gear)
-  if (!strip || at === null || !own || !isSource(source))
-    return { ok: false, message: 'No source’s level is known here. Read it on a strip that begins with one.' }
-  const path = `gear.${source.id}.level`
-  const slopes = slopesOf(own.effects, at)
+  if (!place || !own) return refused('There is no such meter at that stage any more. Read it anew.')
+  const path = onto ?? sourceLevel(session, reading.strip)
+  if (path === null) return refused('No source’s level is known here. Read it on a strip that begins with one.')
   const effect = own.effects.find(({ input }) => input.path === path)
-  const slope = (slopes.get(path) ?? 0) / (effect?.input.doubt.u || 1)
-  if (effect && slope < HELD)
-    return {
-      ok: false,
-      message:
-        'The level is held by a ceiling or a limiter before that meter, so it tells nothing of the source. Turn down, and read again.',
-    }
-  const difference = reading.value - (own.values[at] as number)
-  const before = inForce<{ level: number }>(source).level
-  const level = Math.round(100 * (before + difference)) / 100
-  const worth = reading.spread ?? readingWorth[reading.reads]
+  const step = effect?.slope[place.at] ?? 0
+  if (effect && effect.input.doubt.of === 'value' && Math.abs(step) < HELD * effect.input.doubt.u)
+    return refused(
+      'The level is held by a ceiling or a limiter before that meter, so it tells nothing of the source. Turn down, and read again.',
+    )
+  const difference = reading.value - (reading.expected ?? place.now)
+  const before = effect?.input ?? certainLevel(session, path)
+  if (before?.place.in !== 'gear') return refused('What the reading was laid to is no figure of a box. Measure it on Bench.')
+  const value = effect
+    ? moved(before.value, effect.input.doubt, difference / (step || 1))
+    : before.value + difference
   const measured: Measurement = {
-    value: level,
+    value: Math.round(100 * value) / 100,
     on: day,
     method: `Read on the meter, ${formatDecimal(reading.value, 1)} ${reading.unit}`,
-    spread: { value: Math.round(1000 * leftOf(slopes, path, worth, source.measured)) / 1000, is: 'sd' },
+    spread: { value: round(leftOf(own.effects, place.at, worthOf(reading), effect)), is: 'sd' },
   }
+  const kept: Reading = { ...reading, expected: reading.expected ?? round(place.now), kept: true }
   return {
     ok: true,
     difference,
-    session: {
-      ...session,
-      gear: session.gear.map((each) =>
-        each.id === source.id ? ({ ...source, measured: { ...source.measured, level: measured } } as Gear) : each,
+    session: withReading(expectedAnew(session, withMeasuredInput(session, before.place, measured)), kept),
+  }
+}
+
+const refused = (message: string): KeptReading => ({ ok: false, message })
+const round = (value: number) => Math.round(1000 * value) / 1000
+
+/** A reading among the others; a newer look at the same meter takes the place of the older one. */
+export const withReading = (session: Session, reading: Reading): Session => ({
+  ...session,
+  soundcheck: {
+    ...session.soundcheck,
+    readings: [
+      ...(session.soundcheck?.readings ?? []).filter(
+        (each) => each.strip !== reading.strip || each.stage !== reading.stage || each.reads !== reading.reads,
       ),
-      soundcheck: {
-        ...session.soundcheck,
-        readings: [
-          // A newer look at the same meter takes the place of the older one.
-          ...(session.soundcheck?.readings ?? []).filter(
-            (each) => each.strip !== reading.strip || each.stage !== reading.stage || each.reads !== reading.reads,
-          ),
-          reading,
-        ],
-      },
+      reading,
+    ],
+  },
+})
+
+/** What the other readings were compared with, moved by what has just become better known: nothing is explained twice. */
+function expectedAnew(before: Session, after: Session): Session {
+  const readings = after.soundcheck?.readings ?? []
+  if (readings.every(({ expected }) => expected === undefined)) return after
+  const [was, is] = [doubtsOf(before).walks, doubtsOf(after).walks]
+  return {
+    ...after,
+    soundcheck: {
+      ...after.soundcheck,
+      readings: readings.map((each) => {
+        const [from, to] = [readAt(was, each), readAt(is, each)]
+        return each.expected === undefined || !from || !to
+          ? each
+          : { ...each, expected: round(each.expected + to.now - from.now) }
+      }),
     },
   }
+}
+
+/** Path of the level of what a strip begins with; `null` on a bus, or where it has none. */
+function sourceLevel(session: Session, stripId: string): string | null {
+  const strip = session.strips.find(({ id }) => id === stripId)
+  const source = session.gear.find(({ id }) => id === strip?.stages[0]?.gear)
+  return strip?.kind !== 'bus' && isSource(source) ? `gear.${source.id}.level` : null
 }
 
 interface Source {
@@ -71,18 +100,24 @@ interface Source {
   specs: { level: number }
   measured?: { level?: Measurement | undefined } | undefined
 }
-const isSource = (gear: Gear | false | undefined): gear is Gear & Source =>
-  gear !== undefined && gear !== false && 'specs' in gear && 'level' in gear.specs
+const isSource = (gear: Gear | undefined): gear is Gear & Source =>
+  gear !== undefined && 'specs' in gear && 'level' in gear.specs
 
-/** What is left of the level’s own uncertainty, dB: the other inputs may have made part of the difference. */
-function leftOf(
-  slopes: ReadonlyMap<string, number>,
-  path: string,
-  worth: number,
-  measured: Source['measured'],
-): number {
-  const spread = measured?.level && spreadOf(measured.level)
-  const own = slopes.get(path) ?? (spread ? standardUncertainty(spread) : 0)
-  const others = [...slopes].reduce((sum, [each, slope]) => (each === path ? sum : sum + slope ** 2), worth ** 2)
-  return own === 0 ? Math.sqrt(others) : Math.sqrt(1 / (1 / own ** 2 + 1 / others))
+/** A level that is known for certain is no uncertain input; it can be measured all the same. */
+function certainLevel(session: Session, path: string) {
+  const source = session.gear.find((each) => path === `gear.${each.id}.level`)
+  if (!isSource(source)) return null
+  const place = { in: 'gear', gear: source.id, spec: 'level' } as const
+  return { value: source.measured?.level?.value ?? source.specs.level, place }
+}
+
+/** What is left of the input’s own uncertainty, in its unit: the others, and the meter, may have made part of the difference. */
+function leftOf(effects: readonly Effect[], at: number, worth: number, own: Effect | undefined): number {
+  const others = Math.sqrt(
+    effects.reduce((sum, each) => (each === own ? sum : sum + (each.slope[at] as number) ** 2), worth ** 2),
+  )
+  if (!own) return others
+  const step = own.slope[at] as number
+  const part = Math.sqrt(1 / (1 + (step / others) ** 2))
+  return Math.abs(moved(own.input.value, own.input.doubt, part) - own.input.value)
 }

@@ -3,9 +3,9 @@ import { isBus, readingWorth } from '../session'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { readingPlace } from '../chain/target-window'
 import type { UncertainInput } from './input'
-import { readAt, slopesOf } from './known-readings'
+import { slopesOf } from './known-readings'
 import type { SessionDoubts, StripDoubts } from './uncertainty'
-import { placeOf } from './uncertainty'
+import { placeOf } from './figures'
 import { windowOf } from './window'
 
 /** What the verdict tells of a strip. */
@@ -177,13 +177,14 @@ function watched(strip: Strip, { points, linear, timed }: StripDoubts): Watched[
 }
 
 /** One look at a meter during the loudest passage, which tells of the sum of all that comes before it. */
-function readingsOf({ session, walks, readings }: SessionDoubts, strip: Strip, own: StripDoubts): Surer[] {
+function readingsOf({ session, readings }: SessionDoubts, strip: Strip, own: StripDoubts): Surer[] {
   if (isBus(strip)) return []
   const stages = resolveStrip(strip, gearById(session))
   const place = readingPlace(stages, windowOf(session, strip, stages))
   const stage = place && stages[place.index]
-  const at = stage ? readAt(walks, strip.id, stage.id, 'peak') : null
-  if (!place || !stage || at === null) return []
+  const point = stage ? own.points.findIndex((each) => each.stage === stage.id) : -1
+  if (!place || !stage || point < 0) return []
+  const at = placeOf(point, 'peak')
   const where = { converter: 'at the recorder', desk: 'on the desk’s meter', pfl: 'at PFL', file: 'at the recorder' }[
     place.meter
   ]

@@ -1,14 +1,15 @@
 import { chanceOver } from './chance'
 import type { Session } from '../session'
 import type { RouteName } from '../latency/routes'
+import type { PointFigure } from './figures'
+import { FIGURES, SUM_FIGURES, placeOf } from './figures'
 import type { UncertainInput } from './input'
 import { uncertainInputs } from './inputs'
 import { curvedFigures } from './curvature'
 import type { Linear } from './linear'
 import { linearised } from './linear'
 import { KnownReadings, slopesOf } from './known-readings'
-import type { PointFigure } from './walks'
-import { FIGURES, SUM_FIGURES, Walks } from './walks'
+import { Walks } from './walks'
 
 /** What part of a figure’s variance an input makes; all shares of a figure add to 1. */
 export interface Share {
@@ -153,9 +154,6 @@ function stripOf(doubts: StripDoubts): UncertainStrip {
     chanceOfClipping: chanceOfClipping(doubts),
   }
 }
-
-/** Where a point’s figure stands in a strip’s numbers. */
-export const placeOf = (point: number, figure: PointFigure): number => point * FIGURES.length + FIGURES.indexOf(figure)
 
 /** Shares of no account are left out, as long as the others make all but that. */
 const OF_NO_ACCOUNT = 1e-6

@@ -4,21 +4,19 @@ import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { routeInputs } from '../latency/route-inputs'
 import { routes } from '../latency/routes'
-import type { Gear, Session, Strip } from '../session'
+import type { Gear, Reading, Session, Strip } from '../session'
 import { feedsOf, isBus } from '../session'
+import { FIGURES, SUM_FIGURES } from './figures'
 import type { UncertainInput } from './input'
 import { Moved } from './input'
+import type { MeterScale } from './meters'
+import { meterScale } from './meters'
 
 /** One input, and by how many of its standard uncertainties it is moved. */
 export interface Step {
   readonly input: UncertainInput
   readonly z: number
 }
-
-/** What stands at each place of a point in a strip’s list of numbers. */
-export const FIGURES = ['average', 'peak', 'surgePeak', 'headroom', 'surgeHeadroom', 'noise', 'snr'] as const
-export type PointFigure = (typeof FIGURES)[number]
-export const SUM_FIGURES = ['average', 'likely', 'bound'] as const
 
 /** A strip’s figures one after the other: those of every point, of the sum, of its routes. NaN where there is none. */
 export type Numbers = Float64Array
@@ -48,6 +46,19 @@ export class Walks {
       this.base.set(strip.id, walked)
       this.numbers.set(strip.id, numbers)
     }
+  }
+
+  /** How a meter at a point is understood; `null` where none there can have that unit. */
+  meterAt(strip: string, point: number, reading: Pick<Reading, 'reads' | 'unit'>): MeterScale | null {
+    const found = this.session.strips.find(({ id }) => id === strip) as Strip
+    const at = this.walkOf(strip).points[point] as Walked['points'][number]
+    const stages = resolveStrip(found, this.gear)
+    return meterScale(
+      stages,
+      stages.findIndex(({ id }) => id === at.stage),
+      at.unit,
+      reading,
+    )
   }
 
   hasStrip = (strip: string): boolean => this.base.has(strip)

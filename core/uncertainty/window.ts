@@ -6,9 +6,10 @@ import type { Session, Strip, Target, TargetWindow } from '../session'
 import { isBus } from '../session'
 import { db } from '../units'
 import { uncertainInputs } from './inputs'
+import { placeOf } from './figures'
 import { KnownReadings, slopesOf } from './known-readings'
 import { linearised } from './linear'
-import { FIGURES, Walks } from './walks'
+import { Walks } from './walks'
 
 /** The window that a target stands for on a strip; one by risk follows from how well the strip’s level is known. */
 export const windowOf = (
@@ -38,7 +39,7 @@ export function surgeUncertainty(session: Session, strip: Strip): number {
   const linear = linearised(walks, reaching)
   const own = linear.get(strip.id)
   if (!own) return 0
-  const at = place.index * FIGURES.length + FIGURES.indexOf('surgePeak')
+  const at = placeOf(place.index, 'surgePeak')
   const left = KnownReadings.of(walks.session, walks, linear).left(slopesOf(own.effects, at))
   return Math.sqrt(
     Math.max(

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { uncertaintyOf, doubtsOf, placeOf } from '#core/uncertainty/uncertainty'
+import { placeOf } from '#core/uncertainty/figures'
+import { uncertaintyOf, doubtsOf } from '#core/uncertainty/uncertainty'
 import { uncertainInputs } from '#core/uncertainty/inputs'
 import { drawn } from '#core/uncertainty/monte-carlo'
 import { withIntervals } from '#core/uncertainty/intervals'
