@@ -60,10 +60,7 @@ export function merged(mine: Log, other: Log): Log {
     const known = new Set(own.map((each) => each.id))
     return [...own, ...further.filter((each) => !known.has(each.id))]
   }
-  return {
-    marks: joined(mine.marks, other.marks).sort(byTime),
-    takes: joined(mine.takes, other.takes).sort(byTime),
-  }
+  return { marks: joined(mine.marks, other.marks).sort(byTime), takes: joined(mine.takes, other.takes).sort(byTime) }
 }
 
 const byTime = (one: { at: string }, other: { at: string }): number => Date.parse(one.at) - Date.parse(other.at)

@@ -22,7 +22,8 @@ export function readLog(
   readSession: (raw: unknown) => SessionReading,
 ): { ok: true; log: Log } | { ok: false; faults: Fault[] } {
   const parsed = envelope.safeParse(raw)
-  if (!parsed.success) return { ok: false, faults: underLog(faultsFrom(parsed.error.issues.slice(0, MOST_FAULTS), raw)) }
+  if (!parsed.success)
+    return { ok: false, faults: underLog(faultsFrom(parsed.error.issues.slice(0, MOST_FAULTS), raw)) }
   const faults: Fault[] = []
   const marks = parsed.data.marks.flatMap(({ session, ...mark }, i): Mark[] => {
     const reading = readSession(session)

@@ -34,10 +34,9 @@ export function keepReading(session: Session, reading: Reading, day: string, ont
     )
   const difference = reading.value - (reading.expected ?? place.now)
   const before = effect?.input ?? certainLevel(session, path)
-  if (before?.place.in !== 'gear') return refused('What the reading was laid to is no figure of a box. Measure it on Bench.')
-  const value = effect
-    ? moved(before.value, effect.input.doubt, difference / (step || 1))
-    : before.value + difference
+  if (before?.place.in !== 'gear')
+    return refused('What the reading was laid to is no figure of a box. Measure it on Bench.')
+  const value = effect ? moved(before.value, effect.input.doubt, difference / (step || 1)) : before.value + difference
   const measured: Measurement = {
     value: Math.round(100 * value) / 100,
     on: day,

@@ -40,11 +40,7 @@ export const worthOf = ({ reads, spread }: Pick<Reading, 'reads' | 'spread'>): n
   Math.max(CLOSEST, spread ?? readingWorth[reads])
 
 /** A session’s reading as far as it tells of levels; `null` where there is no such meter. */
-export function knownReading(
-  walks: Walks,
-  linear: ReadonlyMap<string, Linear>,
-  reading: Reading,
-): KnownReading | null {
+export function knownReading(walks: Walks, linear: ReadonlyMap<string, Linear>, reading: Reading): KnownReading | null {
   const place = readAt(walks, reading)
   const own = linear.get(reading.strip)
   if (!place || !own) return null

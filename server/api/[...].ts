@@ -7,6 +7,7 @@ const endpoints: Record<string, string> = {
   '/api/plan': 'POST',
   '/api/uncertainty': 'POST',
   '/api/explain': 'POST',
+  '/api/soundcheck': 'POST',
   '/api/timing': 'POST',
   '/api/measure/levels': 'POST',
   '/api/measure/loopback': 'POST',

@@ -7,15 +7,18 @@ import { readText } from './body'
 import { Refusal } from './refusal'
 import { answerInWorker } from './workers'
 
-/** Up to this size a session is answered at once – draws excepted –, in the time that handing it to a worker would take. */
+/** Up to this size a session is answered at once, in the time that handing it to a worker would take. */
 const SMALL = 32 * 1024
+
+/** What takes long whatever the size. */
+const ALWAYS_APART: ReadonlySet<SessionQuestion> = new Set(['uncertainty', 'soundcheck'])
 
 /** A handler that reads a session file from the body and answers what the core says of it. */
 export const sessionHandler = (question: SessionQuestion) =>
   apiHandler(async (event) => {
     const text = await readText(event)
     const answer: SessionAnswer =
-      text.length <= SMALL && question !== 'uncertainty'
+      text.length <= SMALL && !ALWAYS_APART.has(question)
         ? answerSession({ question, text })
         : await answerInWorker(question, text)
     if (!answer.ok) throw refusalOf(answer.faults)

@@ -2,6 +2,7 @@ import type { MessagePort } from 'node:worker_threads'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import type { Answers, Question, QuestionKind } from '#core/measure/question'
 import { meterOf } from '#core/measure/question'
+import { soundcheckOf } from '#core/soundcheck/soundcheck'
 import { howSure } from '#core/uncertainty/how-sure'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
@@ -15,6 +16,7 @@ const questions = {
   plan: planSession,
   timing: timeSession,
   uncertainty: howSure,
+  soundcheck: soundcheckOf,
 } satisfies Record<string, (session: Session) => unknown>
 export type SessionQuestion = keyof typeof questions | 'explain'
 

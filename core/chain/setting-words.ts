@@ -1,0 +1,52 @@
+import { formatShort } from '../units'
+import type { GainControl } from './gain-control'
+import { gainControls } from './gain-control'
+import { gainToPosition, positionInWords } from './knob'
+import type { ResolvedStage } from './resolve'
+
+/** A gain as a hand sets it: "39 dB, knob about half past one" where the marks of its knob are known. */
+export function gainInWords({ value, knob }: Pick<GainControl, 'value' | 'knob'>): string {
+  const position = knob && gainToPosition(knob, value)
+  return `${formatShort(value, 1)} dB${position ? ` (knob about ${positionInWords(position)})` : ''}`
+}
+
+/** One setting of a stage: its name and what it stands at, in words. */
+export interface SettingWords {
+  readonly setting: string
+  readonly name: string
+  readonly words: string
+}
+
+/** All that a hand sets at a stage, in the order in which it is set; also what stands at zero or is out. */
+export function settingWords(stage: ResolvedStage): SettingWords[] {
+  if (stage.kind === 'sound-source')
+    return [{ setting: 'distance', name: 'Distance', words: `${formatShort(stage.distance)} m from the capsule` }]
+  const { gain, fader, phantom, pad, lowCut, tap, angle, cable, distance } = stage.settings
+  const knob = gainControls(stage).find((each) => each.setting === 'gain')?.knob
+  const told: [string, string, string | null][] = [
+    ['phantom', '48 V', phantom === undefined ? null : phantom ? 'on' : 'off'],
+    ['pad', 'Pad', pad === undefined ? null : pad ? 'in' : 'out'],
+    ['lowCut', 'Low cut', lowCut === undefined ? null : lowCut ? 'in' : 'out'],
+    ['gain', 'Gain', gain === undefined ? null : gainInWords({ value: gain, knob })],
+    ['fader', 'Fader', fader === undefined ? null : `${formatShort(fader, 1)} dB`],
+    ['tap', 'Taken', tap === undefined ? null : `${tap} fader`],
+    ['angle', 'Off axis', angle === undefined ? null : `${formatShort(angle)}°`],
+    ['distance', 'Distance', distance === undefined ? null : `${formatShort(distance)} m to the listener`],
+    ['cable', 'Cable', cable === undefined ? null : `${formatShort(cable, 1)} m`],
+  ]
+  return told.flatMap(([setting, name, words]) => (words === null ? [] : [{ setting, name, words }]))
+}
+
+/** Which socket of a box a stage is, where it has several. */
+export const portOf = (stage: ResolvedStage): string | null =>
+  stage.kind === 'interface' || stage.kind === 'digital-input'
+    ? stage.input.id
+    : stage.kind === 'interface-output'
+      ? stage.output.id
+      : null
+
+/** A stage by its box and, where that has several, its socket: "mic1 of Saltmarsh Four". */
+export const stageName = (stage: ResolvedStage): string => {
+  const port = portOf(stage)
+  return port ? `${port} of ${stage.gear.name}` : stage.gear.name
+}

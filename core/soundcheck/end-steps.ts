@@ -1,0 +1,72 @@
+import { formatShort } from '../units'
+import { isBus } from '../session'
+import type { Sheet } from './sheet'
+import type { Instruction } from './step'
+import { instruction } from './step'
+
+/** Rate and buffer, then one way of hearing for each performer. */
+export function timingSteps({ session, units, channels }: Sheet): Instruction[] {
+  if (units.length === 0) return []
+  const { sampleRate, bufferFrames } = session.system
+  return [
+    instruction({
+      id: 'timing.rate',
+      group: 'timing',
+      title: `${formatShort(sampleRate / 1000)} kHz, still the same everywhere`,
+      detail: 'A program that was started since may have changed it.',
+    }),
+    instruction({
+      id: 'timing.buffer',
+      group: 'timing',
+      title: `Buffer: ${bufferFrames} frames`,
+      detail: 'Let it run for a minute with everything that will run: no crackle, no gap.',
+    }),
+    ...channels
+      .filter(({ stages }) => stages[0]?.kind !== 'playback')
+      .map(({ strip }) => {
+        const direct = strip.monitor.route === 'direct'
+        return instruction({
+          id: `${strip.id}.monitoring`,
+          group: 'timing',
+          strip: strip.id,
+          title: `${strip.name} hears ${direct ? 'direct' : 'through the host'} only`,
+          detail: direct
+            ? 'The host’s input monitoring is off for this track; otherwise it is heard twice.'
+            : 'Direct monitoring in the unit is down for this input; otherwise it is heard twice.',
+        })
+      }),
+  ]
+}
+
+/** Headphones up, one after the other. */
+export function headphoneSteps({ session, channels }: Sheet): Instruction[] {
+  return channels
+    .filter(({ strip }) => !isBus(strip) && (strip.monitor.headphones ?? strip.monitor.output) !== undefined)
+    .map(({ strip }) => {
+      const name = session.gear.find(({ id }) => id === strip.monitor.headphones)?.name ?? 'the headphones'
+      const volume = strip.monitor.volume
+      return instruction({
+        id: `${strip.id}.headphones`,
+        group: 'headphones',
+        strip: strip.id,
+        title: `${name} up for ${strip.name}`,
+        detail:
+          volume === undefined
+            ? 'From fully down, slowly, until it is enough.'
+            : `From fully down, slowly, to ${formatShort(volume, 1)} dB.`,
+        caution:
+          'Down before they go on; put them on with the volume down. Loud listening harms hearing: local rules and a qualified person decide.',
+      })
+    })
+}
+
+/** The end: everything as it stands goes into a mark. */
+export const recallSteps = (): Instruction[] => [
+  instruction({
+    id: 'recall.mark',
+    group: 'recall',
+    title: 'Make a mark',
+    detail:
+      'Every control as it stands, also those at zero, with firmware, who and when: next week it stands again in minutes.',
+  }),
+]

@@ -1,0 +1,137 @@
+import { describeJoints } from '../chain/describe-joint'
+import { phantomUses } from '../chain/phantom'
+import type { PhantomUse } from '../chain/phantom'
+import { stageName } from '../chain/setting-words'
+import type { ResolvedStage } from '../chain/resolve'
+import { formatShort } from '../units'
+import type { Sheet, SheetStrip } from './sheet'
+import type { Instruction } from './step'
+import { digest, instruction } from './step'
+
+/** Whether a cable leads into a stage. */
+const isWired = (from: ResolvedStage, to: ResolvedStage): boolean =>
+  from.kind !== 'sound-source' && ('cable' in to.settings || from.kind !== 'playback') && isBox(to) && isBox(from)
+
+/** Faders and plug-ins of the host are no boxes: nothing is plugged into them. */
+const isBox = (stage: ResolvedStage): boolean =>
+  !(stage.kind === 'fader' && stage.gear.place !== 'desk') &&
+  !(stage.kind === 'processor' && stage.gear.domain === 'digital') &&
+  stage.kind !== 'playback'
+
+/** Every cable, joint by joint from the source on, with what is so at the joint. */
+export function plugSteps(sheet: Sheet): Instruction[] {
+  const phantom = phantomUses(
+    sheet.session,
+    sheet.strips.map(({ stages }) => stages),
+  )
+  return sheet.strips.flatMap(({ strip, stages, evaluated }) => {
+    const joints = describeJoints(stages, evaluated.findings, phantom)
+    return stages.slice(1).flatMap((to, i) => {
+      const from = stages[i] as ResolvedStage
+      if (!isWired(from, to)) return []
+      const cable = to.settings.cable
+      const joint = joints[i]
+      // What is said of 48 V has steps of its own.
+      const facts = (joint?.facts ?? []).filter((fact) => !fact.includes('48 V'))
+      const warnings = (joint?.findings ?? []).filter(({ severity }) => severity !== 'note')
+      return [
+        instruction({
+          id: `${strip.id}.${to.id}.plug`,
+          group: 'plugs',
+          strip: strip.id,
+          stage: to.id,
+          title: `${stageName(from)} into ${stageName(to)}`,
+          detail: [...(cable === undefined ? [] : [`Cable ${formatShort(cable, 1)} m.`]), ...facts].join(' ') || null,
+          caution: warnings.map(({ message, action }) => `${message} ${action}`).join(' ') || null,
+          holds: JSON.stringify([from.gear.id, to.gear.id, stageName(to), cable]),
+        }),
+      ]
+    })
+  })
+}
+
+/** What each microphone and input is switched to. */
+export function typeSteps(sheet: Sheet): Instruction[] {
+  return sheet.strips.flatMap(({ strip, stages }) =>
+    stages.flatMap((stage) => {
+      if (stage.kind === 'microphone')
+        return [
+          instruction({
+            id: `${strip.id}.${stage.id}.switches`,
+            group: 'types',
+            strip: strip.id,
+            stage: stage.id,
+            title: `${stage.gear.name}: its own switches`,
+            detail: `${stage.gear.pattern ? `Pattern ${stage.gear.pattern}, the` : 'The'} right side to the source; mute open, its own pad and filter out.`,
+          }),
+        ]
+      const type = inputType(stage)
+      if (type === null) return []
+      const { pad, lowCut } = stage.settings
+      const told = [
+        ...(pad === undefined ? [] : [`pad ${pad ? 'in' : 'out'}`]),
+        ...(lowCut === undefined ? [] : [`low cut ${lowCut ? 'in' : 'out'}`]),
+      ]
+      return [
+        instruction({
+          id: `${strip.id}.${stage.id}.type`,
+          group: 'types',
+          strip: strip.id,
+          stage: stage.id,
+          title: `${stageName(stage)}: ${type}${told.length > 0 ? `, ${told.join(', ')}` : ''}`,
+        }),
+      ]
+    }),
+  )
+}
+
+const INPUT = { mic: 'microphone input', line: 'line input', instrument: 'instrument input' } as const
+function inputType(stage: ResolvedStage): string | null {
+  if (stage.kind === 'interface') return INPUT[stage.input.type]
+  if (stage.kind === 'desk-channel') return INPUT[stage.gear.input]
+  return stage.settings.pad === undefined ? null : 'switches'
+}
+
+/** Seconds to wait after switching 48 V on, and off (common practice, no source). */
+const WAIT = { on: 10, off: 30 } as const
+const CARE = `Outputs muted and headphones off your ears; plug first, then switch. Wait ${WAIT.on} s after on, ${WAIT.off} s after off before anything is plugged.`
+
+/** 48 V, switch by switch: on for whom, and who must not get it. */
+export function phantomSteps(sheet: Sheet): Instruction[] {
+  const uses = phantomUses(
+    sheet.session,
+    sheet.strips.map(({ stages }) => stages),
+  ).filter(({ supply }) => supply?.can)
+  const switches = [...new Set(uses.map(({ supply }) => supply?.switchId as string))]
+  return switches.map((id) => {
+    const own = uses.filter(({ supply }) => supply?.switchId === id)
+    const { supply } = own[0] as PhantomUse
+    const on = supply?.on ?? false
+    const box = supply?.stage
+    const name = box ? (supply.bank === undefined ? stageName(box) : `bank ${supply.bank} of ${box.gear.name}`) : ''
+    const named = (attitude: PhantomUse['attitude']) => [
+      ...new Set(own.filter((use) => use.attitude === attitude).map(({ user }) => user.gear.name)),
+    ]
+    const [needing, harmed] = [named('needed'), named('harmful')]
+    const told = [
+      ...(needing.length > 0 ? [`${needing.join(', ')} ${needing.length === 1 ? 'needs' : 'need'} it.`] : []),
+      ...(harmed.length > 0 ? [`${harmed.join(', ')} must not get it.`] : []),
+      ...(on ? ['Some units forget it with the power: look again after every power cycle.'] : []),
+    ]
+    return instruction({
+      // Names of units and banks may hold anything that an id may not.
+      id: `phantom.${digest(id)}`,
+      group: 'phantom',
+      title: `48 V of ${name}: ${on ? 'on' : 'off'}`,
+      detail: told.join(' ') || null,
+      caution: on || harmed.length > 0 ? CARE : null,
+    })
+  })
+}
+
+/** The recorder’s channel of a strip, counted as the unit counts its inputs, from 1; `null` where it has none. */
+export function recorderChannel({ stages }: Pick<SheetStrip, 'stages'>): number | null {
+  const stage = stages.findLast((each) => each.kind === 'interface' || each.kind === 'digital-input')
+  if (stage?.kind !== 'interface' && stage?.kind !== 'digital-input') return null
+  return stage.gear.inputs.findIndex(({ id }) => id === stage.input.id) + 1
+}
