@@ -46,7 +46,7 @@ const rooms = {
     'core/evaluation',
     'core/plan',
   ],
-  'core/log': ['core/units', 'core/session', 'core/chain', 'core/evaluation'],
+  'core/log': ['core/units', 'core/session', 'core/chain', 'core/evaluation', 'core/soundcheck'],
   'demo': ['core'],
   'server': ['core'],
   'app/persistence': ['core'],

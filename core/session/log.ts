@@ -54,7 +54,7 @@ export type Mark = Log['marks'][number]
 
 export const NO_LOG: Log = { marks: [], takes: [] }
 
-/** What one log has beyond another: entries that are the same are not doubled; the same entry changed since is the later one’s. */
+/** Two logs as one: an entry that both have is not doubled, and stays as the first has it. */
 export function merged(mine: Log, other: Log): Log {
   const joined = <T extends { id: string }>(own: readonly T[], further: readonly T[]): T[] => {
     const known = new Set(own.map((each) => each.id))

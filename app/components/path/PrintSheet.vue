@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { computed } from 'vue'
-import { gainControls } from '#core/chain/gain-control'
-import { gainToPosition, positionInWords } from '#core/chain/knob'
 import type { ResolvedStage } from '#core/chain/resolve'
+import { settingWords } from '#core/chain/setting-words'
 import { noiseWords } from '#core/evaluation/verdict'
 import { inItsUnit, kinds, unitOfDoubt } from '#core/session'
 import { nameOfInput } from '#core/uncertainty/input'
@@ -23,7 +22,7 @@ const timing = useTimingStore()
 const { stages } = useStripStages()
 
 const statements = computed(() => (view.statements ? Object.values(view.statements) : []))
-const settings = computed(() => stages.value.map((stage) => ({ name: stage.gear.name, words: settingWords(stage) })))
+const settings = computed(() => stages.value.map((stage) => ({ name: stage.gear.name, words: wordsOf(stage) })))
 
 /** The values of this strip, each with where it is from and how well it is known. */
 const rests = computed(() =>
@@ -39,25 +38,12 @@ const whose = (id: string) =>
   id === view.strip?.id ? '' : (store.session?.strips.find((strip) => strip.id === id)?.name ?? '')
 
 /** What is to be dialled in at a stage, in words. */
-function settingWords(stage: ResolvedStage): string {
-  if (stage.kind === 'sound-source') return `${formatShort(stage.distance)} m from the capsule`
-  const { gain, fader, phantom, pad, lowCut, tap, cable } = stage.settings
-  const knob = gainControls(stage).find((each) => each.setting === 'gain' && each.knob)
-  const position = knob?.knob && gainToPosition(knob.knob, knob.value)
-  const words = [
-    gain === undefined
-      ? null
-      : `gain ${formatShort(gain, 1)} dB${position ? ` (knob about ${positionInWords(position)})` : ''}`,
-    fader === undefined ? null : `fader ${formatShort(fader, 1)} dB`,
-    phantom === undefined ? null : `48 V ${phantom ? 'on' : 'off'}`,
-    pad === undefined ? null : `pad ${pad ? 'in' : 'out'}`,
-    lowCut === undefined ? null : `low cut ${lowCut ? 'in' : 'out'}`,
-    tap === undefined ? null : `taken ${tap} fader`,
-    cable === undefined ? null : `cable ${formatShort(cable, 1)} m`,
-  ].filter((each) => each !== null)
+function wordsOf(stage: ResolvedStage): string {
+  const words = settingWords(stage).map(({ name, words: each }) => `${uncapital(name)} ${each}`)
   const port = stage.kind === 'interface' || stage.kind === 'digital-input' ? `input ${stage.input.id}: ` : ''
   return port + (words.length > 0 ? words.join(', ') : kinds[stage.gear.kind].words.title.toLowerCase())
 }
+const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)
 </script>
 
 <template>

@@ -51,6 +51,8 @@ export class AWeightedMeter {
   private uncounted = 0
   private weighted = 0
   private count = 0
+  /** Samples whose weighted energy is in. */
+  private counted = 0
 
   constructor(sampleRate: number) {
     this.size = powerOfTwo(sampleRate / STEP)
@@ -98,10 +100,20 @@ export class AWeightedMeter {
       flat += power
       weighted += power * (curve[i] as number)
     }
+    this.counted += to - this.uncounted
     if (flat === 0) return
     let energy = 0
     for (let i = this.uncounted; i < to; i++) energy += (this.input[i] as number) ** 2
     this.weighted += energy * (weighted / flat)
+  }
+
+  /** The mean square of what was weighted since this was asked last; `null` where that is nothing yet. */
+  taken(): number | null {
+    if (this.counted === 0) return null
+    const power = this.weighted / this.counted
+    this.weighted = 0
+    this.counted = 0
+    return power
   }
 
   /** Mean square, a full-scale sine of 1 kHz ½. */

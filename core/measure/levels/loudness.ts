@@ -11,9 +11,9 @@ export interface Loudness {
 
 /** −0.691 LUFS is what a full-scale mean square of 1 reads, BS.1770-4. */
 const OFFSET = -0.691
-const ABSOLUTE_GATE = -70
-const toLoudness = (power: number) => OFFSET + 10 * Math.log10(power)
-const toPower = (loudness: number) => 10 ** ((loudness - OFFSET) / 10)
+export const ABSOLUTE_GATE = -70
+export const toLoudness = (power: number) => OFFSET + 10 * Math.log10(power)
+export const toPower = (loudness: number) => 10 ** ((loudness - OFFSET) / 10)
 
 /** The K-weighted mean square of one channel for every 100 ms: all that a loudness is made of. */
 export class LoudnessHops {
@@ -26,6 +26,11 @@ export class LoudnessHops {
   constructor(sampleRate: number) {
     this.filter = new KFilter(sampleRate)
     this.hop = Math.round(sampleRate / 10)
+  }
+
+  /** The hops since this was asked last; they are not kept. */
+  taken(): number[] {
+    return this.hops.splice(0)
   }
 
   frames(samples: Float64Array, count: number): void {

@@ -1,7 +1,7 @@
 import type { WavFault, WavFormat } from '../wav/format'
 import { WavStream, oddRemarks } from '../wav/wav-stream'
 import { AWeightedMeter } from './a-weighted'
-import type { ClippedRun } from './channel-meter'
+import type { ClippedRun } from './clipped-runs'
 import { ChannelMeter } from './channel-meter'
 import type { Loudness } from './loudness'
 import { LoudnessHops, channelWeights, loudnessOf } from './loudness'

@@ -47,6 +47,17 @@ export class TruePeakMeter {
     line.copyWithin(0, count, count + TAPS)
   }
 
+  /** So far, but for the few samples that are still in the filter. Linear, 1 for full scale. */
+  get soFar(): number {
+    return this.highest
+  }
+
+  /** The highest is looked for anew from here on; what is still in the filter does not count. */
+  forget(): void {
+    this.highest = 0
+    this.line.fill(0, 0, TAPS)
+  }
+
   /** Linear, 1 for full scale. The tail that is still in the filter is played out with silence. */
   end(): number {
     this.frames(new Float64Array(TAPS), TAPS)
