@@ -23,7 +23,7 @@ const rooms = {
   'core/signals': ['core/units', 'core/numeric'],
   'core/measure': ['core/units', 'core/numeric'],
   'core/render': ['core/units', 'core/numeric', 'core/signals'],
-  'core/simulated': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
+  'core/simulated': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals', 'core/render'],
   'core/bench': [
     'core/uncertainty',
     'core/units',

@@ -83,6 +83,8 @@ export default defineNuxtConfig({
     requestSizeLimiter: false,
     xssValidator: false,
     headers: {
+      // The live gauge listens, for this origin only and once the browser’s user allows it.
+      permissionsPolicy: { microphone: ['self'] },
       crossOriginEmbedderPolicy: 'require-corp',
       contentSecurityPolicy: {
         'default-src': ["'self'"],

@@ -4,6 +4,7 @@ import type { Fault } from '#core/session'
 import { writeSession } from '#core/session'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
+import { logForFile } from './log-for-file'
 import { chooseFile as choose, saveFile } from './file-access'
 
 export interface Refusal {
@@ -57,7 +58,7 @@ export function useExchange() {
   async function exportOpen() {
     if (!open.committed) return
     await saveFile(
-      writeSession(open.committed),
+      writeSession(open.committed, await logForFile(open.key)),
       'application/json',
       `${fileName(open.committed.name)}.session.json`,
       'remetra',

@@ -5,6 +5,7 @@ import { readSessionText, writeSession } from '#core/session'
 import type { FileLink } from '~/stores/file-links'
 import { useFileLinks } from '~/stores/file-links'
 import { useSessionStore } from '~/stores/session'
+import { logForFile } from './log-for-file'
 
 /** The file follows when the hand rests that long, ms. */
 const REST = 1500
@@ -60,7 +61,7 @@ export function useFileLink() {
 
   async function write(to: FileLink, session: Session) {
     const stream = await to.handle.createWritable()
-    await stream.write(writeSession(session))
+    await stream.write(writeSession(session, await logForFile(to.key)))
     await stream.close()
     const { lastModified } = await to.handle.getFile()
     const written = { ...to, lastModified }

@@ -1,5 +1,6 @@
 import { RemetraDatabase } from './database'
 import { FileLinks } from './file-links'
+import { LogRepository } from './log-repository'
 import { Memos } from './memo'
 import { SecondCopies } from './second-copy'
 import { SessionRepository } from './session-repository'
@@ -9,6 +10,7 @@ import { ShelfRepository } from './shelf-repository'
 const database = new RemetraDatabase()
 export const sessionRepository = new SessionRepository(database)
 export const shelfRepository = new ShelfRepository(database)
+export const logRepository = new LogRepository(database)
 export const memos = new Memos(database)
 export const fileLinks = new FileLinks(database)
 export const secondCopies = new SecondCopies()

@@ -1,5 +1,6 @@
 import type { Table } from 'dexie'
 import Dexie from 'dexie'
+import type { LogEntry } from '#core/log/entries'
 import type { Gear, Session } from '#core/session'
 import { migrateGear, readGear, readSession } from '#core/session'
 
@@ -51,6 +52,13 @@ export interface ShelfRow {
   deletedAt: number
 }
 
+/** An addition to the log of a session: never changed, never undone; a later one of the same entry takes its place. */
+export interface LogRow {
+  number?: number
+  key: string
+  entry: LogEntry
+}
+
 /** A file on disk in which a session is kept besides. */
 export interface LinkRow {
   key: string
@@ -66,6 +74,7 @@ export class RemetraDatabase extends Dexie {
   memos!: Table<MemoRow, string>
   shelf!: Table<ShelfRow, string>
   links!: Table<LinkRow, string>
+  log!: Table<LogRow, number>
 
   constructor(name = 'remetra') {
     // What was answered as written is on the disk, not in a cache that a power cut empties.
@@ -90,6 +99,7 @@ export class RemetraDatabase extends Dexie {
         })
     })
     this.version(5).stores({ links: 'key' })
+    this.version(6).stores({ log: '++number, key' })
     // The labels of undo stand in the session's row, so that opening it reads one revision and not all.
     this.version(4).upgrade(async (transaction) => {
       const steps = new Map<string, Step[]>()

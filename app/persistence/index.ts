@@ -63,6 +63,13 @@ export const shelfRepository = {
   watch: lateWatch(({ shelfRepository: it }) => it.watch.bind(it)),
 }
 
+export const logRepository = {
+  list: late(({ logRepository: it }) => it.list.bind(it)),
+  add: late(({ logRepository: it }) => it.add.bind(it)),
+  copy: late(({ logRepository: it }) => it.copy.bind(it)),
+  watch: lateWatch(({ logRepository: it }) => it.watch.bind(it)),
+}
+
 export const memos = {
   get: late(({ memos: it }) => it.get.bind(it)),
   set: late(({ memos: it }) => it.set.bind(it)),

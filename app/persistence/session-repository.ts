@@ -1,4 +1,5 @@
 import { liveQuery } from 'dexie'
+import { entriesOf, logOf } from '#core/log/entries'
 import type { BackupSession, Session } from '#core/session'
 import { ConflictError, GoneError, RESTORABLE_DAYS } from './conflict'
 import type { RemetraDatabase, RevisionRow, SessionRow, Step } from './database'
@@ -104,8 +105,8 @@ export class SessionRepository {
 
   /** Every kept session with all its steps that can be read. */
   async all(): Promise<BackupSession[]> {
-    const { sessions, revisions } = this.database
-    return this.database.transaction('r', sessions, revisions, async () => {
+    const { sessions, revisions, log } = this.database
+    return this.database.transaction('r', sessions, revisions, log, async () => {
       const kept: BackupSession[] = []
       for (const found of await sessions.toArray()) {
         const row = soundRow(found.key, found, () => [])
@@ -116,17 +117,26 @@ export class SessionRepository {
           return session ? [{ number: each.number, label: each.label, session }] : []
         })
         const cursor = steps.some(({ number }) => number === row.cursor) ? row.cursor : steps.at(-1)?.number
-        if (cursor !== undefined) kept.push({ name: row.name, updatedAt: row.updatedAt, cursor, steps })
+        const entries = await log.where('key').equals(row.key).sortBy('number')
+        if (cursor !== undefined)
+          kept.push({
+            name: row.name,
+            updatedAt: row.updatedAt,
+            cursor,
+            steps,
+            ...(entries.length > 0 && { log: logOf(entries.map(({ entry }) => entry)) }),
+          })
       }
       return kept
     })
   }
 
   /** Puts a session with its history beside what is there. */
-  async add(key: string, { name, updatedAt, cursor, steps }: BackupSession): Promise<void> {
-    const { sessions, revisions } = this.database
+  async add(key: string, { name, updatedAt, cursor, steps, log: kept }: BackupSession): Promise<void> {
+    const { sessions, revisions, log } = this.database
     const list = steps.map(({ number, label }) => ({ number, label }))
-    await this.database.transaction('rw', sessions, revisions, async () => {
+    await this.database.transaction('rw', sessions, revisions, log, async () => {
+      if (kept) await log.bulkAdd(entriesOf(kept).map((entry) => ({ key, entry })))
       await sessions.add({ key, name, updatedAt, cursor, steps: list, writes: 1, deletedAt: 0, deletedOn: 0 })
       await revisions.bulkAdd(steps.map((each): RevisionRow => ({ key, ...each })))
     })
@@ -142,9 +152,10 @@ export class SessionRepository {
 
   /** Drops sessions for good, whatever they held. */
   async erase(keys: readonly string[]): Promise<void> {
-    const { sessions, revisions } = this.database
-    await this.database.transaction('rw', sessions, revisions, async () => {
+    const { sessions, revisions, log } = this.database
+    await this.database.transaction('rw', sessions, revisions, log, async () => {
       await sessions.bulkDelete([...keys])
+      await log.where('key').anyOf(keys).delete()
       await revisions.where('key').anyOf(keys).delete()
     })
   }

@@ -43,6 +43,7 @@ export const useHowSureStore = defineStore('how-sure', () => {
   return {
     told,
     next: computed(() => current.value?.next ?? []),
+    readings: computed(() => current.value?.readings ?? []),
     inputs: computed(() => current.value?.uncertainty.inputs ?? []),
     ofStrip: (id: string | undefined) => current.value?.uncertainty.strips.find((strip) => strip.id === id) ?? null,
   }

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { demoSession } from '#demo/index'
 import { asChange } from '#core/plan/as-change'
 import type { BackupSession, Fault, Session } from '#core/session'
+import { entriesOf } from '#core/log/entries'
 import { applySettings, blankSession, nextName, readSession, readSessionText } from '#core/session'
 import type { SecondCopy, SessionRow } from '~/persistence'
 import {
@@ -10,6 +11,7 @@ import {
   hasDatabase,
   isMarkedFresh,
   keptCountNoted,
+  logRepository,
   memos,
   newKey,
   noteKeptCount,
@@ -154,7 +156,11 @@ export const useLibraryStore = defineStore('library', () => {
 
   async function importText(text: string): Promise<{ key: string } | { faults: Fault[] }> {
     const reading = readSessionText(text)
-    return reading.ok ? { key: await addOwn(reading.session, 'Imported') } : { faults: reading.faults }
+    if (!reading.ok) return { faults: reading.faults }
+    const key = await addOwn(reading.session, 'Imported')
+    const { log } = reading
+    if (log) await attempt(() => logRepository.add(key, entriesOf(log)))
+    return { key }
   }
 
   const names = () => new Set(kept.value.map((row) => row.name))

@@ -6,6 +6,7 @@ import type { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import {
   describeStorageTrouble,
+  logRepository,
   markFresh,
   newKey,
   onStorageLost,
@@ -146,6 +147,7 @@ export const useSessionStore = defineStore('session', () => {
     const key = newKey()
     try {
       const row = await sessionRepository.create(key, copy, 'Kept apart')
+      await logRepository.copy(from.key, key)
       from.handOver()
       if (open.value !== from) return
       put(OpenSession.kept(sessionRepository, { state: 'open', row, session: copy, damage: null }))

@@ -1,4 +1,6 @@
 import type { Session } from '#core/session'
+import { inferReadings } from '#core/soundcheck/infer'
+import type { InferredReading } from '#core/soundcheck/inferred'
 import { drawsFor, hasCurved, stripWithIntervals } from '#core/uncertainty/intervals'
 import type { Surer } from '#core/uncertainty/next'
 import { whatNext } from '#core/uncertainty/next'
@@ -10,7 +12,8 @@ export interface HowSureTask {
   session: Session
 }
 /** What is told of a task: at once, and again with the intervals of what is curved. */
-export type HowSureMessage = { id: number; uncertainty: Uncertainty; next: Surer[] } | { id: number; failed: string }
+export type HowSureMessage =
+  { id: number; uncertainty: Uncertainty; next: Surer[]; readings: InferredReading[] } | { id: number; failed: string }
 
 const post = (message: HowSureMessage) => postMessage(message)
 const pause = (time: number) => new Promise((resolve) => setTimeout(resolve, time))
@@ -26,7 +29,8 @@ async function answer({ id, session }: HowSureTask) {
   const doubts = doubtsOf(session)
   const next = whatNext(doubts)
   const uncertainty = uncertaintyFrom(doubts)
-  post({ id, uncertainty, next })
+  const readings = inferReadings(doubts)
+  post({ id, uncertainty, next, readings })
   if (!uncertainty.strips.some(hasCurved)) return
   await pause(BEFORE_DRAWS)
   const strips = []
@@ -36,7 +40,7 @@ async function answer({ id, session }: HowSureTask) {
     if (newest !== id) return
     strips.push(stripWithIntervals(doubts, strip, draws))
   }
-  post({ id, uncertainty: { ...uncertainty, strips }, next })
+  post({ id, uncertainty: { ...uncertainty, strips }, next, readings })
 }
 
 self.onmessage = ({ data }: MessageEvent<HowSureTask>) => {

@@ -14,6 +14,18 @@ export function logOf(entries: readonly LogEntry[]): Log {
   return { marks: [...marks.values()], takes: [...takes.values()] }
 }
 
+/** A log as the entries that make it. */
+export const entriesOf = ({ marks, takes }: Log): LogEntry[] => [
+  ...marks.map((mark) => ({ mark })),
+  ...takes.map((take) => ({ take })),
+]
+
+/** What of another log one does not have yet. */
+export function missingFrom(mine: Log, other: Log): LogEntry[] {
+  const known = new Set([...mine.marks, ...mine.takes].map(({ id }) => id))
+  return entriesOf(other).filter((entry) => !known.has('mark' in entry ? entry.mark.id : entry.take.id))
+}
+
 /** The next take’s number: it counts on, also past crossed-out ones. */
 export const nextTakeNumber = ({ takes }: Log): number => Math.max(0, ...takes.map(({ number }) => number)) + 1
 

@@ -2,9 +2,12 @@ import type { Fault } from './fault'
 import { describeReceived } from './fault'
 import type { Gear } from './gear'
 import { gear as gearSchema } from './gear'
+import type { Log } from './log'
+import { log as logSchema } from './log'
 import { migrateGear } from './migrate'
 import { readSession } from './read'
 import { readGear } from './read-gear'
+import { readLog } from './read-log'
 import type { Session } from './session'
 import { session as sessionSchema } from './session'
 import { name } from './text'
@@ -26,6 +29,7 @@ export interface BackupSession {
   /** Number of the step shown. */
   cursor: number
   steps: { number: number; label: string; session: Session }[]
+  log?: Log
 }
 export type BackupReading = { ok: true; backup: Backup } | { ok: false; faults: Fault[] }
 
@@ -48,6 +52,7 @@ const shape = z.strictObject({
           .array(z.strictObject({ number: count, label: z.string().max(300), session: z.unknown() }))
           .min(1)
           .max(MOST_STEPS),
+        log: z.unknown().optional(),
       }),
     )
     .max(MOST_SESSIONS),
@@ -64,6 +69,7 @@ export const backupJsonSchema = () =>
           updatedAt: z.number(),
           cursor: count,
           steps: z.array(z.strictObject({ number: count, label: z.string(), session: sessionSchema })).min(1),
+          log: logSchema.optional(),
         }),
       ),
       shelf: z.array(gearSchema),
@@ -115,8 +121,9 @@ export function readBackup(text: string): BackupReading {
 
 function contents({ on, sessions, shelf }: z.infer<typeof shape>): BackupReading {
   const faults: Fault[] = []
-  const read = sessions.map((each, i) => ({
+  const read = sessions.map(({ log: given, ...each }, i) => ({
     ...each,
+    ...logAt(given, `sessions[${i}]`, faults),
     steps: each.steps.flatMap(({ session, ...step }, k) => {
       const reading = readSession(session)
       if (reading.ok) return [{ ...step, session: reading.session }]
@@ -144,6 +151,14 @@ function contents({ on, sessions, shelf }: z.infer<typeof shape>): BackupReading
   return faults.length > 0
     ? { ok: false, faults: faults.slice(0, 100) }
     : { ok: true, backup: { on, sessions: read, shelf: gear } }
+}
+
+function logAt(given: unknown, at: string, faults: Fault[]): { log?: Log } {
+  if (given === undefined) return {}
+  const reading = readLog(given, readSession)
+  if (reading.ok) return { log: reading.log }
+  faults.push(...reading.faults.map((fault) => ({ ...fault, path: `${at}.${fault.path}` })))
+  return {}
 }
 
 const refuse = (path: string, code: string, message: string): BackupReading => ({

@@ -53,14 +53,3 @@ export type Log = z.infer<typeof log>
 export type Mark = Log['marks'][number]
 
 export const NO_LOG: Log = { marks: [], takes: [] }
-
-/** Two logs as one: an entry that both have is not doubled, and stays as the first has it. */
-export function merged(mine: Log, other: Log): Log {
-  const joined = <T extends { id: string }>(own: readonly T[], further: readonly T[]): T[] => {
-    const known = new Set(own.map((each) => each.id))
-    return [...own, ...further.filter((each) => !known.has(each.id))]
-  }
-  return { marks: joined(mine.marks, other.marks).sort(byTime), takes: joined(mine.takes, other.takes).sort(byTime) }
-}
-
-const byTime = (one: { at: string }, other: { at: string }): number => Date.parse(one.at) - Date.parse(other.at)

@@ -4,7 +4,7 @@ import { AWeightedMeter } from '#core/measure/levels/a-weighted'
 import { TruePeakMeter } from '#core/measure/levels/true-peak'
 import { meanSquareToDbfs } from '#core/measure/block-levels'
 import { seeded } from '#core/numeric/random'
-import { SimulatedPerformer } from '#core/simulated/performer'
+import { SimulatedPerformer } from '#core/render/performer'
 
 const RATE = 48_000
 const tone = (dbfs: number, seconds: number, frequency = 1000, rate = RATE) =>

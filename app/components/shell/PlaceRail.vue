@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { AudioWaveform, FolderOpen, Headphones, Library, Table2, Timer, Waypoints } from '@lucide/vue'
+import {
+  AudioWaveform,
+  FolderOpen,
+  Headphones,
+  Library,
+  ListChecks,
+  NotebookPen,
+  Table2,
+  Timer,
+  Waypoints,
+} from '@lucide/vue'
 import { NuxtLink } from '#components'
 import { useSessionStore } from '~/stores/session'
 import StripList from './StripList.vue'
@@ -10,7 +20,10 @@ const store = useSessionStore()
 
 <template>
   <div class="flex shrink-0 flex-col border-line max-rail:border-t rail:w-30 rail:border-r print:hidden">
-    <nav class="grid shrink-0 auto-cols-fr grid-flow-col rail:flex rail:flex-col" aria-label="Places">
+    <nav
+      class="grid shrink-0 grid-cols-[repeat(auto-fit,minmax(62px,1fr))] rail:flex rail:flex-col"
+      aria-label="Places"
+    >
       <p class="px-3 py-3.5 text-[15px] font-semibold max-rail:hidden">Remetra</p>
       <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"
         ><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink
@@ -26,6 +39,12 @@ const store = useSessionStore()
       >
       <NuxtLink :to="store.key ? `/bench/${store.key}` : '/bench'" class="place" active-class="here"
         ><AudioWaveform class="size-4 shrink-0" aria-hidden="true" />Bench</NuxtLink
+      >
+      <NuxtLink :to="store.key ? `/soundcheck/${store.key}` : '/soundcheck'" class="place" active-class="here"
+        ><ListChecks class="size-4 shrink-0" aria-hidden="true" />Soundcheck</NuxtLink
+      >
+      <NuxtLink :to="store.key ? `/log/${store.key}` : '/log'" class="place" active-class="here"
+        ><NotebookPen class="size-4 shrink-0" aria-hidden="true" />Log</NuxtLink
       >
       <NuxtLink to="/shelf" class="place" active-class="here"
         ><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink

@@ -1,0 +1,171 @@
+import workletUrl from './frames.worklet.ts?worker&url'
+
+/** An input that the browser can hand out. */
+export interface LiveDevice {
+  id: string
+  name: string
+}
+
+/** What the browser said of the input that it opened. */
+export interface OpenedInput {
+  name: string
+  sampleRate: number
+  channels: number
+  /** What of its processing could not be switched off, in words: readings are then worth little. */
+  processed: string[]
+}
+
+/** Something that happened to an open input. */
+export type LiveEvent = 'gone' | 'suspended' | 'running' | 'muted' | 'unmuted' | 'rate-changed'
+
+/** An input that cannot be had; the message says why and what to do. */
+export class NoInput extends Error {
+  override readonly name = 'NoInput'
+}
+
+const REASONS: Record<string, string> = {
+  NotAllowedError:
+    'The browser was not allowed to listen. Allow the microphone for this page in the browser’s own settings, then open the input again; everything else works without it.',
+  SecurityError:
+    'The browser does not let this page listen here. Open it at localhost or over https, then open the input again.',
+  NotFoundError: 'There is no input here. Plug the interface in, look whether the system lists it, and open it again.',
+  OverconstrainedError: 'That input is not there any more. Choose another one.',
+  NotReadableError:
+    'The input cannot be opened: another program may hold it, or its driver failed. Close that program, and open it again.',
+  AbortError: 'The input stopped while it was being opened. Open it again.',
+}
+
+/** What the browser is asked to leave alone. */
+const PROCESSING = {
+  echoCancellation: 'echo cancellation',
+  noiseSuppression: 'noise suppression',
+  autoGainControl: 'automatic gain',
+} as const
+
+const isPossible = (): boolean =>
+  typeof navigator !== 'undefined' && 'mediaDevices' in navigator && typeof AudioWorkletNode !== 'undefined'
+
+const NOT_POSSIBLE =
+  'This browser cannot listen to an input here: it wants a page at localhost or over https. Readings can be typed, or taken from a WAV file.'
+
+/** The inputs that there are. Before permission is given a browser tells no names. */
+export async function liveDevices(): Promise<LiveDevice[]> {
+  if (!isPossible()) return []
+  const devices = await navigator.mediaDevices.enumerateDevices()
+  return devices
+    .filter(({ kind, deviceId }) => kind === 'audioinput' && deviceId !== '')
+    .map(({ deviceId, label }, i) => ({ id: deviceId, name: label || `Input ${i + 1}` }))
+}
+
+/** Calls back when a device comes or goes. @returns how to stop that */
+export function onDevices(changed: () => void): () => void {
+  if (!isPossible()) return () => {}
+  navigator.mediaDevices.addEventListener('devicechange', changed)
+  return () => navigator.mediaDevices.removeEventListener('devicechange', changed)
+}
+
+/** How often an input is asked for its rate, ms: no event tells of it. */
+const LOOK_AT_RATE = 1000
+
+/** An input of this computer, open, with all processing off. Its frames go to a port, and nowhere else. */
+export class LiveInput {
+  private readonly looking: ReturnType<typeof setInterval>
+
+  private constructor(
+    readonly opened: OpenedInput,
+    private readonly context: AudioContext,
+    private readonly track: MediaStreamTrack,
+    tell: (event: LiveEvent) => void,
+  ) {
+    track.onended = () => tell('gone')
+    track.onmute = () => tell('muted')
+    track.onunmute = () => tell('unmuted')
+    context.onstatechange = () => {
+      if (context.state !== 'closed') tell(context.state === 'running' ? 'running' : 'suspended')
+    }
+    const { sampleRate } = track.getSettings()
+    this.looking = setInterval(() => {
+      if (track.readyState === 'live' && track.getSettings().sampleRate !== sampleRate) tell('rate-changed')
+    }, LOOK_AT_RATE)
+  }
+
+  /**
+   * @param device its id; `null` for the browser’s default
+   * @param to where frames go
+   * @throws NoInput
+   */
+  static async open(device: string | null, to: MessagePort, tell: (event: LiveEvent) => void): Promise<LiveInput> {
+    if (!isPossible()) throw new NoInput(NOT_POSSIBLE)
+    const track = await trackOf(device)
+    let context: AudioContext | null = null
+    try {
+      const settings = track.getSettings()
+      context = new AudioContext({
+        ...(settings.sampleRate && { sampleRate: settings.sampleRate }),
+        latencyHint: 'playback',
+      })
+      await context.audioWorklet.addModule(workletUrl)
+      const channels = settings.channelCount ?? 2
+      const node = new AudioWorkletNode(context, 'frames', {
+        numberOfInputs: 1,
+        numberOfOutputs: 0,
+        channelCount: channels,
+        channelCountMode: 'max',
+        channelInterpretation: 'discrete',
+      })
+      node.port.postMessage({ to }, [to])
+      context.createMediaStreamSource(new MediaStream([track])).connect(node)
+      await context.resume()
+      const opened = {
+        name: track.label || 'Input',
+        sampleRate: context.sampleRate,
+        channels,
+        processed: processedBy(settings),
+      }
+      return new LiveInput(opened, context, track, tell)
+    } catch (error) {
+      track.stop()
+      await context?.close()
+      throw new NoInput(
+        `The input was opened, but could not be listened to (${error instanceof Error ? error.message : 'unknown reason'}). Open it again.`,
+      )
+    }
+  }
+
+  /** After the browser suspended it, as it does with a tab that is out of sight for long. */
+  resume = (): Promise<void> => this.context.resume()
+
+  async close(): Promise<void> {
+    clearInterval(this.looking)
+    this.track.onended = this.track.onmute = this.track.onunmute = this.context.onstatechange = null
+    this.track.stop()
+    if (this.context.state !== 'closed') await this.context.close()
+  }
+}
+
+async function trackOf(device: string | null): Promise<MediaStreamTrack> {
+  try {
+    const stream = await navigator.mediaDevices.getUserMedia({
+      audio: {
+        echoCancellation: false,
+        noiseSuppression: false,
+        autoGainControl: false,
+        channelCount: { ideal: MOST_CHANNELS },
+        ...(device !== null && { deviceId: { exact: device } }),
+      },
+    })
+    return stream.getAudioTracks()[0] as MediaStreamTrack
+  } catch (error) {
+    const name = error instanceof Error ? error.name : ''
+    throw new NoInput(
+      REASONS[name] ??
+        `The input cannot be opened (${error instanceof Error ? error.message : 'unknown reason'}). Readings can be typed, or taken from a WAV file.`,
+    )
+  }
+}
+
+/** More channels than any browser hands out. */
+const MOST_CHANNELS = 32
+
+const processedBy = (settings: MediaTrackSettings): string[] =>
+  Object.entries(PROCESSING).flatMap(([key, words]) => (settings[key as keyof typeof PROCESSING] ? [words] : []))

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { lateComponent } from '~/components/shell/late-component'
+import type { MeterChoice } from '#core/soundcheck/meter-choices'
+import type { Step } from '#core/soundcheck/step'
+import { useGauge } from '~/composables/use-gauge'
+import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
+import { useSoundcheck } from '~/composables/use-soundcheck'
+import { useSoundcheckStore } from '~/stores/soundcheck'
+import { useViewStore } from '~/stores/view'
+import ByEar from './ByEar.vue'
+import GaugePanel from './GaugePanel.vue'
+import ReadingSays from './ReadingSays.vue'
+import ReadingsList from './ReadingsList.vue'
+import RunSheet from './RunSheet.vue'
+
+const MarkDialog = lateComponent(() => import('~/components/log/MarkDialog.vue'))
+const SurerPanel = lateComponent(() => import('~/components/sure/SurerPanel.vue'))
+
+/** The soundcheck: what to do in which order, what comes in, and what it says. */
+const view = useViewStore()
+const state = useSoundcheckStore()
+const soundcheck = useSoundcheck()
+const gauge = useGauge()
+const panel = ref<{ take: () => void; startPassage: () => void } | null>(null)
+const marking = ref<Step | null>(null)
+
+/** The last step is a mark: it is ticked when that is made. */
+function tick(step: Step) {
+  if (step.id === 'recall.mark' && step.state !== 'done') marking.value = step
+  else soundcheck.tick(step)
+}
+function marked() {
+  if (marking.value) soundcheck.tick(marking.value)
+  marking.value = null
+}
+
+const take = (meter: MeterChoice, value: number): string | null => {
+  const stage = state.step?.read?.stage ?? view.evaluated?.points.findLast(({ unit }) => unit === 'dBFS')?.stage
+  if (!view.strip || !stage) return 'This strip has no meter in dBFS.'
+  return soundcheck.take({ strip: view.strip.id, stage, meter, value, by: 'live' })
+}
+
+/** A key that a control takes for itself is left to it. */
+const atRest = (run: () => void) => () => {
+  const focused = document.activeElement
+  if (!isTyping(focused) && !focused?.matches('button, a, summary, [role="radio"]')) run()
+}
+useShortcuts([
+  {
+    keys: ['Enter'],
+    does: 'Tick the step in hand',
+    at: 'Soundcheck',
+    run: atRest(() => state.step && tick(state.step)),
+  },
+  { keys: [' '], does: 'Take the reading', at: 'Soundcheck', run: atRest(() => panel.value?.take()) },
+  { keys: ['R'], does: 'Begin the passage anew', at: 'Soundcheck', run: () => panel.value?.startPassage() },
+  { keys: ['J'], does: 'Next step', at: 'Soundcheck', run: () => state.move(1) },
+  { keys: ['K'], does: 'Previous step', at: 'Soundcheck', run: () => state.move(-1) },
+])
+
+/** What may hurt somebody or something, as long as its step is not done. */
+const minds = computed(() => {
+  const open = state.steps.filter(({ caution, state: each }) => caution && each !== 'done')
+  const number = (step: Step) => state.steps.findIndex(({ id }) => id === step.id) + 1
+  const first = (group: Step['group']) => open.find((each) => each.group === group)
+  const [phantom, headphones, speakers] = [first('phantom'), first('headphones'), first('loudspeakers')]
+  return [
+    ...(phantom ? [`48 V at step ${number(phantom)}: outputs muted, plug first, then switch, and wait.`] : []),
+    ...(headphones ? [`Headphones stay down until step ${number(headphones)}.`] : []),
+    ...(speakers ? [`Loudspeakers stay off until step ${number(speakers)}: on last, off first.`] : []),
+  ]
+})
+</script>
+
+<template>
+  <div
+    class="grow gap-x-7 gap-y-4 px-3 pt-2 pb-4 card:px-5 rail:grid rail:min-h-0 rail:grid-cols-[17.5rem_minmax(0,1fr)] rail:overflow-hidden column:grid-cols-[18rem_minmax(0,1fr)_14.5rem]"
+  >
+    <div class="min-w-0 rail:min-h-0 rail:overflow-y-auto" tabindex="0" aria-label="Run sheet">
+      <RunSheet @tick="tick" />
+      <p class="mt-2 flex flex-wrap gap-3 text-muted">
+        <button type="button" class="action" @click="soundcheck.beginAnew">Begin anew</button>
+      </p>
+      <p v-if="soundcheck.told.value" role="alert" class="mt-1 text-ceiling">{{ soundcheck.told.value }}</p>
+    </div>
+    <div
+      class="min-w-0 max-rail:mt-5 rail:min-h-0 rail:overflow-y-auto column:contents"
+      tabindex="0"
+      aria-label="Gauge and readings"
+    >
+      <div class="min-w-0 column:min-h-0 column:overflow-y-auto" :tabindex="0" aria-label="Gauge">
+        <GaugePanel ref="panel" :gauge="gauge" :take="take" />
+        <ReadingSays />
+        <ByEar />
+      </div>
+      <div
+        class="min-w-0 space-y-5 max-column:mt-5 column:min-h-0 column:overflow-y-auto"
+        :tabindex="0"
+        aria-label="Readings"
+      >
+        <ReadingsList />
+        <SurerPanel v-if="view.sureness" />
+        <section aria-labelledby="mind-title">
+          <h2 id="mind-title" class="border-b border-ink pb-0.5">Mind</h2>
+          <p v-for="each in minds" :key="each" class="mt-1">{{ each }}</p>
+          <p v-if="minds.length === 0" class="mt-1 text-muted">All steps with a caution are done.</p>
+        </section>
+        <section aria-labelledby="meters-title">
+          <h2 id="meters-title" class="border-b border-ink pb-0.5">Meters differ</h2>
+          <p class="mt-1 text-muted">
+            The gauge reads sample peaks. A VU needle follows the average, 8 to 14 dB lower; a light only says “above”;
+            of three colours only the last means clipping (common practice). Say which one was read: one whose
+            ballistics are not known is worth ± 3 dB.
+          </p>
+        </section>
+      </div>
+    </div>
+    <MarkDialog v-if="marking" :name="`After the soundcheck`" @made="marked" @close="marking = null" />
+  </div>
+</template>

@@ -1,0 +1,119 @@
+import { formatISO } from 'date-fns'
+import { ref } from 'vue'
+import { gearById, resolveStrip } from '#core/chain/resolve'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import type { Reading, Session } from '#core/session'
+import { applyChanges } from '#core/session'
+import type { InferredReading } from '#core/soundcheck/inferred'
+import { keepOnto } from '#core/soundcheck/keep-onto'
+import type { MeterChoice } from '#core/soundcheck/meter-choices'
+import { expectedAt } from '#core/soundcheck/meter-choices'
+import { runSheet, withTick, withoutTicks } from '#core/soundcheck/run-sheet'
+import type { Step } from '#core/soundcheck/step'
+import { keepReading, withReading } from '#core/uncertainty/keep-reading'
+import { useSessionStore } from '~/stores/session'
+import { useSoundcheckStore } from '~/stores/soundcheck'
+
+/** A reading as it is taken: which meter at which stage, and what it shows. */
+export interface TakenReading {
+  strip: string
+  stage: string
+  meter: MeterChoice
+  value: number
+  by: Reading['by']
+  spread?: number | undefined
+}
+
+/** Ticks, readings and what follows from them: each an edit of the session, undone like any other. */
+export function useSoundcheck() {
+  const store = useSessionStore()
+  const soundcheck = useSoundcheckStore()
+  const told = ref<string | null>(null)
+  const now = () => formatISO(new Date())
+
+  function tick(step: Step) {
+    const done = step.state === 'done'
+    told.value = store.edit(done ? 'Take a tick back' : 'Tick', (session) =>
+      withTick(session, step, done ? null : now()),
+    )
+    if (!done && told.value === null) soundcheck.goOn()
+  }
+
+  /** @returns what is wrong with it, in words */
+  function take({ strip, stage, meter, value, by, spread }: TakenReading): string | null {
+    const own = store.session?.strips.find(({ id }) => id === strip)
+    const points = store.evaluation?.strips.find(({ id }) => id === strip)?.points ?? []
+    const stages = store.session && own ? resolveStrip(own, gearById(store.session)) : []
+    const expected = expectedAt(stages, points, stage, meter)
+    if (expected === null) return 'No level is known at that stage: give the strip a source first.'
+    const reading: Reading = {
+      id: `reading-${Date.now().toString(36)}`,
+      strip,
+      stage,
+      reads: meter.reads,
+      value: Math.round(100 * value) / 100,
+      unit: meter.unit,
+      by,
+      expected: Math.round(1000 * expected) / 1000,
+      at: now(),
+      ...(spread !== undefined && { spread }),
+    }
+    const wrong = store.edit('Reading', (session) => withReading(session, reading))
+    if (wrong === null) soundcheck.chooseReading(reading.id)
+    return wrong
+  }
+
+  const remove = (id: string) =>
+    store.edit('Remove a reading', (session) => ({
+      ...session,
+      soundcheck: { ...session.soundcheck, readings: session.soundcheck?.readings?.filter((each) => each.id !== id) },
+    }))
+
+  /** What is known better, kept as measured; and the gain turned, where that is wanted too. */
+  function keep(reading: Reading, inferred: InferredReading, { turning }: { turning: boolean }) {
+    const onto = keepOnto(inferred.explains)
+    told.value = null
+    if (onto === null) {
+      told.value = 'It is the gain: what its knob gives is measured on Bench, at its marks. Nothing was kept.'
+      return
+    }
+    let wrong: string | null = null
+    const refused = store.edit(turning ? 'Set and keep' : 'Keep a reading', (session) => {
+      const kept = keepReading(session, reading, formatISO(new Date(), { representation: 'date' }), onto)
+      if (!kept.ok) {
+        wrong = kept.message
+        return session
+      }
+      return turning ? applyChanges(kept.session, inferred.changes) : kept.session
+    })
+    told.value = wrong ?? refused
+  }
+  function turn(inferred: InferredReading) {
+    told.value = store.edit('Turn as read', (session) => applyChanges(session, inferred.changes))
+  }
+
+  /** Steps that a change opens again: their numbers on the sheet. */
+  function opened(change: (session: Session) => Session): number[] {
+    const session = store.committed
+    if (!session) return []
+    const changed = change(session)
+    const after = runSheet(changed, evaluateSession(changed))
+    return after.flatMap(({ id, state }, i) =>
+      state === 'again' && soundcheck.steps.find((each) => each.id === id)?.state !== 'again' ? [i + 1] : [],
+    )
+  }
+
+  return {
+    told,
+    tick,
+    take,
+    remove,
+    keep,
+    turn,
+    opened,
+    beginAnew: () => {
+      told.value = store.edit('Begin the soundcheck anew', withoutTicks)
+      soundcheck.choose(null)
+    },
+  }
+}
