@@ -49,12 +49,17 @@ const NOT_POSSIBLE =
   'This browser cannot listen to an input here: it wants a page at localhost or over https. Readings can be typed, or taken from a WAV file.'
 
 /** The inputs that there are. Before permission is given a browser tells no names. */
-export async function liveDevices(): Promise<LiveDevice[]> {
+export const liveDevices = (): Promise<LiveDevice[]> => devicesOf('audioinput', 'Input')
+
+/** The outputs that a sound can be sent to by choice; empty where the browser offers none. */
+export const liveOutputs = (): Promise<LiveDevice[]> => devicesOf('audiooutput', 'Output')
+
+async function devicesOf(wanted: MediaDeviceKind, name: string): Promise<LiveDevice[]> {
   if (!isPossible()) return []
   const devices = await navigator.mediaDevices.enumerateDevices()
   return devices
-    .filter(({ kind, deviceId }) => kind === 'audioinput' && deviceId !== '')
-    .map(({ deviceId, label }, i) => ({ id: deviceId, name: label || `Input ${i + 1}` }))
+    .filter(({ kind, deviceId }) => kind === wanted && deviceId !== '')
+    .map(({ deviceId, label }, i) => ({ id: deviceId, name: label || `${name} ${i + 1}` }))
 }
 
 /** Calls back when a device comes or goes. @returns how to stop that */

@@ -62,7 +62,7 @@ export function drawRiver(
       palette.floor,
       'left',
     )
-  if (banks.held !== null) left0(context, right, y, banks.held, palette)
+  if (banks.held !== null) whatIsLeft(context, right, y, banks.held, palette)
 }
 
 const signed = (level: number) => level.toFixed(1).replace('-', '−')
@@ -180,11 +180,11 @@ function planned(
   context.setLineDash([2, 4])
   if (give > 0) for (const edge of [level - give, level + give]) line(context, x1, y(edge), x2, y(edge), palette.change)
   context.setLineDash([])
-  label(context, `plan ${signed(level)}`, x2 - 12, y(level) + 9, palette.change, 'right')
+  label(context, `plan ${signed(level)}`, x1 + 6, y(level) - 8, palette.change, 'left')
 }
 
 /** What is left over the highest peak of the passage, as a dimension line. */
-function left0(
+function whatIsLeft(
   context: CanvasRenderingContext2D,
   right: number,
   y: (level: number) => number,

@@ -27,7 +27,7 @@ export function settingWords(stage: ResolvedStage): SettingWords[] {
     ['phantom', '48 V', phantom === undefined ? null : phantom ? 'on' : 'off'],
     ['pad', 'Pad', pad === undefined ? null : pad ? 'in' : 'out'],
     ['lowCut', 'Low cut', lowCut === undefined ? null : lowCut ? 'in' : 'out'],
-    ['gain', 'Gain', gain === undefined ? null : gainInWords({ value: gain, knob })],
+    ['gain', stage.kind === 'fader' ? 'Fader' : 'Gain', gain === undefined ? null : gainInWords({ value: gain, knob })],
     ['fader', 'Fader', fader === undefined ? null : `${formatShort(fader, 1)} dB`],
     ['tap', 'Taken', tap === undefined ? null : `${tap} fader`],
     ['angle', 'Off axis', angle === undefined ? null : `${formatShort(angle)}°`],

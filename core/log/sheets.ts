@@ -2,57 +2,115 @@ import { gainControls } from '../chain/gain-control'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { portOf, settingWords, stageName } from '../chain/setting-words'
-import type { GainRange, Log, Session } from '../session'
-import { isBus } from '../session'
+import type { GainRange, Log, Mark, Session, Strip } from '../session'
+import { feedsOf, isBus } from '../session'
 import { recorderChannel } from '../soundcheck/plug-steps'
 import { formatDecimal, formatShort } from '../units'
 
-/** One control on the recall sheet: where it stands on its scale, drawn as a tick on a short slide rule. */
-export interface SheetControl {
-  stage: string
+/** One gain on the recall sheet: where it stands on its scale, drawn as a tick on a short slide rule. */
+export interface SheetGain {
   name: string
-  setting: string
   words: string
-  /** Its value and its range where it is a gain. */
   scale: { value: number; range: GainRange } | null
 }
-export interface SheetStripRow {
+export interface SheetStage {
+  stage: string
+  /** Its switches, its distance and its cable: name and position. */
+  others: { name: string; words: string }[]
+  gains: SheetGain[]
+}
+export interface SheetStrip {
   strip: string
   channel: number | null
-  controls: SheetControl[]
+  stages: SheetStage[]
+  /** Where it goes, and what its performer hears. */
+  routing: { name: string; words: string }[]
 }
 
-/** Every control’s position of every strip, also those at zero. */
-export function recallSheet(session: Session): SheetStripRow[] {
+/** Every control’s position of every strip, also those at zero, and its routing. */
+export function recallSheet(session: Session): SheetStrip[] {
   const gear = gearById(session)
   return session.strips.map((strip) => {
     const stages = resolveStrip(strip, gear)
-    return { strip: strip.name, channel: recorderChannel({ stages }), controls: stages.flatMap(controlsOf) }
-  })
-}
-
-function controlsOf(stage: ResolvedStage): SheetControl[] {
-  const gains = gainControls(stage)
-  return settingWords(stage).map(({ setting, name, words }) => {
-    const control = gains.find((each) => each.setting === setting)
     return {
-      stage: stageName(stage),
-      name,
-      setting,
-      words,
-      scale: control ? { value: control.value, range: control.range } : null,
+      strip: strip.name,
+      channel: recorderChannel({ stages }),
+      stages: stages.map(sheetStage).filter(({ others, gains }) => others.length + gains.length > 0),
+      routing: routingOf(session, strip),
     }
   })
 }
+
+const GAINS: ReadonlySet<string> = new Set(['gain', 'fader'])
+
+function sheetStage(stage: ResolvedStage): SheetStage {
+  const controls = gainControls(stage)
+  const all = settingWords(stage)
+  return {
+    stage: stageName(stage),
+    others: all.filter(({ setting }) => !GAINS.has(setting)),
+    gains: all
+      .filter(({ setting }) => GAINS.has(setting))
+      .map(({ setting, name, words }) => {
+        const control = controls.find((each) => each.setting === setting)
+        return { name, words, scale: control ? { value: control.value, range: control.range } : null }
+      }),
+  }
+}
+
+function routingOf(session: Session, strip: Strip): { name: string; words: string }[] {
+  const sends = feedsOf(strip).map(({ to, gain, tap }) => ({
+    name: `To ${session.strips.find(({ id }) => id === to)?.name ?? to}`,
+    words: `${formatShort(gain, 1)} dB, ${tap} fader`,
+  }))
+  if (isBus(strip)) return sends
+  const { route, volume, headphones } = strip.monitor
+  const on = session.gear.find(({ id }) => id === headphones)?.name
+  return [
+    ...sends,
+    { name: 'Hears', words: `${route === 'direct' ? 'direct' : 'through the host'}${on ? `, ${on}` : ''}` },
+    ...(volume === undefined ? [] : [{ name: 'Headphone volume', words: `${formatShort(volume, 1)} dB` }]),
+  ]
+}
+
+/** Rate, word length, buffer and driver in one line, and the mark’s own words where the sheet is of one. */
+export function sheetHead({ system }: Session, mark: Mark | null): string[] {
+  const depth = system.bitDepth === 32 ? 'floating point' : `${system.bitDepth} bits`
+  const driver = system.driver ? `, ${DRIVERS[system.driver]}` : ''
+  return [
+    `${formatShort(system.sampleRate / 1000)} kHz, ${depth}, buffer ${system.bufferFrames} frames${driver}`,
+    ...(mark
+      ? [
+          [`Mark “${mark.name}”`, mark.at, mark.by, mark.firmware && `firmware ${mark.firmware}`, mark.note]
+            .filter(Boolean)
+            .join(', '),
+        ]
+      : []),
+  ]
+}
+const DRIVERS = { exclusive: 'maker’s driver', class: 'class driver', shared: 'shared mixer' } as const
 
 /** A table for paper and spreadsheet: its first row is its header. */
 export type Table = string[][]
 
 export const recallTable = (session: Session): Table => [
   ['Strip', 'Recorder’s channel', 'Stage', 'Control', 'Position'],
-  ...recallSheet(session).flatMap(({ strip, channel, controls }) =>
-    controls.map(({ stage, name, words }) => [strip, channel === null ? '' : String(channel), stage, name, words]),
-  ),
+  ...recallSheet(session).flatMap(({ strip, channel, stages, routing }) => {
+    const row = (stage: string, name: string, words: string) => [
+      strip,
+      channel === null ? '' : String(channel),
+      stage,
+      name,
+      words,
+    ]
+    return [
+      ...stages.flatMap(({ stage, others, gains }) =>
+        [...others, ...gains].map(({ name, words }) => row(stage, name, words)),
+      ),
+      ...routing.map(({ name, words }) => row('', name, words)),
+    ]
+  }),
+  ['System', '', '', 'Rate, bits, buffer, driver', sheetHead(session, null)[0] ?? ''],
 ]
 
 /** Which source is plugged where, as the recorder counts. */

@@ -20,8 +20,9 @@ export type Playing = 'usual' | 'loudest' | 'surge' | 'silent'
 /** The rest of a piece is so much quieter than its loudest passage, dB (common practice, no source). */
 const USUAL = -9
 
-/** A phrase that is played over and over, s. */
+/** A phrase that is played over and over, and the rest between, in which the floor is heard, s. */
 const PHRASE = 12
+const REST = 2.5
 
 /**
  * A performer that plays for as long as is asked, in blocks: a made-up voice whose loudest passage has just the level and the peak
@@ -69,9 +70,9 @@ export class SimulatedPerformer {
     const out = new Float64Array(length)
     for (let i = 0; i < length; i++) {
       this.gain += follow * (wanted - this.gain)
-      const x = this.gain * (this.shaped[this.at] as number) + hiss * gaussian(this.random)
+      const x = this.gain * (this.shaped[this.at] ?? 0) + hiss * gaussian(this.random)
       out[i] = Math.max(-limit, Math.min(limit, x))
-      if (++this.at === this.shaped.length) this.at = 0
+      if (++this.at >= this.shaped.length + REST * this.sampleRate) this.at = 0
     }
     return out
   }

@@ -6,6 +6,7 @@ import BenchChoice from './BenchChoice.vue'
 import FilePick from './FilePick.vue'
 import MeasuringLine from './MeasuringLine.vue'
 import OutcomeSheet from './OutcomeSheet.vue'
+import PlayRecord from './PlayRecord.vue'
 import ProcedureGuide from './ProcedureGuide.vue'
 import ReadingField from './ReadingField.vue'
 import RowTable from './RowTable.vue'
@@ -50,6 +51,13 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
         <ReadingField v-if="!procedure.question" :fields="procedure.each" @read="work.read" />
         <template v-else>
           <div class="mt-2"><FilePick label="Choose recordings" several @files="work.takeFiles" /></div>
+          <PlayRecord
+            v-if="played === null"
+            :signal="procedure.signal(bench, typed)"
+            :sample-rate="bench.session.system.sampleRate"
+            :name="procedure.title"
+            @file="(file) => work.takeFiles([file])"
+          />
           <p v-if="procedure.playedApart" class="mt-1 text-muted">
             Where the recording does not hold what was played:
             <label class="action cursor-pointer"

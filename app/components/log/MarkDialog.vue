@@ -13,7 +13,8 @@ const by = ref(log.last.value.by)
 const firmware = ref(log.last.value.firmware)
 const note = ref('')
 const field = ref<HTMLInputElement | null>(null)
-onMounted(() => field.value?.select())
+// The dialog puts the focus on its first field once it stands; what is proposed there is typed over.
+onMounted(() => setTimeout(() => field.value?.select()))
 
 async function make() {
   if (name.value.trim() === '') {

@@ -27,6 +27,7 @@ const PasteDialog = lateComponent(() => import('./PasteDialog.vue'))
 const ExplainDialog = lateComponent(() => import('~/components/sure/ExplainDialog.vue'))
 const StripDialog = lateComponent(() => import('~/components/path/StripDialog.vue'))
 const PrintSheet = lateComponent(() => import('~/components/path/PrintSheet.vue'))
+const LogPrint = lateComponent(() => import('~/components/log/LogPrint.vue'))
 
 /** What surrounds every place: the rail, the open session, the verdict, the notices and the keys. */
 const store = useSessionStore()
@@ -69,7 +70,11 @@ const printed = ref(false)
 /** The sheet has to be there before the browser lays out the paper. */
 async function print() {
   printed.value = true
-  if (!(await latePart(() => import('~/components/path/PrintSheet.vue')))) return
+  const sheet =
+    place.value === 'Log'
+      ? () => import('~/components/log/LogPrint.vue')
+      : () => import('~/components/path/PrintSheet.vue')
+  if (!(await latePart<unknown>(sheet))) return
   await nextTick()
   window.print()
 }
@@ -205,7 +210,9 @@ useEventListener(window, 'paste', async (event) => {
         />
       </main>
     </div>
-    <PrintSheet v-if="store.session && (printed || onPaper)" class="hidden print:block" />
+    <!-- On Log its sheet stands ready for paper; elsewhere the path’s is made when it is asked for. -->
+    <LogPrint v-if="store.session && place === 'Log'" class="hidden print:block" />
+    <PrintSheet v-else-if="store.session && (printed || onPaper)" class="hidden print:block" />
     <div
       v-if="dropping"
       class="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-2 border-dashed border-change bg-sheet/85 text-lg font-semibold"

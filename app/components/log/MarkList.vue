@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { format, parseISO } from 'date-fns'
+import { ref } from 'vue'
+import { missingFrom, standsAs } from '#core/log/entries'
+import { readSessionText } from '#core/session'
+import type { Mark } from '#core/session'
+import { chooseFile } from '~/composables/file-access'
+import { useLog } from '~/composables/use-log'
+import { useLogStore } from '~/stores/log'
+import { useLogViewStore } from '~/stores/log-view'
+import { useSessionStore } from '~/stores/session'
+
+/** The marks, the newest first, and what can be done with each. */
+const emit = defineEmits<{ make: [] }>()
+const store = useSessionStore()
+const logStore = useLogStore()
+const view = useLogViewStore()
+const log = useLog()
+const told = ref<string | null>(null)
+const showsStruck = ref(false)
+
+const when = ({ at }: Mark) => format(parseISO(at), 'd MMM yyyy, HH:mm')
+const stands = (mark: Mark) => store.committed !== null && standsAs(store.committed, mark)
+const struck = () => logStore.log.marks.filter((mark) => mark.struck)
+
+/** The log of another copy of the session, without doubling what is here. */
+async function merge() {
+  const file = await chooseFile({ extensions: ['.json'], description: 'Session file', id: 'remetra' })
+  if (!file) return
+  const reading = readSessionText(await file.text())
+  if (!reading.ok) {
+    const [first] = reading.faults
+    told.value = `“${file.name}” was not read; nothing was changed. ${first?.path ?? ''} ${first?.message ?? ''}`
+    return
+  }
+  const entries = reading.log ? missingFrom(logStore.log, reading.log) : []
+  if (entries.length === 0) {
+    told.value = reading.log ? 'Everything in it is here already.' : 'That file carries no log.'
+    return
+  }
+  told.value =
+    (await logStore.add(entries)) ?? `${entries.length} ${entries.length === 1 ? 'entry was' : 'entries were'} added.`
+}
+</script>
+
+<template>
+  <section aria-labelledby="marks-title" data-marks>
+    <h2 id="marks-title" class="border-b border-ink pb-0.5">Marks</h2>
+    <p class="mt-2 flex flex-wrap items-center gap-2">
+      <button type="button" class="push-main" data-make-mark @click="emit('make')">Make a mark</button>
+      <span class="text-xs text-muted">B</span>
+    </p>
+    <p v-if="view.marks.length === 0" class="mt-2 text-muted">
+      None yet. A mark keeps everything as it stands; from it the session stands again in minutes.
+    </p>
+    <ul>
+      <li v-for="mark in view.marks" :key="mark.id" class="border-b border-line py-1.5" :data-mark="mark.name">
+        <p class="font-semibold">{{ mark.name }}</p>
+        <p class="text-xs text-muted">
+          {{ when(mark) }}{{ mark.by ? `, ${mark.by}` : '' }}{{ mark.firmware ? `, ${mark.firmware}` : ''
+          }}{{ stands(mark) ? ', as it stands now' : '' }}
+        </p>
+        <p v-if="mark.note" class="text-xs">{{ mark.note }}</p>
+        <p class="mt-0.5 flex flex-wrap gap-x-3">
+          <button type="button" class="action" @click="view.show('recall', mark.id)">Back to it</button>
+          <button type="button" class="action" @click="view.show('compare', mark.id)">Compare</button>
+          <button type="button" class="action" @click="log.changeMark(mark, { struck: true })">Cross out</button>
+        </p>
+      </li>
+    </ul>
+    <p v-if="struck().length > 0" class="mt-2">
+      <button type="button" class="action" :aria-expanded="showsStruck" @click="showsStruck = !showsStruck">
+        {{ struck().length }} crossed out
+      </button>
+    </p>
+    <ul v-if="showsStruck">
+      <li v-for="mark in struck()" :key="mark.id" class="flex justify-between gap-2 py-0.5">
+        <s class="text-muted">{{ mark.name }}</s>
+        <button type="button" class="action" @click="log.changeMark(mark, { struck: undefined })">Put back</button>
+      </li>
+    </ul>
+    <p class="mt-3">
+      <button type="button" class="action" @click="merge">Add the log of another copy</button>
+    </p>
+    <p v-if="told || log.told.value" role="status" class="mt-1">{{ told ?? log.told.value }}</p>
+  </section>
+</template>

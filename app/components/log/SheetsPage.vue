@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import Papa from 'papaparse'
+import { asJson, asMarkdown } from '#core/log/sheets'
+import { saveFile } from '~/composables/file-access'
+import type { LogSheet } from '~/stores/log-view'
+import { logSheets, sheetTitles, useLogViewStore } from '~/stores/log-view'
+import MarkSelect from './MarkSelect.vue'
+import SheetBody from './SheetBody.vue'
+
+/** Sheets to take along: on screen, on paper, as text, table and data. */
+const view = useLogViewStore()
+const choose = (sheet: LogSheet) => {
+  view.sheet = sheet
+}
+const FORMATS = {
+  md: { type: 'text/markdown', of: () => asMarkdown(view.title, view.table) },
+  csv: { type: 'text/csv', of: () => `${Papa.unparse(view.table)}\r\n` },
+  json: { type: 'application/json', of: () => asJson(view.table) },
+} as const
+const save = (extension: keyof typeof FORMATS) =>
+  saveFile(FORMATS[extension].of(), FORMATS[extension].type, `${view.sheet}.${extension}`, 'remetra-log')
+/** The sheet for paper stands ready beside this one. */
+const printNow = () => window.print()
+</script>
+
+<template>
+  <section aria-label="Sheets" data-sheets>
+    <p class="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <span class="flex flex-wrap border border-rule" role="radiogroup" aria-label="Which sheet">
+        <button
+          v-for="each in logSheets"
+          :key="each"
+          type="button"
+          role="radio"
+          class="px-2"
+          :class="view.sheet === each ? 'bg-change font-semibold text-on-change' : 'bg-sheet hover:text-change'"
+          :aria-checked="view.sheet === each"
+          @click="choose(each)"
+        >
+          {{ sheetTitles[each] }}
+        </button>
+      </span>
+      <MarkSelect
+        v-if="view.sheet !== 'takes'"
+        now
+        :value="view.sheetOf"
+        label="Of which state"
+        @choose="
+          (id) => {
+            view.sheetOf = id
+          }
+        "
+      />
+      <span class="ml-auto flex flex-wrap gap-2">
+        <button type="button" class="push" @click="printNow">Print</button>
+        <button type="button" class="push" data-save="md" @click="save('md')">Markdown</button>
+        <button type="button" class="push" data-save="csv" @click="save('csv')">CSV</button>
+        <button type="button" class="push" data-save="json" @click="save('json')">JSON</button>
+      </span>
+    </p>
+    <SheetBody class="mt-3" />
+  </section>
+</template>
