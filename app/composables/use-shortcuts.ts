@@ -8,6 +8,8 @@ export interface Shortcut {
   at?: string
   /** Left out where the key belongs to a control, and is only listed. */
   run?: () => void
+  /** Whether it is meant just now; otherwise the key goes where it would. */
+  when?: () => boolean
 }
 
 /** Listens to a list of shortcuts. Plain keys are left alone while something is typed or a dialog is open. */
@@ -19,7 +21,8 @@ export function useShortcuts(shortcuts: readonly Shortcut[]) {
     if (!command && document.querySelector('[role="dialog"]')) return
     const pressed = `${command ? 'Ctrl+' : ''}${command && event.shiftKey ? 'Shift+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`
     const shortcut = shortcuts.find(
-      (each) => each.run && each.keys.some((key) => key.toLowerCase() === pressed.toLowerCase()),
+      (each) =>
+        each.run && (each.when?.() ?? true) && each.keys.some((key) => key.toLowerCase() === pressed.toLowerCase()),
     )
     if (!shortcut?.run) return
     event.preventDefault()

@@ -36,7 +36,7 @@ export function useSoundcheck() {
     told.value = store.edit(done ? 'Take a tick back' : 'Tick', (session) =>
       withTick(session, step, done ? null : now()),
     )
-    if (!done && told.value === null) soundcheck.goOn()
+    if (!done && told.value === null) soundcheck.goOn(step.id)
   }
 
   /** @returns what is wrong with it, in words */

@@ -32,11 +32,11 @@ export const useSoundcheckStore = defineStore('soundcheck', () => {
   }
   const at = (by: number): Step | null =>
     steps.value[steps.value.findIndex(({ id }) => id === step.value?.id) + by] ?? null
-  /** The next step that is not done, from the one in hand on; the first of all where there is none behind it. */
-  function goOn() {
-    const from = steps.value.findIndex(({ id }) => id === step.value?.id)
+  /** To the next step that is not done, behind one that was; the first of all where there is none behind it. */
+  function goOn(done: string) {
+    const from = steps.value.findIndex(({ id }) => id === done)
     const next = [...steps.value.slice(from + 1), ...steps.value.slice(0, from)].find(({ state }) => state !== 'done')
-    choose(next?.id ?? step.value?.id ?? null)
+    choose(next?.id ?? done)
   }
 
   const all = computed(() => store.session?.soundcheck?.readings ?? [])

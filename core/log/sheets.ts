@@ -60,7 +60,7 @@ function sheetStage(stage: ResolvedStage): SheetStage {
 
 function routingOf(session: Session, strip: Strip): { name: string; words: string }[] {
   const sends = feedsOf(strip).map(({ to, gain, tap }) => ({
-    name: `To ${session.strips.find(({ id }) => id === to)?.name ?? to}`,
+    name: `Send, ${session.strips.find(({ id }) => id === to)?.name ?? to}`,
     words: `${formatShort(gain, 1)} dB, ${tap} fader`,
   }))
   if (isBus(strip)) return sends

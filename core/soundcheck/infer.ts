@@ -45,7 +45,7 @@ function inferred(doubts: SessionDoubts, all: KnownReadings, reading: Reading, o
   const explains = reading.kept ? [] : explanation(doubts, all, own)
   const contradicts = contradiction(all, own)
   // Where two readings cannot both be right, nobody knows what to turn.
-  const turned = contradicts ? null : changesFor(doubts, all, reading.strip)
+  const turned = contradicts?.reading ? null : changesFor(doubts, all, reading.strip)
   return {
     id: reading.id,
     difference,

@@ -40,7 +40,7 @@ const whole = (part: number) => (part > 0 && part < 0.005 ? 'less than 1' : form
 export function contradictionWords(session: Session, difference: number, { reading: other, z }: Contradiction): string {
   const off = `${formatDecimal(Math.abs(difference), 1)} dB ${difference > 0 ? 'over' : 'under'} what was planned`
   if (other === null)
-    return `${off}: more than the figures allow (${formatDecimal(Math.abs(z), 1)} times their uncertainty). Look at the pad, the input type, 48 V and which meter was read, then read again.`
+    return `${off}: more than the figures allow (${formatDecimal(Math.abs(z), 1)} times their uncertainty). Look at the pad, the input type, 48 V and which meter was read, and read again; where it stays, keep it.`
   return `${off}: it contradicts the reading at ${placeOf(session, other)} (${formatDecimal(Math.abs(z), 1)} times what both may be off). One of them is wrong, or something between them is: a pad, a knob that does not give what it says, another passage. Read both again on the same passage.`
 }
 

@@ -4,7 +4,19 @@ import { expect, open, test } from './app'
 
 const WIDTHS = [360, 390, 768, 900, 1280, 1920] as const
 const heightAt = (width: number) => (width < 640 ? 844 : width === 1920 ? 1080 : width === 768 ? 1024 : 800)
-const PLACES = ['path', 'bus', 'room', 'mix', 'timing', 'monitoring', 'bench', 'shelf', 'sessions'] as const
+const PLACES = [
+  'path',
+  'bus',
+  'room',
+  'mix',
+  'timing',
+  'monitoring',
+  'bench',
+  'soundcheck',
+  'log',
+  'shelf',
+  'sessions',
+] as const
 
 /** A bus has a page of its own on Path. */
 const addressOf = (place: (typeof PLACES)[number], key = '') =>

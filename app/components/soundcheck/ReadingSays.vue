@@ -76,14 +76,14 @@ const againWords = (steps: readonly number[]) =>
           >: then <span class="figure">{{ formatDecimal(turn.then, 1) }}</span> is read</template
         >. <template v-if="turn.again.length > 0">{{ againWords(turn.again) }}</template>
       </p>
-      <p v-else-if="!inferred.contradicts && inferred.difference !== null" class="mt-1">
+      <p v-else-if="!inferred.contradicts?.reading && inferred.difference !== null" class="mt-1">
         Nothing is to be turned for it.
       </p>
       <p v-if="inferred.chance !== null" class="mt-1 text-muted" data-chance>
         By all that is known now: {{ formatChance(inferred.chance) }} that the take clips with the gains as they are.
       </p>
       <p class="mt-1.5 flex flex-wrap items-center gap-2">
-        <template v-if="!reading.kept && !inferred.contradicts && inferred.difference !== null">
+        <template v-if="!reading.kept && !inferred.contradicts?.reading && inferred.difference !== null">
           <button
             v-if="turn"
             type="button"
@@ -108,7 +108,7 @@ const againWords = (steps: readonly number[]) =>
         <button type="button" class="push" data-remove @click="soundcheck.remove(reading.id)">
           Remove the reading
         </button>
-        <span v-if="!reading.kept && !inferred.contradicts" class="text-xs text-muted"
+        <span v-if="!reading.kept && !inferred.contradicts?.reading" class="text-xs text-muted"
           >Keep writes what is known better as measured; Undo takes it back</span
         >
       </p>

@@ -4,7 +4,7 @@ import { lateComponent } from '~/components/shell/late-component'
 import type { MeterChoice } from '#core/soundcheck/meter-choices'
 import type { Step } from '#core/soundcheck/step'
 import { useGauge } from '~/composables/use-gauge'
-import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
+import { useShortcuts } from '~/composables/use-shortcuts'
 import { useSoundcheck } from '~/composables/use-soundcheck'
 import { useSoundcheckStore } from '~/stores/soundcheck'
 import { useViewStore } from '~/stores/view'
@@ -42,18 +42,16 @@ const take = (meter: MeterChoice, value: number): string | null => {
 }
 
 /** A key that a control takes for itself is left to it. */
-const atRest = (run: () => void) => () => {
-  const focused = document.activeElement
-  if (!isTyping(focused) && !focused?.matches('button, a, summary, [role="radio"]')) run()
-}
+const atRest = () => !document.activeElement?.matches('button, a, summary, [role="radio"]')
 useShortcuts([
   {
     keys: ['Enter'],
     does: 'Tick the step in hand',
     at: 'Soundcheck',
-    run: atRest(() => state.step && tick(state.step)),
+    when: atRest,
+    run: () => state.step && tick(state.step),
   },
-  { keys: [' '], does: 'Take the reading', at: 'Soundcheck', run: atRest(() => panel.value?.take()) },
+  { keys: [' '], does: 'Take the reading', at: 'Soundcheck', when: atRest, run: () => panel.value?.take() },
   { keys: ['R'], does: 'Begin the passage anew', at: 'Soundcheck', run: () => panel.value?.startPassage() },
   { keys: ['J'], does: 'Next step', at: 'Soundcheck', run: () => state.move(1) },
   { keys: ['K'], does: 'Previous step', at: 'Soundcheck', run: () => state.move(-1) },

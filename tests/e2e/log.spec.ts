@@ -1,0 +1,116 @@
+import { readFile } from 'node:fs/promises'
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, open, paste, saved, test, type } from './app'
+
+async function log(page: Page) {
+  await open(page)
+  await page.keyboard.press('7')
+  await expect(page.locator('[data-takes]')).toBeVisible()
+}
+async function mark(page: Page, name: string) {
+  await page.keyboard.press('b')
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill(name)
+  await page.getByRole('textbox', { name: 'Made by' }).fill('the second chair')
+  await page.getByRole('textbox', { name: 'Firmware and driver' }).fill('2.1')
+  await page.keyboard.press('Enter')
+  await expect(page.locator(`[data-mark="${name}"]`)).toContainText('the second chair, 2.1, as it stands now')
+}
+async function savedAs(page: Page, press: () => Promise<void>) {
+  const download = page.waitForEvent('download')
+  await press()
+  return readFile(await (await download).path(), 'utf8')
+}
+
+test('begins with the next sensible step', async ({ page }) => {
+  await log(page)
+  await expect(page.locator('[data-begin]')).toContainText('The soundcheck has 6')
+  await page.locator('[data-begin] a').click()
+  await expect(page.locator('[data-run-sheet]')).toBeVisible()
+})
+
+test('takes by key: numbered on, judged, with the mark whose settings they were made with', async ({ page }) => {
+  await log(page)
+  await mark(page, 'Good')
+  await page.getByRole('textbox', { name: 'Name of the take' }).fill('Tide mill, part one')
+  await page.getByRole('textbox', { name: 'Name of the take' }).blur()
+  await page.keyboard.press('l')
+  await expect(page.locator('[data-clock]')).toBeVisible()
+  await page.keyboard.press('l')
+  const first = page.locator('[data-take="1"]')
+  await expect(first).toContainText('Good')
+  await page.keyboard.press('y')
+  await expect(first.getByRole('radio', { name: 'keep' })).toBeChecked()
+  // Something is set otherwise: the next take makes a mark of its own.
+  await page.keyboard.press('1')
+  await type(page, 'Gain, dB', '36')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('7')
+  await expect(page.locator('[data-next-take]')).toHaveText('2')
+  await page.keyboard.press('l')
+  await page.keyboard.press('l')
+  await expect(page.locator('[data-take="2"]')).toContainText('With take 2')
+  await page.keyboard.press('x')
+  await expect(page.locator('[data-take="2"]').getByRole('radio', { name: 'no' })).toBeChecked()
+  await page.locator('[data-take="2"]').getByRole('button', { name: 'Cross out' }).click()
+  await expect(page.locator('[data-take="2"]')).toHaveCount(0)
+  // It is kept apart from undo, and is there again after a reload.
+  await page.keyboard.press('Control+z')
+  await saved(page)
+  await page.reload()
+  await expect(page.locator('[data-take="1"]')).toContainText('all strips')
+  await expect(page.locator('[data-next-take]')).toHaveText('3')
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
+})
+
+test('two marks compared: the setting, and what it did', async ({ page }) => {
+  await log(page)
+  await mark(page, 'Before')
+  await page.keyboard.press('1')
+  await type(page, 'Gain, dB', '38')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('7')
+  await page.locator('[data-mark="Before"]').getByRole('button', { name: 'Compare' }).click()
+  await expect(page.locator('[data-compare-table="settings"]')).toContainText('Narrator: mic1 of Saltmarsh Four, gain')
+  await expect(page.locator('[data-compare-figures] tr', { hasText: 'Narrator, headroom' })).toContainText('−3.0')
+  await expect(page.locator('[data-compare-figures] tr', { hasText: 'Narrator, floor' })).toContainText('+3.0')
+})
+
+test('sheets: drawn positions on screen and paper, and as Markdown, CSV and JSON', async ({ page }) => {
+  await log(page)
+  await mark(page, 'Good')
+  await page.getByRole('button', { name: 'Sheets' }).click()
+  await expect(page.locator('main [data-sheet="recall"] svg').first()).toHaveAttribute(
+    'aria-label',
+    '35.0 dB of 0 to 60',
+  )
+  const markdown = await savedAs(page, () => page.locator('[data-save="md"]').click())
+  expect(markdown).toContain('| Narrator | 1 | mic1 of Saltmarsh Four | Gain | 35 dB (knob about a quarter past one) |')
+  await page.getByRole('radio', { name: 'Stage box list' }).click()
+  expect(await savedAs(page, () => page.locator('[data-save="csv"]').click())).toContain(
+    '1,Saltmarsh Four,mic1,Narrator,',
+  )
+  expect(JSON.parse(await savedAs(page, () => page.locator('[data-save="json"]').click()))).toHaveLength(4)
+  await page.getByRole('radio', { name: 'Recall sheet' }).click()
+  await page.getByRole('combobox', { name: 'Of which state' }).selectOption({ index: 1 })
+  await expect(page.locator('main [data-sheet="recall"]')).toContainText('firmware 2.1')
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.locator('article [data-sheet="recall"]')).toBeVisible()
+  await expect(page.locator('article h1')).toContainText('Recall sheet: Net loft, evening, “Good”')
+})
+
+test('the log goes with the file, and another copy’s log is added without doubling', async ({ page }) => {
+  await log(page)
+  await mark(page, 'Good')
+  const text = await savedAs(page, () => page.keyboard.press('e'))
+  expect((JSON.parse(text) as { log: { marks: unknown[] } }).log.marks).toHaveLength(1)
+  await paste(page, text)
+  await expect(page.locator('[data-gain-handle]')).toBeVisible()
+  await page.keyboard.press('7')
+  await expect(page.locator('[data-mark="Good"]')).toHaveCount(1)
+  const chooser = page.waitForEvent('filechooser')
+  await page.getByRole('button', { name: 'Add the log of another copy' }).click()
+  await (await chooser).setFiles({ name: 'copy.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  await expect(page.locator('[data-marks]')).toContainText('Everything in it is here already.')
+  await expect(page.locator('[data-mark="Good"]')).toHaveCount(1)
+})

@@ -1,0 +1,315 @@
+import 'fake-indexeddb/auto'
+import { describe, expect, it } from 'vitest'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { compareSessions } from '#core/log/compare'
+import { backTo, entriesOf, fullLog, lastMark, logOf, missingFrom, nextTakeNumber, standsAs } from '#core/log/entries'
+import { recallSteps } from '#core/log/recall'
+import { asJson, asMarkdown, lengthInWords, recallSheet, recallTable, stageBoxTable, takeTable } from '#core/log/sheets'
+import type { Change, Log, Mark, Session, Take } from '#core/session'
+import {
+  MOST_TAKES,
+  applyChanges,
+  readBackup,
+  readSession,
+  sessionJsonSchema,
+  writeBackup,
+  writeSession,
+} from '#core/session'
+import { withTick } from '#core/soundcheck/run-sheet'
+import { RemetraDatabase } from '~/persistence/database'
+import { LogRepository } from '~/persistence/log-repository'
+import { SessionRepository } from '~/persistence/session-repository'
+import { demoSession } from '../../demo'
+
+const session = demoSession()
+const change = (strip: string, stage: string, setting: string, to: unknown) =>
+  ({ strip, stage, setting, to }) as unknown as Change
+const mark = (id: string, of: Session = session, more: Partial<Mark> = {}): Mark => ({
+  id,
+  name: `Mark ${id}`,
+  at: '2026-11-20T19:00:00+01:00',
+  session: of,
+  ...more,
+})
+const take = (number: number, more: Partial<Take> = {}): Take => ({
+  id: `take-${number}`,
+  number,
+  name: '',
+  strips: ['narrator'],
+  at: '2026-11-20T19:30:00+01:00',
+  ...more,
+})
+const evaluated = (of: Session) => ({ session: of, evaluation: evaluateSession(of) })
+
+describe('the log in the session file', () => {
+  const log: Log = { marks: [mark('m1')], takes: [take(1, { verdict: 'keep', seconds: 187, peak: -12.3, mark: 'm1' })] }
+  const text = writeSession(session, log)
+  const reading = readSession(JSON.parse(text))
+  it('is read back whole, and written to the same bytes', () => {
+    expect(reading.ok && reading.log).toEqual(log)
+    expect(reading.ok && writeSession(reading.session, reading.log)).toBe(text)
+  })
+  it('is no part of the session, and of no evaluation', () => {
+    expect(reading.ok && 'log' in reading.session).toBe(false)
+    expect(reading.ok && evaluateSession(reading.session)).toEqual(evaluateSession(session))
+  })
+  it('a file without one has none; an empty one is not written', () => {
+    expect(readSession(JSON.parse(writeSession(session)))).toMatchObject({ ok: true, log: null })
+    expect(writeSession(session, { marks: [], takes: [] })).toBe(writeSession(session))
+  })
+  it('stands in the schema', () => expect(JSON.stringify(sessionJsonSchema())).toContain('"takes"'))
+  const faulty = (change: (raw: { log: { marks: unknown[]; takes: unknown[] } }) => void) => {
+    const raw = JSON.parse(text) as { log: { marks: unknown[]; takes: unknown[] } }
+    change(raw)
+    const found = readSession(raw)
+    return found.ok ? [] : found.faults.map(({ path, message }) => `${path}: ${message}`)
+  }
+  it.each([
+    [
+      'a mark’s session of a version to come',
+      /log\.marks\[0\]\.session\.version: .*newer/i,
+      (raw) => Object.assign((raw.log.marks[0] as Mark).session, { version: 9 }),
+    ],
+    [
+      'a fault deep in it',
+      /log\.marks\[0\]\.session\.strips\[0\]\.stages\[2\]/,
+      (raw) => Object.assign((raw.log.marks[0] as Mark).session.strips[0]?.stages[2] ?? {}, { gear: 'nobody' }),
+    ],
+    [
+      'a log within a log',
+      /log\.marks\[0\]\.session\.log: .*no log of its own/,
+      (raw) => Object.assign((raw.log.marks[0] as Mark).session, { log: { marks: [], takes: [] } }),
+    ],
+    ['two entries of one id', /log\.takes\[1\]\.id: .*another entry/, (raw) => raw.log.takes.push(raw.log.takes[0])],
+    [
+      'a verdict that is none',
+      /log\.takes\[0\]\.verdict: .*"keep"/,
+      (raw) => Object.assign(raw.log.takes[0] as Take, { verdict: 'great' }),
+    ],
+    ['a log that is a list', /^log: /, (raw) => Object.assign(raw, { log: [] })],
+    [
+      'a name over and over',
+      /log\.takes: .*at most/,
+      (raw) => raw.log.takes.push(...Array.from({ length: MOST_TAKES }, () => 1)),
+    ],
+  ] as [string, RegExp, (raw: { log: { marks: unknown[]; takes: unknown[] } }) => void][])(
+    '%s is refused with its path, and nothing is taken',
+    (_, words, spoil) => expect(faulty(spoil).join('; ')).toMatch(words),
+  )
+  it('many marks are no session too large: each is read as a file of its own', () => {
+    const many = { marks: Array.from({ length: 60 }, (_, i) => mark(`m${i}`)), takes: [] }
+    expect(readSession(JSON.parse(writeSession(session, many))).ok).toBe(true)
+  })
+})
+
+describe('entries', () => {
+  it('a later entry of an id takes the earlier one’s place, and keeps its own', () => {
+    const log = logOf([{ take: take(1) }, { mark: mark('a') }, { take: take(1, { verdict: 'no' }) }, { take: take(2) }])
+    expect(log.takes.map(({ number, verdict }) => [number, verdict])).toEqual([
+      [1, 'no'],
+      [2, undefined],
+    ])
+    expect(logOf(entriesOf(log))).toEqual(log)
+  })
+  it('numbers count on past what is crossed out', () => {
+    expect(nextTakeNumber({ marks: [], takes: [] })).toBe(1)
+    expect(nextTakeNumber({ marks: [], takes: [take(3), take(7, { struck: true })] })).toBe(8)
+  })
+  it('another log adds what is not here yet, and nothing twice', () => {
+    const mine = { marks: [mark('a')], takes: [take(1)] }
+    const other = { marks: [mark('a'), mark('b')], takes: [take(1), take(2)] }
+    expect(missingFrom(mine, other).map((each) => ('mark' in each ? each.mark.id : each.take.id))).toEqual([
+      'b',
+      'take-2',
+    ])
+    expect(missingFrom(logOf([...entriesOf(mine), ...missingFrom(mine, other)]), other)).toEqual([])
+  })
+  it('the last mark is the last that is meant', () =>
+    expect(lastMark({ marks: [mark('a'), mark('b', session, { struck: true })], takes: [] })?.id).toBe('a'))
+  it('a full log says so', () => {
+    expect(fullLog({ marks: [], takes: [] })).toBeNull()
+    expect(fullLog({ marks: [], takes: Array.from({ length: MOST_TAKES }, (_, i) => take(i + 1)) })).toMatch(/no more/)
+  })
+  it('a session stands as a mark has it whatever was ticked since, and no longer when a knob was turned', () => {
+    expect(standsAs(withTick(session, { id: 'x', holds: '' }, '2026-11-20T19:00:00Z'), mark('a'))).toBe(true)
+    expect(standsAs(applyChanges(session, [change('narrator', 'n3', 'gain', 36)]), mark('a'))).toBe(false)
+  })
+})
+
+describe('back to a mark', () => {
+  const then = evaluated(session)
+  const back = (now: Session) => recallSteps(evaluated(now), then)
+  it('nothing differs, nothing is to be done', () => expect(back(session)).toEqual([]))
+  it('only what differs, in working order, each with how it stands now', () => {
+    const now = applyChanges({ ...session, system: { ...session.system, bufferFrames: 512 as never } }, [
+      change('cello', 'c3', 'gain', 30),
+      change('harmonium', 'h1', 'distance', 1),
+      change('narrator', 'n3', 'phantom', false),
+      change('cello', 'c3', 'phantom', false),
+    ])
+    const steps = back(now)
+    expect(steps.map(({ title }) => title)).toEqual([
+      '48 V of bank A of Saltmarsh Four: on',
+      'Gain: 24 dB on mic2 of Saltmarsh Four',
+      '1.4 m from Harmonium, both knees',
+      'Buffer: 128 frames',
+    ])
+    expect(steps[0]?.caution).toMatch(/muted/)
+    expect(steps[1]?.now).toBe('Gain: 30 dB on mic2 of Saltmarsh Four')
+  })
+  it('what was not there then is unplugged first', () => {
+    const strip = session.strips[0] as Session['strips'][0]
+    const more = {
+      ...session,
+      strips: [
+        ...session.strips,
+        { ...strip, id: 'extra', name: 'Extra', stages: strip.stages.map((each, i) => ({ ...each, id: `x${i}` })) },
+      ],
+    }
+    expect(back(more)[0]).toMatchObject({ title: 'Extra: not in this mark, unplug it', group: 'plugs' })
+  })
+  it('set back, the session stands as in the mark, under its own name and with what was read since', () => {
+    const now = { ...applyChanges(session, [change('cello', 'c3', 'gain', 30)]), name: 'Next week', notes: 'new' }
+    const set = backTo(now, mark('a'))
+    expect(set).toMatchObject({ name: 'Next week', notes: 'new' })
+    expect(standsAs(set, mark('a'))).toBe(true)
+    expect(back(set)).toEqual([])
+  })
+})
+
+describe('two marks compared', () => {
+  it('a gain turned up by 3 dB: the setting, 3 dB less headroom, 3 dB more floor', () => {
+    const louder = applyChanges(session, [change('narrator', 'n3', 'gain', 38)])
+    const { settings, gear, figures } = compareSessions(evaluated(session), evaluated(louder))
+    expect(settings).toEqual([
+      {
+        of: 'Narrator',
+        what: 'mic1 of Saltmarsh Four, gain',
+        from: '35 dB (knob about a quarter past one)',
+        to: '38 dB (knob about a quarter to two)',
+      },
+    ])
+    expect(gear).toEqual([])
+    const own = figures.filter(({ strip }) => strip === 'narrator')
+    expect(own.map(({ figure, from, to }) => [figure, Math.round(10 * ((to ?? 0) - (from ?? 0))) / 10])).toEqual([
+      ['headroom', -3],
+      ['floor', 3],
+    ])
+  })
+  it('another buffer changes the time to the ear of those who hear through the host', () => {
+    const slower = { ...session, system: { ...session.system, bufferFrames: 256 as never } }
+    const { figures, settings } = compareSessions(evaluated(session), evaluated(slower))
+    expect(settings.map(({ what }) => what)).toEqual(['Buffer'])
+    expect(new Set(figures.map(({ figure }) => figure))).toEqual(new Set(['roundTrip']))
+    expect(figures.some(({ strip }) => strip === 'cello')).toBe(false)
+  })
+  it('gear that changed is told by its figure, gear that came or went by its name', () => {
+    const other = {
+      ...session,
+      gear: session.gear
+        .filter(({ id }) => id !== 'mussel')
+        .map((each) =>
+          each.id === 'sandpiper'
+            ? { ...each, specs: { ...(each as { specs: object }).specs, sensitivity: 12 } }
+            : each,
+        ),
+    } as Session
+    const { gear } = compareSessions(evaluated(session), evaluated(other))
+    expect(gear.map(({ of, what }) => `${of}: ${what}`)).toEqual([
+      'Mussel closed headphones: In the session',
+      'Sandpiper small condenser: Sensitivity',
+    ])
+  })
+})
+
+describe('sheets', () => {
+  it('the recall sheet has every control, also those that stand at zero', () => {
+    const [narrator] = recallSheet(session)
+    expect(narrator).toMatchObject({ strip: 'Narrator', channel: 1 })
+    const input = narrator?.stages.find(({ stage }) => stage === 'mic1 of Saltmarsh Four')
+    expect(input?.others.map(({ name, words }) => `${name} ${words}`)).toEqual(['48 V on', 'Pad out'])
+    expect(input?.gains[0]).toMatchObject({ words: '35 dB (knob about a quarter past one)', scale: { value: 35 } })
+    expect(recallTable(session).at(-1)?.at(-1)).toBe('48 kHz, 24 bits, buffer 128 frames, maker’s driver')
+    const texts = recallTable(session).map((row) => row.join(' '))
+    expect(texts.some((each) => each.includes('Weir limiter'))).toBe(true)
+    expect(texts.some((each) => each.includes('Send, Visitors’ preview −6 dB, post fader'))).toBe(true)
+  })
+  it('the stage box list counts as the recorder counts', () => {
+    expect(stageBoxTable(session).map((row) => row.slice(0, 4).join('|'))).toEqual([
+      'Recorder’s channel|Unit|Socket|Strip',
+      '1|Saltmarsh Four|mic1|Narrator',
+      '2|Saltmarsh Four|mic2|Cello',
+      '4|Saltmarsh Four|mic4|Harmonium',
+      '5|Saltmarsh Four|line5|Tide, recorder',
+    ])
+    expect(stageBoxTable(session)[1]?.slice(6)).toEqual(['on', 'out'])
+  })
+  it('the take log leaves out what is crossed out', () => {
+    const log = {
+      marks: [mark('m')],
+      takes: [take(1, { mark: 'm', seconds: 3750, peak: -9.05, clippedRuns: 0 }), take(2, { struck: true })],
+    }
+    expect(takeTable(log, session).slice(1)).toEqual([
+      ['1', '', 'Narrator', '2026-11-20T19:30:00+01:00', '1:02:30', '', '−9.1', '0', 'Mark m', ''],
+    ])
+    expect(lengthInWords(187.4)).toBe('3:07')
+  })
+  it('Markdown and JSON hold the table whatever is written in it', () => {
+    const table = [
+      ['Name', 'Note'],
+      ['a | b', 'two\nlines'],
+    ]
+    expect(asMarkdown('Sheet', table)).toBe('# Sheet\n\n| Name | Note |\n| --- | --- |\n| a \\| b | two lines |\n')
+    expect(JSON.parse(asJson(table))).toEqual([{ Name: 'a | b', Note: 'two\nlines' }])
+  })
+})
+
+describe('the table of the log in the browser', () => {
+  const database = new RemetraDatabase('log-test')
+  const repository = new LogRepository(database)
+  const sessions = new SessionRepository(database)
+  it('keeps entries in their order, by session, apart from the steps of undo', async () => {
+    await repository.add('a', [{ take: take(1) }, { mark: mark('m') }])
+    await repository.add('b', [{ take: take(9) }])
+    await repository.add('a', [{ take: take(1, { verdict: 'keep' }) }])
+    expect(logOf(await repository.list('a'))).toMatchObject({
+      takes: [{ number: 1, verdict: 'keep' }],
+      marks: [{ id: 'm' }],
+    })
+    expect(await database.log.count()).toBe(4)
+  })
+  it('goes along when a session goes on under another key, and goes with one that is deleted for good', async () => {
+    await repository.copy('a', 'c')
+    expect(await repository.list('c')).toEqual(await repository.list('a'))
+    await sessions.erase(['a'])
+    expect(await repository.list('a')).toEqual([])
+    expect(await repository.list('c')).toHaveLength(3)
+  })
+  it('is in the backup, and comes back from it', async () => {
+    await sessions.create('d', session, 'Opened')
+    await repository.add('d', [{ take: take(4) }, { mark: mark('m') }])
+    const kept = (await sessions.all()).filter(({ log }) => log)
+    const reading = readBackup(writeBackup({ on: '2026-11-27T10:00:00Z', sessions: kept, shelf: [] }))
+    const [first] = reading.ok ? reading.backup.sessions : []
+    expect(first?.log?.takes.map(({ number }) => number)).toEqual([4])
+    await sessions.add('e', first as NonNullable<typeof first>)
+    expect(logOf(await repository.list('e'))).toEqual(first?.log)
+  })
+  it('a faulty log in a backup is named, and nothing is taken', () => {
+    const text = writeBackup({
+      on: '2026-11-27T10:00:00Z',
+      sessions: [
+        {
+          name: 'x',
+          updatedAt: 1,
+          cursor: 0,
+          steps: [{ number: 0, label: '', session }],
+          log: { marks: [], takes: [{ ...take(1), number: 0 }] },
+        },
+      ],
+      shelf: [],
+    })
+    const reading = readBackup(text)
+    expect(!reading.ok && reading.faults[0]?.path).toBe('sessions[0].log.takes[0].number')
+  })
+})
