@@ -56,6 +56,18 @@ function rehearsal() {
   return wav
 }
 
+/** The narrator's gain in hand, a made-up performer playing the loudest passage, and what its reading says. */
+async function soundcheck(page) {
+  await page.keyboard.press('6')
+  await page.locator('[data-section="strips narrator"] h3 button').click()
+  await page.locator('[data-step="narrator.n3.gain"] button').last().click()
+  await page.locator('[data-simulate]').click()
+  await page.getByRole('radio', { name: 'loudest passage' }).click()
+  await page.waitForTimeout(16_000)
+  await page.locator('[data-take]').click()
+  await page.waitForSelector('[data-sentence]')
+}
+
 const views = [
   { name: 'path-light', theme: 'light' },
   { name: 'path-dark', theme: 'dark' },
@@ -101,14 +113,6 @@ const views = [
     },
   },
   {
-    name: 'joint',
-    theme: 'light',
-    go: async (page) => {
-      await template(page, 'desk-into-two')
-      await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
-    },
-  },
-  {
     name: 'noise-budget',
     theme: 'light',
     go: async (page) => {
@@ -143,15 +147,6 @@ const views = [
     },
   },
   {
-    name: 'compare-units',
-    theme: 'light',
-    go: async (page) => {
-      await page.keyboard.press('5')
-      await page.locator('[data-page="compare"]').click()
-      await page.waitForSelector('[data-place]')
-    },
-  },
-  {
     name: 'gear-shelf',
     theme: 'light',
     go: async (page) => {
@@ -161,11 +156,28 @@ const views = [
   },
   { name: 'unit', theme: 'light', go: (page) => page.getByRole('button', { name: 'Unit…' }).click() },
   { name: 'path-phone', theme: 'light', phone: true },
+  { name: 'soundcheck', theme: 'light', go: soundcheck },
   {
-    name: 'monitoring-phone',
+    name: 'soundcheck-phone',
     theme: 'light',
     phone: true,
-    go: (page) => page.getByRole('link', { name: 'Monitoring' }).click(),
+    go: async (page) => {
+      await page.getByRole('link', { name: 'Soundcheck' }).click()
+      await page.locator('[data-section="strips narrator"] h3 button').click()
+      await page.locator('[data-step="narrator.n3.gain"] button').last().click()
+    },
+  },
+  {
+    name: 'log',
+    theme: 'light',
+    go: async (page) => {
+      await page.keyboard.press('7')
+      await page.getByRole('button', { name: 'Make a mark' }).click()
+      await page.getByRole('textbox', { name: 'Name', exact: true }).fill('After the soundcheck')
+      await page.keyboard.press('Enter')
+      await page.waitForSelector('[data-mark]')
+      await page.getByRole('button', { name: 'Sheets' }).click()
+    },
   },
 ]
 

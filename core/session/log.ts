@@ -25,7 +25,6 @@ export const mark = z.strictObject({ ...markParts, session: session.describe('Th
 export const markEnvelope = z.strictObject({ ...markParts, session: z.unknown() })
 
 export const verdicts = ['keep', 'maybe', 'no'] as const
-export type TakeVerdict = (typeof verdicts)[number]
 
 /** One take of some strips. */
 export const take = z.strictObject({
@@ -51,5 +50,3 @@ export const log = z.strictObject({
 })
 export type Log = z.infer<typeof log>
 export type Mark = Log['marks'][number]
-
-export const NO_LOG: Log = { marks: [], takes: [] }

@@ -1,7 +1,7 @@
 import type { Fault } from './fault'
 import type { Log, Mark } from './log'
 import { MOST_MARKS, MOST_TAKES, markEnvelope, take } from './log'
-import type { SessionReading } from './read'
+import type { SessionReading } from './session-reading'
 import { faultsFrom } from './structure'
 import { z } from './z'
 

@@ -2,15 +2,11 @@ import { completeStrip } from './complete'
 import { consistencyFaults } from './consistency'
 import type { Fault } from './fault'
 import { describeReceived } from './fault'
-import type { Session } from './session'
+import type { SessionReading } from './session-reading'
 import { SESSION_FORMAT, SESSION_VERSION, session as schema } from './session'
-import type { Log } from './log'
 import { migrate } from './migrate'
 import { readLog } from './read-log'
 import { structureFaults } from './structure'
-
-/** A session read, and the log that its file may carry besides. */
-export type SessionReading = { ok: true; session: Session; log: Log | null } | { ok: false; faults: Fault[] }
 
 /** Largest file that an importer reads: far above any session, far below what would stall a browser. */
 export const MOST_CHARACTERS = 16 * 1024 * 1024

@@ -50,7 +50,6 @@ export const soundcheck = z.strictObject({
   ticks: z.array(tick).max(MOST_ENTRIES).optional(),
   readings: z.array(reading).max(MOST_ENTRIES).optional(),
 })
-export type Soundcheck = z.infer<typeof soundcheck>
 
 /**
  * Standard uncertainty of a reading by the kind of its meter, dB (common practice, no source): one whose ballistics are not known is

@@ -82,7 +82,7 @@ for (const width of WIDTHS) {
     test(`every place at ${width} px, both themes: nothing covered, cut, too small or pushed over the edge`, async ({
       page,
     }) => {
-      test.setTimeout(300_000)
+      test.setTimeout(480_000)
       await open(page)
       const key = page.url().match(/path\/([^?]+)/)?.[1]
       for (const theme of ['light', 'dark'] as const) {

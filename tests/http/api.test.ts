@@ -370,6 +370,34 @@ describe('the HTTP endpoint, over a real socket', () => {
 })
 
 describe('how sure it is, over HTTP', () => {
+  it('POST /api/soundcheck: the run sheet, and what a reading 4 dB over the plan says (DOMAIN: level 2.88 dB of it)', async () => {
+    const file = { ...(example1() as object), target: { low: -24, high: -18 } }
+    const reading = {
+      id: 'r1',
+      strip: 'narrator',
+      stage: 'narrator-input',
+      reads: 'peak',
+      value: -15.49,
+      unit: 'dBFS',
+      spread: 0.5,
+    }
+    const session = {
+      ...file,
+      version: 2,
+      soundcheck: { readings: [reading], ticks: [{ step: 'narrator.narrator-input.gain' }] },
+    }
+    const answer = await (await post('soundcheck', JSON.stringify(session))).json()
+    expect(answer.readings[0]).toMatchObject({ id: 'r1', contradicts: null })
+    expect(answer.readings[0].difference).toBeCloseTo(4, 1)
+    const [first] = answer.readings[0].explains
+    expect(first.input).toBe('gear.voice.level')
+    expect(Math.abs(first.shift - 2.88)).toBeLessThan(0.03)
+    expect(answer.readings[0].changes).toEqual([
+      { strip: 'narrator', stage: 'narrator-input', setting: 'gain', to: expect.any(Number) },
+    ])
+    expect(answer.steps.find(({ id }: { id: string }) => id === 'narrator.narrator-input.gain').state).toBe('done')
+    expect(answer.open).toBe(answer.steps.length - 1)
+  })
   it('POST /api/uncertainty: worked example 1: u 3.37 at the recorder, 0.018 % that the take clips, and what to do first', async () => {
     const answer = await (await post('uncertainty', JSON.stringify(example1()))).json()
     const [strip] = answer.strips

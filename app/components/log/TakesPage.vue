@@ -134,7 +134,9 @@ async function takeFile(take: Take, event: Event) {
       <span class="text-xs text-muted">L</span>
       <p class="flex basis-full flex-wrap gap-x-4 gap-y-1">
         <label v-for="strip in recording" :key="strip.id" class="flex min-h-6 items-center gap-1.5">
-          <input type="checkbox" :checked="armed.includes(strip.id)" @change="arm(strip.id)" />{{ strip.name }}
+          <input type="checkbox" class="size-6" :checked="armed.includes(strip.id)" @change="arm(strip.id)" />{{
+            strip.name
+          }}
         </label>
       </p>
       <p class="flex basis-full flex-wrap items-center gap-3 text-muted">

@@ -15,7 +15,7 @@ import { useViewStore } from '~/stores/view'
 import RiverCanvas from './RiverCanvas.vue'
 
 /** The live gauge: what the browser is handed of an input, or of a made-up performer, as it flows. */
-const props = defineProps<{ gauge: LiveGauge; take: (meter: MeterChoice, value: number) => string | null }>()
+const props = defineProps<{ gauge: LiveGauge; taking: (meter: MeterChoice, value: number) => string | null }>()
 const store = useSessionStore()
 const view = useViewStore()
 const soundcheck = useSoundcheckStore()
@@ -125,7 +125,7 @@ function take() {
     told.value = `Not taken: the browser could not switch off ${processed.value.join(' and ')}, so this level is not the input’s. Type what the recorder shows.`
   else if (value == null) told.value = 'Nothing has come in yet. Let the loudest passage play, then take it.'
   else
-    told.value = props.take(
+    told.value = props.taking(
       { reads, unit: 'dBFS', words: reads === 'average' ? 'average (RMS)' : 'sample peak' },
       value,
     )

@@ -88,7 +88,7 @@ const minds = computed(() => {
       aria-label="Gauge and readings"
     >
       <div class="min-w-0 column:min-h-0 column:overflow-y-auto" :tabindex="0" aria-label="Gauge">
-        <GaugePanel ref="panel" :gauge="gauge" :take="take" />
+        <GaugePanel ref="panel" :gauge="gauge" :taking="take" />
         <ReadingSays />
         <ByEar />
       </div>
