@@ -117,12 +117,32 @@ function hatched(
 
 /** The bed under the floor, stippled. */
 function bed(context: CanvasRenderingContext2D, x1: number, y1: number, x2: number, y2: number, colour: string): void {
-  context.fillStyle = colour
-  context.globalAlpha = 0.55
-  for (let y = y1 + 4, row = 0; y < y2; y += 6, row++)
-    for (let x = x1 + (row % 2) * 4; x < x2; x += 8) context.fillRect(x, y, 1.2, 1.2)
-  context.globalAlpha = 1
+  const pattern = stipple(context, colour)
+  if (pattern) {
+    context.fillStyle = pattern
+    context.globalAlpha = 0.55
+    context.fillRect(x1, y1, x2 - x1, y2 - y1)
+    context.globalAlpha = 1
+  }
   line(context, x1, y1, x2, y1, colour)
+}
+
+/** Thousands of dots twenty times a second would be half of the drawing's work: they are drawn once, and repeated. */
+const stipples = new Map<string, CanvasPattern | null>()
+function stipple(context: CanvasRenderingContext2D, colour: string): CanvasPattern | null {
+  const known = stipples.get(colour)
+  if (known !== undefined) return known
+  const tile = document.createElement('canvas')
+  tile.width = 8
+  tile.height = 12
+  const dots = tile.getContext('2d')
+  if (!dots) return null
+  dots.fillStyle = colour
+  dots.fillRect(0, 4, 1.2, 1.2)
+  dots.fillRect(4, 10, 1.2, 1.2)
+  const pattern = context.createPattern(tile, 'repeat')
+  stipples.set(colour, pattern)
+  return pattern
 }
 
 /** From its average up to its peaks. */
