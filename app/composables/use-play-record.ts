@@ -19,7 +19,7 @@ export function usePlayRecord() {
   const player = new SignalPlayer()
   const outputs = ref<LiveDevice[]>([])
   const output = ref<string | null>(null)
-  const state = ref<'idle' | 'opening' | 'rising' | 'recording'>('idle')
+  const state = ref<'idle' | 'opening' | 'rising' | 'playing' | 'recording'>('idle')
   const trouble = ref<string | null>(null)
   const told = ref<string | null>(null)
   let turn = 0
@@ -27,6 +27,26 @@ export function usePlayRecord() {
   const look = async () => {
     await gauge.look()
     outputs.value = await liveOutputs()
+  }
+
+  /** Only plays, where what is measured is read off another meter. */
+  async function play(signal: Signal): Promise<void> {
+    const mine = ++turn
+    trouble.value = told.value = null
+    state.value = 'rising'
+    try {
+      await player.play(
+        (rate) => makeSignal(signal, rate),
+        output.value,
+        () => {
+          if (mine === turn) state.value = 'playing'
+        },
+      )
+    } catch (error) {
+      if (mine === turn) trouble.value = notPlayed(error)
+    } finally {
+      if (mine === turn) await stop()
+    }
   }
 
   /** @returns the recording; `null` where there is none, which is told */
@@ -64,8 +84,7 @@ export function usePlayRecord() {
       if (mine !== turn) return null
       return await recordedFile(sampleRate, name)
     } catch (error) {
-      if (mine === turn)
-        trouble.value = `It could not be played (${error instanceof Error ? error.message : 'unknown reason'}). Choose another output, or save the signal and play it with your host.`
+      if (mine === turn) trouble.value = notPlayed(error)
       return null
     } finally {
       if (mine === turn) await stop()
@@ -98,7 +117,9 @@ export function usePlayRecord() {
   }
   onScopeDispose(() => void stop())
 
-  return { devices: gauge.devices, device: gauge.device, outputs, output, state, trouble, told, look, run, stop }
+  return { devices: gauge.devices, device: gauge.device, outputs, output, state, trouble, told, look, play, run, stop }
 }
 
+const notPlayed = (error: unknown) =>
+  `It could not be played (${error instanceof Error ? error.message : 'unknown reason'}). Choose another output, or save the signal and play it with your host.`
 const pause = (seconds: number) => new Promise((resolve) => setTimeout(resolve, 1000 * seconds))

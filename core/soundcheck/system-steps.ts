@@ -108,7 +108,13 @@ export function downSteps({ strips, channels, session }: Sheet): Instruction[] {
         ]),
     ...(faders.length === 0
       ? []
-      : [down('faders', 'Faders down', `${[...new Set(faders.map(({ name }) => name))].join(', ')}.`)]),
+      : [
+          down(
+            'faders',
+            'Faders down',
+            `${[...new Set(faders.map(({ name }) => name))].join(', ')}: down, or at the mark where they will stay.`,
+          ),
+        ]),
     ...(processors.length + pads.length === 0
       ? []
       : [

@@ -194,3 +194,13 @@ test('by ear: before and now at −30 dBFS, never over −20', async ({ page }) 
   await ear.getByRole('button', { name: 'Stop' }).click()
   await expect(ear.getByRole('button', { name: 'Hear before and now' })).toBeVisible()
 })
+
+test('the run sheet on paper: every step with its box, its caution and a line for what is read', async ({ page }) => {
+  await soundcheck(page)
+  await page.emulateMedia({ media: 'print' })
+  const sheet = page.locator('[data-run-sheet-print]')
+  await expect(sheet).toContainText('Run sheet: Net loft, evening')
+  await expect(sheet.locator('li')).toHaveCount(Number((await sheet.locator('li .figure').last().innerText()).trim()))
+  await expect(sheet).toContainText('−18.0 … −12.0 dBFS at the recorder’s meter')
+  await expect(sheet).toContainText('Old Punt ribbon must not get it.')
+})

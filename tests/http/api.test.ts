@@ -370,6 +370,11 @@ describe('the HTTP endpoint, over a real socket', () => {
 })
 
 describe('how sure it is, over HTTP', () => {
+  it('a page may listen to an input, for this origin only; nothing else of the device is open', async () => {
+    const policy = (await fetch(server.address)).headers.get('permissions-policy') ?? ''
+    expect(policy).toContain('microphone=(self)')
+    expect(policy).toContain('camera=()')
+  })
   it('POST /api/soundcheck: the run sheet, and what a reading 4 dB over the plan says (DOMAIN: level 2.88 dB of it)', async () => {
     const file = { ...(example1() as object), target: { low: -24, high: -18 } }
     const reading = {

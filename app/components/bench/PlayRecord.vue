@@ -4,15 +4,22 @@ import type { Signal } from '#core/signals/signal'
 import { usePlayRecord } from '~/composables/use-play-record'
 
 /** The signal played and recorded here in one go; the recording then goes the same way as a file. */
-const props = defineProps<{ signal: Signal | null; sampleRate: number; name: string }>()
+const props = defineProps<{ signal: Signal | null; sampleRate: number; name: string; playOnly?: boolean }>()
 const emit = defineEmits<{ file: [file: File] }>()
 const work = usePlayRecord()
 const { devices, device, outputs, output, state, trouble, told } = work
 onMounted(work.look)
 
-const WORDS = { idle: '', opening: 'Opening the input…', rising: 'It rises slowly…', recording: 'Recording…' } as const
+const WORDS = {
+  idle: '',
+  opening: 'Opening the input…',
+  rising: 'It rises slowly…',
+  playing: 'Playing…',
+  recording: 'Recording…',
+} as const
 const level = computed(() => (props.signal && 'level' in props.signal ? props.signal.level : null))
 async function run() {
+  if (props.playOnly && props.signal) return work.play(props.signal)
   const file = await work.run(props.signal, props.sampleRate, `${props.name}, through the browser.wav`)
   if (file) emit('file', file)
 }
@@ -20,7 +27,7 @@ async function run() {
 
 <template>
   <details class="mt-2 border border-line px-2.5 py-1" data-play-record>
-    <summary>{{ signal ? 'Play and record it here' : 'Record it here' }}</summary>
+    <summary>{{ playOnly ? 'Play it here' : signal ? 'Play and record it here' : 'Record it here' }}</summary>
     <p class="mt-1 border-l-3 border-ceiling pl-2">
       <template v-if="signal">
         Headphones off your ears, loudspeakers off{{ level === null ? '' : `: the signal comes at ${level} dBFS` }}. It
@@ -36,7 +43,7 @@ async function run() {
           <option v-for="each in outputs" :key="each.id" :value="each.id">{{ each.name }}</option>
         </select></label
       >
-      <label v-if="devices.length > 0"
+      <label v-if="devices.length > 0 && !playOnly"
         >in
         <select v-model="device" class="max-w-44 border-b border-dotted border-rule bg-sheet" aria-label="Input">
           <option :value="null">the default input</option>
@@ -44,7 +51,7 @@ async function run() {
         </select></label
       >
       <button v-if="state === 'idle'" type="button" class="push" data-run @click="run">
-        {{ signal ? 'Play and record' : 'Record' }}
+        {{ playOnly ? 'Play' : signal ? 'Play and record' : 'Record' }}
       </button>
       <button v-else type="button" class="push" @click="work.stop">Stop</button>
       <span role="status">{{ WORDS[state] }}</span>
@@ -52,9 +59,11 @@ async function run() {
     <p v-if="trouble" role="alert" class="mt-1 text-ceiling">{{ trouble }}</p>
     <p v-if="told" role="status" class="mt-1">{{ told }}</p>
     <p class="mt-1 pb-1 text-xs text-muted">
-      It goes through the browser and the system’s mixer: their rate, their slider and their bit depth are in it, and
-      playing and recording do not begin together, so a lag against the played file is not told here. What your host
-      records is the better file.
+      It goes through the browser and the system’s mixer: their rate, their slider and their bit depth are in it{{
+        playOnly
+          ? '. Played by your host it is certain.'
+          : ', and playing and recording do not begin together, so a lag against the played file is not told here. What your host records is the better file.'
+      }}
     </p>
   </details>
 </template>

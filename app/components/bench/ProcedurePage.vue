@@ -48,7 +48,16 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
             <NumberInput :value="typed[key]" :field="field" :commit="(value) => work.type(String(key), value)"
           /></label>
         </p>
-        <ReadingField v-if="!procedure.question" :fields="procedure.each" @read="work.read" />
+        <template v-if="!procedure.question">
+          <ReadingField :fields="procedure.each" @read="work.read" />
+          <PlayRecord
+            v-if="procedure.signal(bench, typed)"
+            play-only
+            :signal="procedure.signal(bench, typed)"
+            :sample-rate="bench.session.system.sampleRate"
+            :name="procedure.title"
+          />
+        </template>
         <template v-else>
           <div class="mt-2"><FilePick label="Choose recordings" several @files="work.takeFiles" /></div>
           <PlayRecord

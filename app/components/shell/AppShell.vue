@@ -28,6 +28,7 @@ const ExplainDialog = lateComponent(() => import('~/components/sure/ExplainDialo
 const StripDialog = lateComponent(() => import('~/components/path/StripDialog.vue'))
 const PrintSheet = lateComponent(() => import('~/components/path/PrintSheet.vue'))
 const LogPrint = lateComponent(() => import('~/components/log/LogPrint.vue'))
+const RunSheetPrint = lateComponent(() => import('~/components/soundcheck/RunSheetPrint.vue'))
 
 /** What surrounds every place: the rail, the open session, the verdict, the notices and the keys. */
 const store = useSessionStore()
@@ -67,14 +68,15 @@ const changeTheme = () => {
   theme.preference = dark.value ? 'light' : 'dark'
 }
 const printed = ref(false)
+/** Places with a sheet of their own for paper, which stands ready there; elsewhere the path’s is made when it is asked for. */
+const PAPER: Record<string, () => Promise<unknown>> = {
+  Log: () => import('~/components/log/LogPrint.vue'),
+  Soundcheck: () => import('~/components/soundcheck/RunSheetPrint.vue'),
+}
 /** The sheet has to be there before the browser lays out the paper. */
 async function print() {
   printed.value = true
-  const sheet =
-    place.value === 'Log'
-      ? () => import('~/components/log/LogPrint.vue')
-      : () => import('~/components/path/PrintSheet.vue')
-  if (!(await latePart<unknown>(sheet))) return
+  if (!(await latePart<unknown>(PAPER[place.value] ?? (() => import('~/components/path/PrintSheet.vue'))))) return
   await nextTick()
   window.print()
 }
@@ -210,8 +212,8 @@ useEventListener(window, 'paste', async (event) => {
         />
       </main>
     </div>
-    <!-- On Log its sheet stands ready for paper; elsewhere the path’s is made when it is asked for. -->
     <LogPrint v-if="store.session && place === 'Log'" class="hidden print:block" />
+    <RunSheetPrint v-else-if="store.session && place === 'Soundcheck'" class="hidden print:block" />
     <PrintSheet v-else-if="store.session && (printed || onPaper)" class="hidden print:block" />
     <div
       v-if="dropping"

@@ -6,12 +6,13 @@ import { isBus } from '#core/session'
 import { deviationOf, performanceAt } from '#core/simulated/performance'
 import type { Playing } from '#core/render/performer'
 import type { MeterChoice } from '#core/soundcheck/meter-choices'
-import { formatDecimal, formatShort } from '#core/units'
+import { formatShort } from '#core/units'
 import { COLUMNS } from '~/composables/use-gauge'
 import type { LiveGauge } from '~/composables/use-gauge'
 import { useSessionStore } from '~/stores/session'
 import { useSoundcheckStore } from '~/stores/soundcheck'
 import { useViewStore } from '~/stores/view'
+import GaugeFigures from './GaugeFigures.vue'
 import RiverCanvas from './RiverCanvas.vue'
 
 /** The live gauge: what the browser is handed of an input, or of a made-up performer, as it flows. */
@@ -87,22 +88,6 @@ function play(next: Playing) {
   props.gauge.startPassage()
 }
 
-const figures = computed(() => {
-  const now = snapshot.value
-  const level = (value: number | null | undefined) => (value == null ? '–' : formatDecimal(value, 1))
-  return [
-    { name: 'Peak, held', value: level(now?.passage.peak), unit: 'dBFS', key: 'peak' },
-    { name: 'True peak', value: level(now?.passage.truePeak), unit: 'dBTP', key: 'true-peak' },
-    { name: 'Loudest 3 s', value: level(now?.passage.loudest), unit: 'dBFS', key: 'loudest' },
-    { name: 'Average', value: level(now?.passage.average), unit: 'dBFS', key: 'average' },
-    { name: 'Crest factor', value: level(now?.passage.crest), unit: 'dB', key: 'crest' },
-    { name: 'Momentary', value: level(now?.momentary), unit: 'LUFS', key: 'momentary' },
-    { name: 'Short-term', value: level(now?.shortTerm), unit: 'LUFS', key: 'short-term' },
-    { name: 'Integrated', value: level(now?.passage.integrated), unit: 'LUFS', key: 'integrated' },
-    { name: 'Floor', value: level(now?.floor), unit: 'dBFS(A)', key: 'floor' },
-    { name: 'Clipped', value: String(now?.passage.clippedRuns ?? 0), unit: 'runs', key: 'clipped' },
-  ]
-})
 const processed = computed(() => opened.value?.processed ?? [])
 const chosen = computed(() => channels.value.join('+'))
 const choices = computed(() => {
@@ -161,15 +146,7 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
       :drawn="snapshot"
       :label="`Level of ${name} over the last half minute, under its ceiling at 0 dBFS`"
     />
-    <dl class="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 card:grid-cols-5" data-figures>
-      <div v-for="each in figures" :key="each.key">
-        <dt class="text-xs text-muted">{{ each.name }}</dt>
-        <dd>
-          <strong class="figure text-base" :data-figure="each.key">{{ each.value }}</strong>
-          <span class="figure text-muted">{{ ' ' + each.unit }}</span>
-        </dd>
-      </div>
-    </dl>
+    <GaugeFigures class="mt-1" :snapshot="snapshot" />
     <div class="mt-2 flex flex-wrap items-center gap-2">
       <template v-if="source === 'none'">
         <button type="button" class="push-main" :disabled="opening" data-open @click="gauge.open()">
