@@ -1,10 +1,9 @@
 import { ref } from 'vue'
 import { useRouter } from '#imports'
 import type { Fault } from '#core/session'
-import { writeSession } from '#core/session'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
-import { logForFile } from './log-for-file'
+import { sessionText } from './session-text'
 import { chooseFile as choose, saveFile } from './file-access'
 
 export interface Refusal {
@@ -58,7 +57,7 @@ export function useExchange() {
   async function exportOpen() {
     if (!open.committed) return
     await saveFile(
-      writeSession(open.committed, await logForFile(open.key)),
+      await sessionText(open.committed, open.key),
       'application/json',
       `${fileName(open.committed.name)}.session.json`,
       'remetra',

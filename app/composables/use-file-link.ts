@@ -1,11 +1,11 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Session } from '#core/session'
-import { readSessionText, writeSession } from '#core/session'
+import { readSessionText } from '#core/session'
 import type { FileLink } from '~/stores/file-links'
 import { useFileLinks } from '~/stores/file-links'
 import { useSessionStore } from '~/stores/session'
-import { logForFile } from './log-for-file'
+import { sessionText } from './session-text'
 
 /** The file follows when the hand rests that long, ms. */
 const REST = 1500
@@ -61,7 +61,7 @@ export function useFileLink() {
 
   async function write(to: FileLink, session: Session) {
     const stream = await to.handle.createWritable()
-    await stream.write(writeSession(session, await logForFile(to.key)))
+    await stream.write(await sessionText(session, to.key))
     await stream.close()
     const { lastModified } = await to.handle.getFile()
     const written = { ...to, lastModified }

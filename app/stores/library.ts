@@ -3,8 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { demoSession } from '#demo/index'
 import { asChange } from '#core/plan/as-change'
 import type { BackupSession, Fault, Session } from '#core/session'
-import { entriesOf } from '#core/log/entries'
-import { applySettings, blankSession, nextName, readSession, readSessionText } from '#core/session'
+import { applySettings, blankSession, nextName, readSession } from '#core/session'
 import type { SecondCopy, SessionRow } from '~/persistence'
 import {
   describeStorageTrouble,
@@ -24,6 +23,13 @@ import { useSessionStore } from './session'
 
 export { RESTORABLE_DAYS } from '~/persistence'
 export type SessionSummary = SessionRow
+
+/** The reader of files is fetched when one is opened. */
+const NOT_READ: Fault = {
+  path: '',
+  code: 'not-read',
+  message: 'The reader of session files could not be loaded. Everything is kept; reload the page, and open it again.',
+}
 
 const LAST_OPEN = 'last-open'
 const LAST_BACKUP = 'last-backup'
@@ -155,11 +161,13 @@ export const useLibraryStore = defineStore('library', () => {
   }
 
   async function importText(text: string): Promise<{ key: string } | { faults: Fault[] }> {
-    const reading = readSessionText(text)
+    const part = await latePart(() => import('#core/session/session-file'))
+    if (!part) return { faults: [NOT_READ] }
+    const reading = part.readSessionFile(text)
     if (!reading.ok) return { faults: reading.faults }
     const key = await addOwn(reading.session, 'Imported')
     const { log } = reading
-    if (log) await attempt(() => logRepository.add(key, entriesOf(log)))
+    if (log) await attempt(async () => logRepository.add(key, (await import('#core/log/entries')).entriesOf(log)))
     return { key }
   }
 

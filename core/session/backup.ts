@@ -155,7 +155,7 @@ function contents({ on, sessions, shelf }: z.infer<typeof shape>): BackupReading
 
 function logAt(given: unknown, at: string, faults: Fault[]): { log?: Log } {
   if (given === undefined) return {}
-  const reading = readLog(given, readSession)
+  const reading = readLog(given)
   if (reading.ok) return { log: reading.log }
   faults.push(...reading.faults.map((fault) => ({ ...fault, path: `${at}.${fault.path}` })))
   return {}

@@ -1,7 +1,7 @@
 import type { Fault } from './fault'
 import type { Log, Mark } from './log'
 import { MOST_MARKS, MOST_TAKES, markEnvelope, take } from './log'
-import type { SessionReading } from './session-reading'
+import { readSession } from './read'
 import { faultsFrom } from './structure'
 import { z } from './z'
 
@@ -13,21 +13,16 @@ const envelope = z.strictObject({
 /** Faults that are told of one log. */
 const MOST_FAULTS = 20
 
-/**
- * Reads the log of a session file: every mark’s session as if it came from a file of its own.
- * @param readSession the reader of sessions, which in turn asks this one
- */
-export function readLog(
-  raw: unknown,
-  readSession: (raw: unknown) => SessionReading,
-): { ok: true; log: Log } | { ok: false; faults: Fault[] } {
+/** Reads the log of a session file: every mark’s session as if it came from a file of its own. */
+export function readLog(raw: unknown): { ok: true; log: Log } | { ok: false; faults: Fault[] } {
   const parsed = envelope.safeParse(raw)
   if (!parsed.success)
     return { ok: false, faults: underLog(faultsFrom(parsed.error.issues.slice(0, MOST_FAULTS), raw)) }
   const faults: Fault[] = []
   const marks = parsed.data.marks.flatMap(({ session, ...mark }, i): Mark[] => {
     const reading = readSession(session)
-    if (reading.ok && reading.log === null) return [{ ...mark, session: reading.session }]
+    const isNested = typeof session === 'object' && session !== null && 'log' in session
+    if (reading.ok && !isNested) return [{ ...mark, session: reading.session }]
     const at = `marks[${i}].session`
     const own = reading.ok ? [{ path: 'log', code: 'unknown-key', message: NESTED }] : reading.faults
     faults.push(...own.map((fault) => ({ ...fault, path: fault.path ? `${at}.${fault.path}` : at })))

@@ -2,11 +2,12 @@ import { completeStrip } from './complete'
 import { consistencyFaults } from './consistency'
 import type { Fault } from './fault'
 import { describeReceived } from './fault'
-import type { SessionReading } from './session-reading'
+import type { Session } from './session'
 import { SESSION_FORMAT, SESSION_VERSION, session as schema } from './session'
 import { migrate } from './migrate'
-import { readLog } from './read-log'
 import { structureFaults } from './structure'
+
+export type SessionReading = { ok: true; session: Session } | { ok: false; faults: Fault[] }
 
 /** Largest file that an importer reads: far above any session, far below what would stall a browser. */
 export const MOST_CHARACTERS = 16 * 1024 * 1024
@@ -16,6 +17,12 @@ const MOST_FAULTS = 100
 
 /** Reads a session from the text of a file. Never throws: what is wrong comes back as a list of faults. */
 export function readSessionText(text: string): SessionReading {
+  const parsed = parseSessionText(text)
+  return parsed.ok ? readSession(parsed.raw) : parsed
+}
+
+/** The JSON of a file’s text, or why it is none. */
+export function parseSessionText(text: string): { ok: true; raw: unknown } | { ok: false; faults: Fault[] } {
   if (text.length > MOST_CHARACTERS) {
     return refuse({
       path: '',
@@ -23,10 +30,9 @@ export function readSessionText(text: string): SessionReading {
       message: `The file has ${text.length} characters; a session has at most ${MOST_CHARACTERS}. This is hardly a session file: choose another.`,
     })
   }
-  let raw: unknown
   try {
     // A byte order mark is what some editors put before the text; JSON does not know it.
-    raw = JSON.parse(text.replace(/^\uFEFF/, ''))
+    return { ok: true, raw: JSON.parse(text.replace(/^\uFEFF/, '')) }
   } catch (error) {
     const where = error instanceof SyntaxError ? error.message.slice(0, 200) : 'unknown reason'
     return refuse({
@@ -35,29 +41,25 @@ export function readSessionText(text: string): SessionReading {
       message: `The file is not JSON (${where}). Choose a session file, or mend the text at that place.`,
     })
   }
-  return readSession(raw)
 }
 
-/** Reads a session from parsed JSON, completes it with its defaults, and names all faults at once. */
+/**
+ * Reads a session from parsed JSON, completes it with its defaults, and names all faults at once. The log that a file may carry
+ * besides is left aside: `session-file.ts` reads both.
+ */
 export function readSession(file: unknown): SessionReading {
   const foreign = formatFault(file)
   if (foreign) return refuse(foreign)
-  const { log: givenLog, ...given } = file as Record<string, unknown>
+  const { log: _log, ...given } = file as Record<string, unknown>
   const tooBig = sizeFault(given)
   if (tooBig) return refuse(tooBig)
-  const log = givenLog === undefined ? null : readLog(givenLog, readSession)
   const raw = migrate(given)
   const structure = structureFaults(raw, MOST_FAULTS)
-  const own = structure.length > MOST_FAULTS ? structure : [...structure, ...consistencyFaults(raw)]
-  const faults = log?.ok === false ? [...own, ...log.faults] : own
+  const faults = structure.length > MOST_FAULTS ? structure : [...structure, ...consistencyFaults(raw)]
   if (faults.length > 0) return { ok: false, faults: cap(distinct(faults)) }
   const session = schema.parse(raw)
   const gear = new Map(session.gear.map((item) => [item.id, item]))
-  return {
-    ok: true,
-    session: { ...session, strips: session.strips.map((strip) => completeStrip(strip, gear)) },
-    log: log?.ok ? log.log : null,
-  }
+  return { ok: true, session: { ...session, strips: session.strips.map((strip) => completeStrip(strip, gear)) } }
 }
 
 const refuse = (fault: Fault): Extract<SessionReading, { ok: false }> => ({ ok: false, faults: [fault] })

@@ -6,7 +6,7 @@ import { soundcheckOf } from '#core/soundcheck/soundcheck'
 import { howSure } from '#core/uncertainty/how-sure'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
-import { readSessionText } from '#core/session'
+import { readSessionFile } from '#core/session/session-file'
 import { timeSession } from '#core/timing/time-session'
 import { answerExplain } from './answer-explain'
 import type { SessionAnswer } from './session-answer'
@@ -22,7 +22,7 @@ export type SessionQuestion = keyof typeof questions | 'explain'
 
 export function answerSession({ question, text }: { question: SessionQuestion; text: string }): SessionAnswer {
   if (question === 'explain') return answerExplain(text)
-  const reading = readSessionText(text)
+  const reading = readSessionFile(text)
   return reading.ok ? { ok: true, json: JSON.stringify(questions[question](reading.session)) } : reading
 }
 

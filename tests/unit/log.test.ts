@@ -6,15 +6,8 @@ import { backTo, entriesOf, fullLog, lastMark, logOf, missingFrom, nextTakeNumbe
 import { recallSteps } from '#core/log/recall'
 import { asJson, asMarkdown, lengthInWords, recallSheet, recallTable, stageBoxTable, takeTable } from '#core/log/sheets'
 import type { Change, Log, Mark, Session, Take } from '#core/session'
-import {
-  MOST_TAKES,
-  applyChanges,
-  readBackup,
-  readSession,
-  sessionJsonSchema,
-  writeBackup,
-  writeSession,
-} from '#core/session'
+import { MOST_TAKES, applyChanges, readBackup, sessionJsonSchema, writeBackup, writeSession } from '#core/session'
+import { readSessionFile, writeSessionFile } from '#core/session/session-file'
 import { withTick } from '#core/soundcheck/run-sheet'
 import { RemetraDatabase } from '~/persistence/database'
 import { LogRepository } from '~/persistence/log-repository'
@@ -43,25 +36,25 @@ const evaluated = (of: Session) => ({ session: of, evaluation: evaluateSession(o
 
 describe('the log in the session file', () => {
   const log: Log = { marks: [mark('m1')], takes: [take(1, { verdict: 'keep', seconds: 187, peak: -12.3, mark: 'm1' })] }
-  const text = writeSession(session, log)
-  const reading = readSession(JSON.parse(text))
+  const text = writeSessionFile(session, log)
+  const reading = readSessionFile(text)
   it('is read back whole, and written to the same bytes', () => {
     expect(reading.ok && reading.log).toEqual(log)
-    expect(reading.ok && writeSession(reading.session, reading.log)).toBe(text)
+    expect(reading.ok && writeSessionFile(reading.session, reading.log)).toBe(text)
   })
   it('is no part of the session, and of no evaluation', () => {
     expect(reading.ok && 'log' in reading.session).toBe(false)
     expect(reading.ok && evaluateSession(reading.session)).toEqual(evaluateSession(session))
   })
   it('a file without one has none; an empty one is not written', () => {
-    expect(readSession(JSON.parse(writeSession(session)))).toMatchObject({ ok: true, log: null })
-    expect(writeSession(session, { marks: [], takes: [] })).toBe(writeSession(session))
+    expect(readSessionFile(writeSession(session))).toMatchObject({ ok: true, log: null })
+    expect(writeSessionFile(session, { marks: [], takes: [] })).toBe(writeSession(session))
   })
   it('stands in the schema', () => expect(JSON.stringify(sessionJsonSchema())).toContain('"takes"'))
   const faulty = (change: (raw: { log: { marks: unknown[]; takes: unknown[] } }) => void) => {
     const raw = JSON.parse(text) as { log: { marks: unknown[]; takes: unknown[] } }
     change(raw)
-    const found = readSession(raw)
+    const found = readSessionFile(JSON.stringify(raw))
     return found.ok ? [] : found.faults.map(({ path, message }) => `${path}: ${message}`)
   }
   it.each([
@@ -98,7 +91,7 @@ describe('the log in the session file', () => {
   )
   it('many marks are no session too large: each is read as a file of its own', () => {
     const many = { marks: Array.from({ length: 60 }, (_, i) => mark(`m${i}`)), takes: [] }
-    expect(readSession(JSON.parse(writeSession(session, many))).ok).toBe(true)
+    expect(readSessionFile(writeSessionFile(session, many)).ok).toBe(true)
   })
 })
 

@@ -2,7 +2,7 @@
 import { format, parseISO } from 'date-fns'
 import { ref } from 'vue'
 import { missingFrom, standsAs } from '#core/log/entries'
-import { readSessionText } from '#core/session'
+import { readSessionFile } from '#core/session/session-file'
 import type { Mark } from '#core/session'
 import { chooseFile } from '~/composables/file-access'
 import { useLog } from '~/composables/use-log'
@@ -27,7 +27,7 @@ const struck = () => logStore.log.marks.filter((mark) => mark.struck)
 async function merge() {
   const file = await chooseFile({ extensions: ['.json'], description: 'Session file', id: 'remetra' })
   if (!file) return
-  const reading = readSessionText(await file.text())
+  const reading = readSessionFile(await file.text())
   if (!reading.ok) {
     const [first] = reading.faults
     told.value = `“${file.name}” was not read; nothing was changed. ${first?.path ?? ''} ${first?.message ?? ''}`
