@@ -67,8 +67,14 @@ export const useLogStore = defineStore('log', () => {
 
   /** All of a session’s log, also where no place has shown it yet. */
   async function whole(key: string): Promise<Log> {
-    const entries = await logRepository.list(key)
-    return logOf([...entries, ...(store.key === key ? unkept.value : [])])
+    const own = store.key === key ? unkept.value : []
+    try {
+      return logOf([...(await logRepository.list(key)), ...own])
+    } catch (error) {
+      // What is on the screen can be taken along all the same.
+      trouble.value = describeStorageTrouble(error)
+      return logOf([...(store.key === key ? kept.value : []), ...own])
+    }
   }
 
   return {

@@ -17,18 +17,18 @@ export interface SettingWords {
   readonly words: string
 }
 
-/** All that a hand sets at a stage, in the order in which it is set; also what stands at zero or is out. */
+/** All that a hand sets at a stage, gains first; also what stands at zero or is out. */
 export function settingWords(stage: ResolvedStage): SettingWords[] {
   if (stage.kind === 'sound-source')
     return [{ setting: 'distance', name: 'Distance', words: `${formatShort(stage.distance)} m from the capsule` }]
   const { gain, fader, phantom, pad, lowCut, tap, angle, cable, distance } = stage.settings
   const knob = gainControls(stage).find((each) => each.setting === 'gain')?.knob
   const told: [string, string, string | null][] = [
+    ['gain', stage.kind === 'fader' ? 'Fader' : 'Gain', gain === undefined ? null : gainInWords({ value: gain, knob })],
+    ['fader', 'Fader', fader === undefined ? null : `${formatShort(fader, 1)} dB`],
     ['phantom', '48 V', phantom === undefined ? null : phantom ? 'on' : 'off'],
     ['pad', 'Pad', pad === undefined ? null : pad ? 'in' : 'out'],
     ['lowCut', 'Low cut', lowCut === undefined ? null : lowCut ? 'in' : 'out'],
-    ['gain', stage.kind === 'fader' ? 'Fader' : 'Gain', gain === undefined ? null : gainInWords({ value: gain, knob })],
-    ['fader', 'Fader', fader === undefined ? null : `${formatShort(fader, 1)} dB`],
     ['tap', 'Taken', tap === undefined ? null : `${tap} fader`],
     ['angle', 'Off axis', angle === undefined ? null : `${formatShort(angle)}°`],
     ['distance', 'Distance', distance === undefined ? null : `${formatShort(distance)} m to the listener`],
