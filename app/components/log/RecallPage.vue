@@ -58,7 +58,12 @@ function set() {
       <ol class="mt-2">
         <li v-for="(step, i) in steps" :key="step.id" class="border-b border-line py-1.5" :data-recall-step="step.id">
           <label class="flex items-start gap-2">
-            <input type="checkbox" class="size-6" :checked="done.has(step.id)" @change="tick(step.id)" />
+            <input
+              type="checkbox"
+              class="size-6 pointer-coarse:size-11"
+              :checked="done.has(step.id)"
+              @change="tick(step.id)"
+            />
             <span class="min-w-0 grow">
               <span class="figure text-muted">{{ i + 1 }}</span>
               <strong>{{ ' ' + step.title }}</strong>

@@ -79,9 +79,12 @@ defineExpose({ toggle })
     <span class="text-xs text-muted">L</span>
     <p class="flex basis-full flex-wrap gap-x-4 gap-y-1">
       <label v-for="strip in recording" :key="strip.id" class="flex min-h-6 items-center gap-1.5">
-        <input type="checkbox" class="size-6" :checked="armed.includes(strip.id)" @change="arm(strip.id)" />{{
-          strip.name
-        }}
+        <input
+          type="checkbox"
+          class="size-6 pointer-coarse:size-11"
+          :checked="armed.includes(strip.id)"
+          @change="arm(strip.id)"
+        />{{ strip.name }}
       </label>
     </p>
     <p class="flex basis-full flex-wrap items-center gap-3 text-muted">
