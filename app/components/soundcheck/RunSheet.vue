@@ -95,7 +95,7 @@ watch(
               :number="numbers.get(step.id) ?? 0"
               @tick="emit('tick', step)"
             />
-            <p v-else class="flex items-start gap-2 pl-1">
+            <p v-else class="flex items-center gap-2 pl-1">
               <button
                 type="button"
                 role="checkbox"
