@@ -250,9 +250,8 @@ describe('a reading remembers what was expected when it was taken', () => {
     expect(inferReadings(doubtsOf(turned))[0]?.difference).toBeCloseTo(4, 6)
   })
   it('kept, it explains nothing twice, and another reading of the same passage is as planned', () => {
-    const both = read(session, [taken, at('spl', 'narrator-source', NaN)])
     const other: Reading = { ...at('r2', 'narrator-input', planned + 4, { reads: 'light', expected: planned }) }
-    const kept = keepReading(read(both, [taken, other]), taken, '2026-11-27')
+    const kept = keepReading(read(session, [taken, other]), taken, '2026-11-27')
     const after = kept.ok ? kept.session : session
     const found = inferReadings(doubtsOf(after))
     expect(found.find(({ id }) => id === 'r1')).toMatchObject({ explains: [] })
