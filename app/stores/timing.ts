@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
+import { dropoutRemediesOf } from '#core/diagnosis/dropout-steps'
 import { hostUnit, timeSession, timingAxes } from '#core/timing/time-session'
 import { useSessionStore } from './session'
 
@@ -11,7 +12,8 @@ export const useTimingStore = defineStore('timing', () => {
   const axes = computed(() =>
     store.committed && unit.value ? timingAxes(store.committed, unit.value) : { rates: [], buffers: [] },
   )
+  const remedies = computed(() => (store.committed ? dropoutRemediesOf(store.committed) : []))
   const recommendationFor = (strip: string | undefined) =>
     timing.value?.recommendations.find((each) => each.strip === strip) ?? null
-  return { timing, unit, axes, recommendationFor }
+  return { timing, unit, axes, remedies, recommendationFor }
 })

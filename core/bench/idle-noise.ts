@@ -1,5 +1,6 @@
 import { fullScaleAt } from '../chain/input-gain'
 import { EIN_RESISTANCE, einWeighted, wordLengthNoise } from '../chain/noise'
+import { humWords } from '../diagnosis/hum-pattern'
 import type { Hum } from '../measure/hum'
 import type { Noise } from '../measure/noise'
 import { powerSum } from '../numeric/power'
@@ -163,23 +164,7 @@ function expected({ input, session }: Bench, gain: number): number {
   ]) as number
 }
 
-/** What the pattern of the lines hints at, and what to try. Common practice, no source. */
-function humRemarks({ mains, lines, level }: Hum): Remark[] {
-  const at = (order: number) => lines.find((line) => line.order === order)?.level ?? -Infinity
-  const odd = Math.max(at(1), at(3), at(5))
-  const even = Math.max(at(2), at(4))
-  return [
-    caution(`Hum of ${mains} Hz, ${formatDecimal(level, 1)} dBFS in all.`),
-    even > odd
-      ? note(
-          `${2 * mains} Hz and its multiples lead: ripple of a power supply. Try another supply or battery for each box in turn, and move cables away from supplies.`,
-        )
-      : at(1) > Math.max(at(3), at(5)) + 10
-        ? note(
-            `${mains} Hz alone leads: a magnetic field. Turn or move the microphone, the pickup or the cable away from transformers and supplies, and cross mains cables at right angles.`,
-          )
-        : note(
-            `${mains} Hz and its odd multiples lead: an earth loop, or a field from mains cables. Feed all boxes from one socket strip, take out cables one after the other until it goes, use balanced leads, or a transformer (DI box) in the line.`,
-          ),
-  ]
-}
+const humRemarks = (hum: Hum): Remark[] => [
+  caution(`Hum of ${hum.mains} Hz, ${formatDecimal(hum.level, 1)} dBFS in all.`),
+  note(humWords(hum)),
+]

@@ -97,7 +97,7 @@ export function appraiseStrip(
   const { session, phantom } = around
   const walked = walkStrip(strip, stages, session, arriving)
   const { points, noise, sum } = walked
-  const own = view(session, strip, stages, phantom, walked)
+  const own = viewFrom(session, strip, stages, phantom, walked)
   if (isBus(strip)) {
     const feedback = feedbackOf(around, strip, stages, walked)
     const stream = streamOf(session, strip, stages, walked, arriving)
@@ -131,7 +131,8 @@ export function appraiseStrip(
   }
 }
 
-function view(
+/** A strip that was walked, as the checks look at it. */
+export function viewFrom(
   session: Session,
   strip: Strip,
   stages: ResolvedStage[],
@@ -162,5 +163,5 @@ export function viewOf(session: Session, stripId: string): StripView | null {
   const resolved = session.strips.map((each) => resolveStrip(each, gear))
   const { strips } = appraise(session)
   const walked = strips.find((each) => each.id === stripId)?.walked as Walked
-  return view(session, strip, resolveStrip(strip, gear), phantomUses(session, resolved), walked)
+  return viewFrom(session, strip, resolveStrip(strip, gear), phantomUses(session, resolved), walked)
 }

@@ -11,6 +11,8 @@ export interface Keeping {
   seconds?: number
   /** Frames that are kept at most, where a measurement takes many times their memory. */
   mostFrames?: number
+  /** A file with fewer channels is measured by those that it has. */
+  asManyAsThere?: boolean
 }
 
 /** Samples that are kept at most, of all channels together: 64 MB. */
@@ -59,7 +61,8 @@ export class ChannelsMeter<T extends object> implements Meter<Measured<T>> {
         ok: false,
         fault: fault ?? { code: 'no-format', message: 'The file has no format chunk. Export it again.' },
       }
-    const missing = this.keeping.channels.find((channel) => channel > this.channelCount)
+    const { channels, asManyAsThere } = this.keeping
+    const missing = asManyAsThere ? undefined : channels.find((channel) => channel > this.channelCount)
     if (missing !== undefined)
       return {
         ok: false,
@@ -68,7 +71,8 @@ export class ChannelsMeter<T extends object> implements Meter<Measured<T>> {
           message: `The file has ${this.channelCount} ${this.channelCount === 1 ? 'channel' : 'channels'}; channel ${missing} was to be measured. Choose channels that are there.`,
         },
       }
-    const found = this.measure(this.parts.map(joined), this.sampleRate)
+    const there = this.parts.filter((_, i) => (channels[i] as number) <= this.channelCount)
+    const found = this.measure(there.map(joined), this.sampleRate)
     if (isFault(found)) return { ok: false, fault: found }
     return {
       ok: true,

@@ -1,6 +1,8 @@
 import type { Balance } from './balance'
 import { measureBalance } from './balance'
 import { ChannelsMeter } from './channels-meter'
+import type { Heard } from './heard/listen'
+import { listenTo } from './heard/listen'
 import type { LevelsResult } from './levels/measure-levels'
 import { LevelsMeter } from './levels/measure-levels'
 import type { Loopback } from './loopback'
@@ -23,6 +25,7 @@ export type Question =
   | { kind: 'noise'; channel: number }
   | { kind: 'balance'; first: number; second: number }
   | { kind: 'loopback'; reference: number; returned: number }
+  | { kind: 'heard' }
   | { kind: 'spectrum'; channel: number; fromSeconds: number; seconds: number }
 
 export interface Answers {
@@ -32,6 +35,7 @@ export interface Answers {
   noise: Measured<Noise>
   balance: Measured<Balance>
   loopback: Measured<Loopback>
+  heard: Measured<Heard>
   spectrum: Measured<StretchSpectrum>
 }
 export type QuestionKind = Question['kind']
@@ -53,6 +57,8 @@ export function meterOf(question: Question): Meter<Answers[QuestionKind]> {
       )
     case 'loopback':
       return loopbackMeter(question.reference, question.returned)
+    case 'heard':
+      return new ChannelsMeter({ channels: [1, 2], asManyAsThere: true, mostFrames: HEARD_FRAMES }, listenTo)
     case 'spectrum':
       return new ChannelsMeter(
         { channels: [question.channel], fromSeconds: question.fromSeconds, seconds: question.seconds },
@@ -60,6 +66,9 @@ export function meterOf(question: Question): Meter<Answers[QuestionKind]> {
       )
   }
 }
+
+/** A minute and a half at 48 kHz of what is wrong says all that a longer one would. */
+const HEARD_FRAMES = 2 ** 22
 
 const NONE = new Float64Array(0)
 const ofOne = <T extends object>(

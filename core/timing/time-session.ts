@@ -4,7 +4,6 @@ import type { LoadModel } from '../latency/load'
 import { loadAt, loadModel, sustainable } from '../latency/load'
 import type { Recommendation } from '../latency/recommend'
 import { recommend } from '../latency/recommend'
-import { dropoutRemedies } from '../latency/remedies'
 import { estimateRoundTrip, fitOfUnit, measuredAt, roundTripsOf } from '../latency/round-trip'
 import type { RoundTripFit } from '../latency/round-trip-fit'
 import { routes } from '../latency/routes'
@@ -42,8 +41,6 @@ export interface Timing {
   overdubOffsetFrames?: number
   overdubOffsetMs?: number
   findings: TimingFinding[]
-  /** What to do against dropouts, in order. */
-  remedies: string[]
 }
 
 const USUAL_RATES = [44_100, 48_000, 88_200, 96_000]
@@ -79,7 +76,7 @@ export function timingAxes(session: Session, unit: AudioInterface): { rates: num
 /** Every rate and buffer, what each strip should listen by, and what is wrong with the clock, the measurements and the disk. */
 export function timeSession(session: Session): Timing {
   const unit = hostUnit(session)
-  if (!unit) return { matrix: [], recommendations: [], findings: findingsOf(session, null, null, []), remedies: [] }
+  if (!unit) return { matrix: [], recommendations: [], findings: findingsOf(session, null, null, []) }
   const { system } = session
   const { rates, buffers } = timingAxes(session, unit)
   const fitted = fitOfUnit(system, unit)
@@ -95,7 +92,6 @@ export function timeSession(session: Session): Timing {
       ...fitted.remarks.map((message) => ({ message })),
       ...fitted.outliers.map((outlier) => ({ outlier })),
     ]),
-    remedies: dropoutRemedies(system, buffers, load),
   }
 }
 

@@ -8,6 +8,7 @@ const endpoints: Record<string, string> = {
   '/api/uncertainty': 'POST',
   '/api/explain': 'POST',
   '/api/soundcheck': 'POST',
+  '/api/diagnose': 'POST',
   '/api/timing': 'POST',
   '/api/measure/levels': 'POST',
   '/api/measure/loopback': 'POST',

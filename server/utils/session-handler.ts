@@ -11,7 +11,7 @@ import { answerInWorker } from './workers'
 const SMALL = 32 * 1024
 
 /** What takes long whatever the size. */
-const ALWAYS_APART: ReadonlySet<SessionQuestion> = new Set(['uncertainty', 'soundcheck'])
+const ALWAYS_APART: ReadonlySet<SessionQuestion> = new Set(['uncertainty', 'soundcheck', 'diagnose'])
 
 /** A handler that reads a session file from the body and answers what the core says of it. */
 export const sessionHandler = (question: SessionQuestion) =>

@@ -1,35 +1,15 @@
 import { explain, explanationFile } from '#core/explain/explain'
 import { formula } from '#core/formula'
 import { mathmlOf } from '#core/formula/mathml'
-import type { Fault } from '#core/session'
-import { describeReceived, readSession } from '#core/session'
+import { describeReceived } from '#core/session'
+import { readBody, refuse } from './read-body'
 import type { SessionAnswer } from './session-answer'
-
-const refuse = (...faults: Fault[]): SessionAnswer => ({ ok: false, faults })
 
 /** The answer to `{ session, strip, stage, figure }`: what that figure is made of. */
 export function answerExplain(text: string): SessionAnswer {
-  let body: unknown
-  try {
-    body = JSON.parse(text.replace(/^\uFEFF/, ''))
-  } catch (error) {
-    const where = error instanceof SyntaxError ? error.message.slice(0, 200) : 'unknown reason'
-    return refuse({
-      path: '',
-      code: 'not-json',
-      message: `The body is not JSON (${where}). Mend the text at that place.`,
-    })
-  }
-  if (typeof body !== 'object' || body === null || Array.isArray(body))
-    return refuse({
-      path: '',
-      code: 'wrong-type',
-      message: `Got ${describeReceived(body)}. Give { "session", "strip", "stage", "figure" }.`,
-    })
-  const asked = body as Record<string, unknown>
-  const reading = readSession(asked.session)
-  if (!reading.ok) return refuse(...reading.faults.map((each) => ({ ...each, path: under('session', each.path) })))
-  const { session } = reading
+  const body = readBody(text, '{ "session", "strip", "stage", "figure" }')
+  if (!body.ok) return body
+  const { asked, session } = body
   const words = (['strip', 'stage', 'figure'] as const).flatMap((key) =>
     typeof asked[key] === 'string' || (key === 'stage' && asked[key] === undefined)
       ? []
@@ -64,6 +44,3 @@ export function answerExplain(text: string): SessionAnswer {
         },
   )
 }
-
-const under = (head: string, path: string) =>
-  path === '' ? head : path.startsWith('[') ? `${head}${path}` : `${head}.${path}`

@@ -1,5 +1,6 @@
 import type { MessagePort } from 'node:worker_threads'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { dropoutRemediesOf } from '#core/diagnosis/dropout-steps'
 import type { Answers, Question, QuestionKind } from '#core/measure/question'
 import { meterOf } from '#core/measure/question'
 import { soundcheckOf } from '#core/soundcheck/soundcheck'
@@ -8,20 +9,22 @@ import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import { readSessionFile } from '#core/session/session-file'
 import { timeSession } from '#core/timing/time-session'
+import { answerDiagnose } from './answer-diagnose'
 import { answerExplain } from './answer-explain'
 import type { SessionAnswer } from './session-answer'
 
 const questions = {
   evaluate: evaluateSession,
   plan: planSession,
-  timing: timeSession,
+  timing: (session) => ({ ...timeSession(session), remedies: dropoutRemediesOf(session) }),
   uncertainty: howSure,
   soundcheck: soundcheckOf,
 } satisfies Record<string, (session: Session) => unknown>
-export type SessionQuestion = keyof typeof questions | 'explain'
+export type SessionQuestion = keyof typeof questions | 'explain' | 'diagnose'
 
 export function answerSession({ question, text }: { question: SessionQuestion; text: string }): SessionAnswer {
   if (question === 'explain') return answerExplain(text)
+  if (question === 'diagnose') return answerDiagnose(text)
   const reading = readSessionFile(text)
   return reading.ok ? { ok: true, json: JSON.stringify(questions[question](reading.session)) } : reading
 }

@@ -126,9 +126,9 @@ describe('the HTTP endpoint, over a real socket', () => {
     expect(timing.recommendations[0]).toMatchObject({ strip: 'narrator', route: 'software', bufferFrames: 128 })
     expect(timing.findings.map((each: { code: string }) => each.code)).toContain('rate-mismatch')
     const demo = demoSession()
-    expect(await (await post('timing', JSON.stringify(demo))).json()).toEqual(
-      JSON.parse(JSON.stringify(timeSession(demo))),
-    )
+    const { remedies, ...timed } = await (await post('timing', JSON.stringify(demo))).json()
+    expect(timed).toEqual(JSON.parse(JSON.stringify(timeSession(demo))))
+    expect(remedies[0]).toBe('Raise the buffer: 256 would bring the load from 55 % to 41 %.')
     await problem(
       await post(
         'timing',
@@ -136,6 +136,47 @@ describe('the HTTP endpoint, over a real socket', () => {
       ),
       422,
     )
+  })
+  it('answers a complaint: causes that add to 1, what to check next, and a mend that was tried', async () => {
+    const session = demoSession()
+    // One switch feeds both.
+    for (const strip of session.strips.slice(0, 2)) {
+      const stage = strip.stages[2]
+      if (stage) stage.settings = { ...stage.settings, phantom: false }
+    }
+    const asked = { session, strip: 'narrator', symptoms: ['nothing'], answers: { 'where-it-dies': 'input' } }
+    const { causes, next } = await (await post('diagnose', JSON.stringify(asked))).json()
+    const sum = causes.reduce((total: number, { probability }: { probability: number }) => total + probability, 0)
+    expect(sum).toBeCloseTo(1, 9)
+    expect(causes[0]).toMatchObject({ id: 'phantom-missing', mend: { changes: expect.any(Array) } })
+    expect(causes[0].evidence[0].says).toContain('48 V')
+    expect(causes.map(({ id }: { id: string }) => id)).toContain('something-else')
+    expect(next.check).toBeTypeOf('string')
+    const faults = await problem(
+      await post(
+        'diagnose',
+        JSON.stringify({
+          session,
+          strip: 'nobody',
+          symptoms: ['itches'],
+          when: 'never',
+          answers: { 'phantom-lamp': 'blue', 'ask-a-friend': 'yes' },
+          more: 1,
+        }),
+      ),
+      422,
+    )
+    expect(faults.errors.map(({ path }: { path: string }) => path)).toEqual([
+      'more',
+      'strip',
+      'symptoms[0]',
+      'when',
+      'answers.phantom-lamp',
+      'answers.ask-a-friend',
+    ])
+    await problem(await post('diagnose', '{'), 400)
+    const broken = await problem(await post('diagnose', JSON.stringify({ ...asked, session: { format: 'x' } })), 422)
+    expect(broken.errors[0].path).toMatch(/^session/)
   })
   it('measures the levels of a WAV file as it streams in', async () => {
     const report = await (

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { potentialAcousticGain } from '#core/monitoring/acoustic-gain'
 import { combOf, combResponse } from '#core/monitoring/comb'
-import { combWords } from '#core/monitoring/comb-words'
+import { combWords } from '#core/diagnosis/comb-words'
 import { exposureGrade, nioshHours, weeklyHours } from '#core/monitoring/exposure'
 import { headphoneLevel, perVolt } from '#core/monitoring/headphone-level'
 import { blendGains, together } from '#core/monitoring/mix'

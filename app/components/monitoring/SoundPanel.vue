@@ -2,7 +2,7 @@
 import { lateComponent } from '~/components/shell/late-component'
 import { computed } from 'vue'
 import { combOf } from '#core/monitoring/comb'
-import { combWords } from '#core/monitoring/comb-words'
+import { combWords } from '#core/diagnosis/comb-words'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
 import { monitorFields } from '#core/session'
 import { formatDecimal } from '#core/units'

@@ -262,10 +262,10 @@ const { adopted, adopt } = useRecommendation()
           </li>
         </ul>
       </section>
-      <section v-if="timing.timing.remedies.length > 0" aria-labelledby="remedies-title">
+      <section v-if="timing.remedies.length > 0" aria-labelledby="remedies-title">
         <h2 id="remedies-title" class="border-b border-ink pb-0.5">Against crackles, in this order</h2>
         <ol class="mt-1 list-decimal space-y-0.5 pl-5" data-remedies>
-          <li v-for="remedy in timing.timing.remedies" :key="remedy">{{ remedy }}</li>
+          <li v-for="remedy in timing.remedies" :key="remedy">{{ remedy }}</li>
         </ol>
       </section>
     </aside>

@@ -1,0 +1,6 @@
+import { timingAxes } from '../timing/time-session'
+import type { SessionView } from './view'
+
+/** Buffer sizes that the unit’s driver offers or that were measured, rising. */
+export const buffersOf = ({ session, unit }: SessionView): readonly number[] =>
+  unit ? timingAxes(session, unit).buffers : []

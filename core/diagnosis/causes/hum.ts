@@ -1,0 +1,120 @@
+import { formatDecimal } from '../../units'
+import type { Cause } from '../cause'
+import { says } from '../cause'
+import { has, evidenceOf, pickupOf } from './common'
+
+const MAINS =
+  'Never lift a protective earth: it is there for your life. Mains work, and what is inside a box or a wall, is for a qualified person; local rules come first.'
+
+/** Longer than that an unbalanced lead is long, m (common practice, no source). */
+const LONG = 6
+
+export const earthLoop: Cause = {
+  title: 'An earth loop',
+  prior: 10,
+  symptoms: { hum: 0.9 },
+  when: { always: 1.5, changed: 1.2 },
+  shows: {
+    'hum-lines': { odd: 0.8, even: 0.1, none: 0.02 },
+    'on-battery': { goes: 0.9 },
+    'turn-the-pickup': { same: 0.97 },
+    'balanced-lead': { changes: 0.3 },
+    'earth-lift': { goes: 0.25 },
+  },
+  evidence: (view) =>
+    view.stages.filter(({ kind }) => kind === 'desk-channel' || kind === 'electric-source' || kind === 'preamp')
+      .length > 0
+      ? [says('A box with a supply of its own hangs on the unit.', 1.5)]
+      : [],
+  byHand:
+    'Feed all boxes from one socket strip, run the computer on its battery, use balanced leads, or put a DI box or a line transformer with its signal earth lifted between.',
+  after: 'Listen to a pause with the gain as in the take.',
+  caution: MAINS,
+}
+
+export const unbalancedLead: Cause = {
+  title: 'A long unbalanced lead',
+  prior: 7,
+  symptoms: { hum: 0.8, hiss: 0.05 },
+  codes: ['unbalanced'],
+  shows: {
+    'hum-lines': { odd: 0.7, alone: 0.2, none: 0.02 },
+    'balanced-lead': { changes: 0.95 },
+    'turn-the-pickup': { same: 0.8 },
+  },
+  present: (view) => has(view, 'unbalanced') || longLead(view),
+  evidence: (view) => {
+    if (has(view, 'unbalanced')) return evidenceOf(view, ['unbalanced'], 6)
+    const long = leads(view)
+    if (long.length > 0)
+      return [
+        says(
+          `The lead into "${long[0]?.gear.name}" is ${formatDecimal(long[0]?.settings.cable, 1)} m long.`,
+          longLead(view) ? 6 : 1.5,
+        ),
+      ]
+    return pickupOf(view)
+      ? [says('A lead from an instrument is mostly unbalanced.', 1.5)]
+      : [says('The strip begins with a microphone, on a balanced lead.', 0.4)]
+  },
+  mends: (view) =>
+    leads(view).map(({ id, gear }) => ({
+      says: `Take a lead of 3 m into "${gear.name}".`,
+      changes: [{ strip: view.strip.id, stage: id, setting: 'cable' as const, to: 3 as never }],
+    })),
+  byHand: 'A balanced cable between balanced sockets; a DI box near the instrument, and the short lead into it.',
+  after: 'Listen to a pause with the gain as in the take.',
+}
+const leads = (view: Parameters<NonNullable<Cause['evidence']>>[0]) =>
+  view.stages.filter(({ settings }) => (settings.cable ?? 0) >= LONG)
+const longLead = (view: Parameters<NonNullable<Cause['evidence']>>[0]) =>
+  pickupOf(view) !== undefined && leads(view).length > 0
+
+export const diEarth: Cause = {
+  title: 'The earth lift of the DI box stands wrong',
+  prior: 5,
+  symptoms: { hum: 0.85 },
+  shows: {
+    'hum-lines': { odd: 0.7, even: 0.15, none: 0.02 },
+    'earth-lift': { goes: 0.95 },
+    'on-battery': { goes: 0.3 },
+  },
+  evidence: (view) =>
+    view.stages.some(({ kind }) => kind === 'di-box')
+      ? [says('There is a DI box in this strip.', 3)]
+      : [says('There is no DI box in this strip.', 0.05)],
+  byHand: 'Turn the switch of the signal’s earth at the DI box over – never the mains earth.',
+  after: 'Listen to a pause with the gain as in the take.',
+  caution: MAINS,
+}
+
+export const humField: Cause = {
+  title: 'A supply or lamp near a pickup or lead',
+  prior: 6,
+  symptoms: { hum: 0.85 },
+  shows: {
+    'hum-lines': { alone: 0.75, odd: 0.15, none: 0.02 },
+    'turn-the-pickup': { changes: 0.95 },
+    'on-battery': { goes: 0.15 },
+  },
+  evidence: (view) => {
+    const pickup = pickupOf(view)
+    return pickup?.kind === 'electric-source' && pickup.gear.output !== 'line'
+      ? [says(`"${pickup.gear.name}" is a pickup: a coil takes up fields.`, 2)]
+      : []
+  },
+  byHand:
+    'Turn or move the instrument or the microphone, keep leads off supplies, and cross mains cables at right angles.',
+  after: 'Listen to a pause with the gain as in the take.',
+  caution: MAINS,
+}
+
+export const supplyRipple: Cause = {
+  title: 'Ripple of a power supply',
+  prior: 4,
+  symptoms: { hum: 0.85, hiss: 0.05 },
+  shows: { 'hum-lines': { even: 0.9, none: 0.02 }, 'on-battery': { goes: 0.4 }, 'turn-the-pickup': { same: 0.95 } },
+  byHand: 'Try another supply or a battery for each box in turn, and keep leads away from supplies.',
+  after: 'Listen to a pause with the gain as in the take.',
+  caution: `${MAINS} A supply of another voltage or polarity can destroy a box.`,
+}

@@ -1,0 +1,397 @@
+import { formatDecimal } from '../../units'
+import { feedsOf } from '../../session'
+import { buffersOf } from '../buffers'
+import type { Cause } from '../cause'
+import { says } from '../cause'
+import { combWords } from '../comb-words'
+import type { DiagnosisView } from '../view'
+import { dB } from './common'
+
+const ms = (value: number) => `${formatDecimal(value, value < 10 ? 2 : 1)} ms`
+const setRoute = (view: DiagnosisView) =>
+  view.evaluated.latency.find(({ route }) => route === view.strip.monitor.route) ?? null
+const part = (view: DiagnosisView, ...names: string[]) =>
+  (setRoute(view)?.parts ?? []).reduce((sum, each) => sum + (names.includes(each.name) ? each.milliseconds : 0), 0)
+const hasDirect = (view: DiagnosisView) => view.evaluated.latency.some(({ route }) => route === 'direct')
+const isThroughHost = (view: DiagnosisView) => view.strip.monitor.route === 'software'
+
+/** Later than that is complained of, ms (common practice, no source). */
+const LATE = 12
+const isLate = (view: DiagnosisView) => (setRoute(view)?.milliseconds ?? 0) > LATE
+
+/** The direct way, where there is one; the plug-ins’ delay stays away with it. */
+const listenDirect = (view: DiagnosisView) =>
+  hasDirect(view) && isThroughHost(view)
+    ? [
+        {
+          says: 'Listen direct, inside the unit.',
+          changes: [{ do: 'monitor' as const, strip: view.strip.id, set: { route: 'direct' as const } }],
+        },
+      ]
+    : []
+
+export const directAndHost: Cause = {
+  title: 'Direct and host monitoring are both on',
+  prior: 10,
+  symptoms: { echo: 0.95, thin: 0.35 },
+  shows: { 'comb-in-file': { clean: 0.97 }, 'mute-host': { once: 0.96 }, 'how-far-apart': { hollow: 0.6, apart: 0.4 } },
+  present: (view) => view.monitor?.doubling != null,
+  evidence: (view) => {
+    const doubling = view.monitor?.doubling
+    if (doubling) {
+      const { sound } = combWords(doubling.delayMs, doubling.ripple)
+      return [
+        says(
+          `Both paths are on, ${ms(doubling.delayMs)} apart: first notch at ${formatDecimal(doubling.firstNotch, 0)} Hz; it sounds ${sound}.`,
+          25,
+        ),
+      ]
+    }
+    if (!view.monitor) return [says('Nobody listens to this strip by headphones.', 0.2)]
+    return hasDirect(view)
+      ? [says('One path is on, as the session has it.', 0.4)]
+      : [says('The unit has no direct monitoring.', 0.05)]
+  },
+  mends: (view) => {
+    const doubling = view.monitor?.doubling
+    return doubling
+      ? [
+          {
+            says: `Switch off ${doubling.switchOff}.`,
+            changes: [{ do: 'monitor' as const, strip: view.strip.id, set: {}, unset: ['alsoHeard' as const] }],
+          },
+        ]
+      : []
+  },
+  byHand: 'Switch one of the two off: the host’s input monitoring of the track, or the unit’s direct mix.',
+  after: 'Clap once and listen: one sound.',
+}
+
+export const deskReturn: Cause = {
+  title: 'The desk returns its own output',
+  prior: 5,
+  symptoms: { 'echo': 0.8, 'howl': 0.3, 'level-drifts': 0.1 },
+  shows: {
+    'comb-in-file': { comb: 0.85 },
+    'mute-return': { goes: 0.96 },
+    'how-far-apart': { apart: 0.6, hollow: 0.4 },
+  },
+  evidence: (view) =>
+    view.all.strips.some(({ stages }) => stages.some(({ kind }) => kind === 'desk-channel'))
+      ? [says('A desk is in the session: what the computer plays comes back on one of its channels.', 2)]
+      : [says('There is no desk in the session.', 0.15)],
+  byHand:
+    'Take the computer’s return out of the sends that go to the computer: monitor and mute it, or send from the direct outputs.',
+  after: 'Clap once and listen: one sound, in headphones and in the recording.',
+  caution: 'Faders down before routings are changed: a closed loop howls.',
+}
+
+export const streamMonitor: Cause = {
+  title: 'A loudspeaker plays it back into the microphone',
+  prior: 4,
+  symptoms: { echo: 0.8, howl: 0.03 },
+  shows: {
+    'comb-in-file': { comb: 0.7 },
+    'how-far-apart': { seconds: 0.9, apart: 0.1 },
+    'mute-loudspeakers': { goes: 0.96 },
+  },
+  evidence: (view) =>
+    view.all.strips.some(({ strip }) => strip.kind === 'bus' && strip.loudness !== undefined)
+      ? [says('There is a stream: whoever watches it aloud in the room is heard again after seconds.', 2)]
+      : view.stages.some(({ kind }) => kind === 'microphone')
+        ? []
+        : [says('There is no microphone in this strip.', 0.05)],
+  byHand: 'Mute the computer, phone or tablet that plays the stream; watch it by headphones.',
+  after: 'Clap once and wait ten seconds.',
+}
+
+export const bufferTooLarge: Cause = {
+  title: 'The buffer is large',
+  prior: 10,
+  symptoms: { late: 0.95 },
+  codes: ['latency-unprinted'],
+  shows: { 'halve-buffer': { earlier: 0.96 }, 'listen-direct': { goes: 0.95 } },
+  present: (view) => isThroughHost(view) && isLate(view) && part(view, 'buffer-in', 'buffer-out') > LATE / 2,
+  evidence: (view) => {
+    if (!isThroughHost(view)) return [says('The strip is heard direct: no buffer is in the way.', 0.02)]
+    const route = setRoute(view)
+    if (!route) return []
+    const buffers = part(view, 'buffer-in', 'buffer-out')
+    return [
+      says(
+        `Of ${ms(route.milliseconds)} to the ears the buffers of ${view.session.system.bufferFrames} frames take ${ms(buffers)}.`,
+        buffers > LATE ? 10 : buffers > LATE / 2 ? 3 : 0.15,
+      ),
+    ]
+  },
+  mends: (view) => [...listenDirect(view), ...smaller(view)],
+  byHand: 'Listen direct, or set the buffer smaller while recording, as far as the machine keeps up.',
+  after: 'Play a busy passage and listen for crackles.',
+}
+
+/** The next smaller buffer that is not known to drop out. */
+function smaller(view: DiagnosisView) {
+  const { sampleRate, bufferFrames } = view.session.system
+  return buffersOf(view.all)
+    .filter((frames) => frames < bufferFrames)
+    .filter((frames) => {
+      const cell = view.all.timing.matrix.find((each) => each.sampleRate === sampleRate && each.bufferFrames === frames)
+      return cell?.sustainable !== false
+    })
+    .map((frames) => ({
+      says: `Set the buffer to ${frames} frames.`,
+      changes: [{ do: 'system' as const, set: { bufferFrames: frames as never } }],
+    }))
+}
+
+export const plugInDelay: Cause = {
+  title: 'A plug-in looks ahead',
+  prior: 5,
+  symptoms: { late: 0.85 },
+  shows: { 'bypass-plug-ins': { goes: 0.95 }, 'halve-buffer': { same: 0.9 }, 'listen-direct': { goes: 0.95 } },
+  present: (view) => isThroughHost(view) && part(view, 'plug-ins') > LATE / 2,
+  evidence: (view) => {
+    if (!isThroughHost(view)) return [says('The strip is heard direct: no plug-in is in the way.', 0.02)]
+    const delay = part(view, 'plug-ins')
+    return delay > 0
+      ? [says(`The plug-ins on the monitored path report ${ms(delay)}.`, delay > LATE / 2 ? 12 : 0.6)]
+      : [says('No plug-in delay is entered for this strip.', 0.3)]
+  },
+  mends: (view) => [
+    {
+      says: 'Take the plug-ins off the monitored path while recording.',
+      changes: [{ do: 'monitor', strip: view.strip.id, set: { pluginFrames: 0 as never } }],
+    },
+    ...listenDirect(view),
+  ],
+  byHand: 'Bypass or freeze what looks ahead – limiters, linear-phase equalisers, repairs – while recording.',
+  after: 'Look at the delay that the host reports for the track.',
+  caution: 'A bypassed limiter no longer holds peaks back: monitors down first.',
+}
+
+export const wirelessLink: Cause = {
+  title: 'A wireless or network link adds its own time',
+  prior: 4,
+  symptoms: { late: 0.7 },
+  shows: { 'cable-instead': { goes: 0.95 }, 'listen-direct': { stays: 0.95 }, 'halve-buffer': { same: 0.95 } },
+  present: (view) => part(view, 'link') > LATE / 2,
+  evidence: (view) => {
+    const time = part(view, 'link')
+    if (time > 0) return [says(`The links on the way take ${ms(time)}.`, time > LATE / 2 ? 15 : 0.8)]
+    return [says('No link is in this strip; a wireless monitor would be one beside it.', 0.3)]
+  },
+  mends: (view) =>
+    view.stages.flatMap(({ kind, id, gear }) =>
+      kind === 'link'
+        ? [
+            {
+              says: `Take a cable in the place of "${gear.name}".`,
+              changes: [{ do: 'remove' as const, strip: view.strip.id, stage: id }],
+            },
+          ]
+        : [],
+    ),
+  byHand:
+    'Take a cable in its place, or a link with less delay; wireless headphones are for listening, not for playing.',
+  after: 'Measure the round trip again.',
+}
+
+export const loudspeakerDistance: Cause = {
+  title: 'The loudspeaker is far away',
+  prior: 4,
+  symptoms: { late: 0.7, echo: 0.3 },
+  shows: {
+    'headphones-instead': { goes: 0.96 },
+    'halve-buffer': { same: 0.9 },
+    'how-far-apart': { apart: 0.9 },
+    'mute-loudspeakers': { goes: 0.9 },
+    'listen-direct': { stays: 0.95 },
+  },
+  present: (view) => part(view, 'air-out') > LATE / 2,
+  evidence: (view) => {
+    const time = part(view, 'air-out')
+    const { speakerDistance } = view.strip.monitor
+    return time > 0
+      ? [
+          says(
+            `The sound takes ${ms(time)} from the loudspeaker, ${formatDecimal(speakerDistance, 1)} m away.`,
+            time > LATE / 2 ? 12 : 0.8,
+          ),
+        ]
+      : [says('The performer listens to no loudspeaker, as the session has it.', 0.2)]
+  },
+  mends: (view) => [
+    {
+      says: 'Let the performer listen by headphones.',
+      changes: [{ do: 'monitor', strip: view.strip.id, set: {}, unset: ['speakerDistance'] }],
+    },
+  ],
+  byHand: 'Bring the loudspeaker nearer, or give the performer headphones.',
+  after: 'Set the volume anew, from low.',
+  caution: 'Volume down before headphones go on; start from low.',
+}
+
+const loopOf = (view: DiagnosisView) =>
+  view.busses.flatMap((bus) => (bus.evaluated.feedback ? [{ bus, feedback: bus.evaluated.feedback }] : []))
+const margin = (view: DiagnosisView): number | null => {
+  const margins = loopOf(view).flatMap(({ feedback }) => (feedback.margin === null ? [] : [feedback.margin]))
+  return margins.length > 0 ? Math.min(...margins) : null
+}
+const sendsToRooms = (view: DiagnosisView) =>
+  feedsOf(view.strip).filter(({ to }) => loopOf(view).some(({ bus }) => bus.strip.id === to))
+/** Microphones that take part in the howl: those within 12 dB of the worst. */
+const openMicrophones = (view: DiagnosisView) =>
+  Math.max(
+    0,
+    ...loopOf(view).map(
+      ({ feedback: { microphones } }) =>
+        microphones.filter(({ loop }) => loop > (microphones[0]?.loop ?? Infinity) - TAKES_PART).length,
+    ),
+  )
+const TAKES_PART = 12
+const holds = (view: DiagnosisView) => (margin(view) ?? 0) >= 0
+
+/** The costliest microphone’s send lowered until the margin is back; for a bus its costliest strip’s. */
+function lowerSend(view: DiagnosisView, by: (worst: number) => number) {
+  return loopOf(view).flatMap(({ bus, feedback }) => {
+    const worst = feedback.microphones[0]?.strips.at(0)
+    const strip = view.session.strips.find(({ id }) => id === worst)
+    const send = strip && feedsOf(strip).find(({ to }) => to === bus.strip.id)
+    if (!strip || !send || feedback.margin === null) return []
+    const lower = Math.max(-120, send.gain - by(feedback.margin))
+    return [
+      {
+        says: `Bring the send of ${strip.name} into ${bus.strip.name} down by ${dB(send.gain - lower)}.`,
+        changes: [{ do: 'feed' as const, strip: strip.id, to: bus.strip.id, set: { gain: lower as never } }],
+      },
+    ]
+  })
+}
+
+const HOWL_CAUTION = 'Loudspeakers down first: a howl can hurt ears and drivers.'
+
+export const microphoneInRoom: Cause = {
+  title: 'A microphone is in the room’s send that does not belong there',
+  prior: 6,
+  symptoms: { howl: 0.9 },
+  codes: ['feedback-unknown'],
+  shows: { 'meant-for-room': { not: 0.96 }, 'mute-sends': { one: 0.95 } },
+  evidence: (view) => {
+    const open = openMicrophones(view)
+    if (loopOf(view).length === 0) return [says('No microphone of this strip is sent to a loudspeaker.', 0.1)]
+    return [says(`${open === 1 ? 'One microphone is' : `${open} microphones are`} sent to the loudspeakers.`, 1.5)]
+  },
+  byHand: 'Take the send of that microphone into the loudspeakers out.',
+  after: 'Bring the loudspeakers up slowly, and stop at the first ring.',
+  caution: HOWL_CAUTION,
+}
+
+export const marginGone: Cause = {
+  title: 'More gain than the room has margin for',
+  prior: 7,
+  symptoms: { howl: 0.95 },
+  codes: ['feedback-margin'],
+  shows: { 'mute-sends': { one: 0.9 }, 'meant-for-room': { meant: 0.97 } },
+  present: (view) => (margin(view) ?? 99) < 0 && openMicrophones(view) < 3,
+  cured: holds,
+  evidence: (view) => {
+    const left = margin(view)
+    if (left === null)
+      return loopOf(view).length > 0
+        ? [says('The distance to the loudspeaker is not given, so no margin is known.', 1)]
+        : [says('No microphone of this strip is sent to a loudspeaker.', 0.1)]
+    return [
+      says(
+        `The margin before feedback is ${formatDecimal(left, 1)} dB, 6 dB kept back.`,
+        left < 0 ? (openMicrophones(view) < 3 ? 15 : 4) : left < 3 ? 3 : 0.1,
+      ),
+    ]
+  },
+  mends: (view) => lowerSend(view, (left) => Math.ceil(3 - left)),
+  byHand:
+    'Bring the loudspeakers or the send down, the microphone nearer to its source, the loudspeaker farther from it.',
+  after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
+  caution: HOWL_CAUTION,
+}
+
+export const tooManyOpen: Cause = {
+  title: 'Too many microphones are open',
+  prior: 5,
+  symptoms: { howl: 0.85, thin: 0.1 },
+  shows: { 'mute-sends': { several: 0.95 }, 'meant-for-room': { meant: 0.97 } },
+  present: (view) => (margin(view) ?? 99) < 0 && openMicrophones(view) >= 3,
+  evidence: (view) => {
+    const open = openMicrophones(view)
+    if (open < 2)
+      return [
+        says(
+          open === 1
+            ? 'One microphone only is sent to the loudspeakers.'
+            : 'No microphone of this strip is sent to a loudspeaker.',
+          0.03,
+        ),
+      ]
+    return [
+      says(
+        `${open} microphones are open: each doubling of their number costs 3 dB of margin, here ${dB(10 * Math.log10(open))}.`,
+        open >= 3 && (margin(view) ?? 0) < 0 ? 15 : 0.6,
+      ),
+    ]
+  },
+  cured: holds,
+  mends: (view) => [6, 12, 20, 40].flatMap((less) => closed(view, less)),
+  byHand: 'Close what is not used just now: mute, or bring its send down.',
+  after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
+  caution: HOWL_CAUTION,
+}
+
+/** Every send but the loudest microphone’s brought down, and with it the loudest as far as it takes. */
+function closed(view: DiagnosisView, less: number) {
+  return loopOf(view).flatMap(({ bus, feedback }) => {
+    const sends = feedback.microphones.flatMap(({ strips, loop }) =>
+      strips.flatMap((id) => {
+        const strip = view.session.strips.find((each) => each.id === id)
+        const send = strip && feedsOf(strip).find(({ to }) => to === bus.strip.id)
+        return send ? [{ id, send, loop }] : []
+      }),
+    )
+    const [loudest, ...others] = sends
+    if (!loudest || others.length === 0) return []
+    // By itself it may still be too much: 6 dB and another 3 are kept back.
+    const over = Math.max(0, Math.ceil(loudest.loop + 9))
+    const changes = [{ ...loudest, by: over }, ...others.map((each) => ({ ...each, by: less }))]
+      .filter(({ by }) => by > 0)
+      .map(({ id, send, by }) => ({
+        do: 'feed' as const,
+        strip: id,
+        to: bus.strip.id,
+        set: { gain: Math.max(-120, send.gain - by) as never },
+      }))
+    const also = over > 0 ? `, and that one’s by ${over} dB` : ''
+    return [
+      {
+        says: `Bring the sends of all but the loudest microphone into ${bus.strip.name} down by ${less} dB${also}.`,
+        changes,
+      },
+    ]
+  })
+}
+
+export const patternTurned: Cause = {
+  title: 'A microphone’s front looks at the loudspeaker',
+  prior: 5,
+  symptoms: { howl: 0.85 },
+  shows: { 'where-it-looks': { towards: 0.96 }, 'mute-sends': { one: 0.9 }, 'meant-for-room': { meant: 0.97 } },
+  evidence: (view) => {
+    if (sendsToRooms(view).length === 0 && view.strip.kind !== 'bus')
+      return [says('No microphone of this strip is sent to a loudspeaker.', 0.1)]
+    const microphone = view.stages.find(({ kind }) => kind === 'microphone')
+    return microphone?.kind === 'microphone' && (microphone.gear.pattern ?? 'omni') === 'omni'
+      ? [says(`"${microphone.gear.name}" has no stated back: it hears all sides alike.`, 0.4)]
+      : []
+  },
+  byHand:
+    'Turn the microphone so that the loudspeaker stands where its pattern takes least; a cardioid’s back, the sides behind of a hypercardioid.',
+  after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
+  caution: HOWL_CAUTION,
+}

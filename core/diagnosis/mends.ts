@@ -1,0 +1,62 @@
+import type { Session } from '../session'
+import type { CauseId } from './causes'
+import { causeOf } from './causes'
+import type { MendChange } from './mend-change'
+import { applyMend } from './mend-change'
+import { SessionView } from './view'
+import type { DiagnosisView } from './view'
+
+/** How to mend a cause. */
+export interface Mend {
+  says: string
+  /** The session with it: tried, so that the cause is gone and nothing that spoils a take is new. Left out for what a hand does. */
+  changes?: readonly MendChange[]
+  caution?: string
+  /** What to look at once more. */
+  after: string
+}
+
+/**
+ * The first mend of a cause that keeps its word: the session no longer shows the cause, no stop is new on any strip, and
+ * nothing is turned up while something clips. Where none does, or the session cannot show it, what a hand does.
+ */
+export function mendOf(view: DiagnosisView, id: CauseId): Mend {
+  const { mends, present, byHand, after, caution } = causeOf(id)
+  const rest = { after, ...(caution && { caution }) }
+  if (!present?.(view)) return { says: byHand, ...rest }
+  const holding = mends?.(view).find(({ changes }) => keepsItsWord(view, id, changes))
+  return holding ? { says: holding.says, changes: holding.changes, ...rest } : { says: byHand, ...rest }
+}
+
+export function keepsItsWord(view: DiagnosisView, id: CauseId, changes: readonly MendChange[]): boolean {
+  if (changes.length === 0 || (clips(view) && turnsUp(view.session, changes))) return false
+  const after = new SessionView(applyMend(view.session, changes))
+  const own = after.strips.find(({ strip }) => strip.id === view.strip.id)
+  const { present, cured } = causeOf(id)
+  return (
+    own !== undefined &&
+    present?.(own) === false &&
+    (cured?.(own) ?? true) &&
+    stopsOf(after).every((stop) => stopsOf(view.all).includes(stop))
+  )
+}
+
+const stopsOf = ({ findings }: SessionView): string[] =>
+  [...findings].flatMap(([strip, found]) =>
+    found.filter(({ severity }) => severity === 'stop').map(({ code, stage }) => `${strip} ${code} ${stage}`),
+  )
+
+const clips = ({ points }: DiagnosisView) => points.some(({ clipped }) => clipped)
+
+/** Whether a gain ends up higher than it stands; turning one down for it does not make that good while something clips. */
+function turnsUp(session: Session, changes: readonly MendChange[]): boolean {
+  return changes.some((change) => {
+    if ('do' in change) return change.do === 'feed' && (change.set.gain ?? -Infinity) > sendOf(session, change)
+    if (change.setting !== 'gain' && change.setting !== 'fader') return false
+    const stage = session.strips.find(({ id }) => id === change.strip)?.stages.find(({ id }) => id === change.stage)
+    return Number(change.to) > Number(stage?.settings[change.setting] ?? Infinity)
+  })
+}
+
+const sendOf = (session: Session, { strip, to }: { strip: string; to: string }): number =>
+  session.strips.find(({ id }) => id === strip)?.feeds?.find((feed) => feed.to === to)?.gain ?? -Infinity

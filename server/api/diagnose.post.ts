@@ -1,0 +1,3 @@
+import { sessionHandler } from '../utils/session-handler'
+
+export default sessionHandler('diagnose')

@@ -1,0 +1,36 @@
+import type { Fault, Session } from '#core/session'
+import { describeReceived, readSession } from '#core/session'
+
+interface Refused {
+  ok: false
+  faults: Fault[]
+}
+export const refuse = (...faults: Fault[]): Refused => ({ ok: false, faults })
+
+/** A body that holds a session and what is asked of it; faults of the session stand under `session`. */
+export function readBody(
+  text: string,
+  wanted: string,
+): { ok: true; asked: Record<string, unknown>; session: Session } | Refused {
+  let body: unknown
+  try {
+    body = JSON.parse(text.replace(/^\uFEFF/, ''))
+  } catch (error) {
+    const where = error instanceof SyntaxError ? error.message.slice(0, 200) : 'unknown reason'
+    return refuse({
+      path: '',
+      code: 'not-json',
+      message: `The body is not JSON (${where}). Mend the text at that place.`,
+    })
+  }
+  if (typeof body !== 'object' || body === null || Array.isArray(body))
+    return refuse({ path: '', code: 'wrong-type', message: `Got ${describeReceived(body)}. Give ${wanted}.` })
+  const asked = body as Record<string, unknown>
+  const reading = readSession(asked.session)
+  return reading.ok
+    ? { ok: true, asked, session: reading.session }
+    : refuse(...reading.faults.map((each) => ({ ...each, path: under('session', each.path) })))
+}
+
+const under = (head: string, path: string) =>
+  path === '' ? head : path.startsWith('[') ? `${head}${path}` : `${head}.${path}`
