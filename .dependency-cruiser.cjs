@@ -22,7 +22,7 @@ const rooms = {
   'core/monitoring': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
   'core/signals': ['core/units', 'core/numeric'],
   'core/measure': ['core/units', 'core/numeric'],
-  'core/render': ['core/units', 'core/numeric', 'core/signals'],
+  'core/render': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
   'core/simulated': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals', 'core/render'],
   'core/diagnosis': [
     'core/units',
@@ -35,6 +35,7 @@ const rooms = {
     'core/timing',
     'core/monitoring',
     'core/measure',
+    'core/render',
   ],
   'core/bench': [
     'core/diagnosis',

@@ -12,12 +12,13 @@ export class Player {
   }
 
   /** @returns when the sound has ended or was stopped */
-  async play(samples: Float64Array): Promise<void> {
+  async play(channels: readonly Float64Array[]): Promise<void> {
     this.stop()
     const context = this.open()
     await context.resume()
-    const buffer = context.createBuffer(1, Math.max(1, samples.length), context.sampleRate)
-    buffer.copyToChannel(Float32Array.from(samples), 0)
+    const length = Math.max(1, ...channels.map((each) => each.length))
+    const buffer = context.createBuffer(Math.max(1, channels.length), length, context.sampleRate)
+    channels.forEach((samples, i) => buffer.copyToChannel(Float32Array.from(samples), i))
     const source = new AudioBufferSourceNode(context, { buffer })
     source.connect(context.destination)
     this.playing = source

@@ -61,7 +61,7 @@ export function walkStrip(
 }
 
 /** Whether a send does not take what the stage itself puts out: the fader of a channel is on its way, or is not. */
-const isOtherwise = (stage: ResolvedStage, tap: Feed['tap']): boolean =>
+export const isOtherwise = (stage: ResolvedStage, tap: Feed['tap']): boolean =>
   stage.kind === 'fader' ? tap === 'pre' : stage.kind === 'desk-channel' && (stage.settings.tap ?? 'post') !== tap
 
 /** What a stage would put out with its fader on the other side of the tap. */

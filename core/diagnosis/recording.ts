@@ -64,6 +64,8 @@ function clipping({ clipped, peak }: HeardChannel, answers: Answers, says: strin
   )
 }
 
+const ENOUGH = 5
+
 function dropouts({ dropouts: { count, kinds, every } }: HeardChannel, answers: Answers, says: string[]) {
   if (count === 0) {
     answers['look-at-gaps'] = 'none'
@@ -71,7 +73,8 @@ function dropouts({ dropouts: { count, kinds, every } }: HeardChannel, answers: 
   }
   const most = (Object.keys(kinds) as (keyof typeof kinds)[]).reduce((a, b) => (kinds[b] > kinds[a] ? b : a))
   answers['look-at-gaps'] = most
-  answers['count-ticks'] = every === null ? 'random' : 'regular'
+  // A few tell nothing of how they come.
+  if (count >= ENOUGH) answers['count-ticks'] = every === null ? 'random' : 'regular'
   const words = { gap: 'gaps', repeat: 'buffers played twice', jump: 'jumps' } as const
   says.push(
     `${Object.entries(kinds)

@@ -26,7 +26,10 @@ export function syntheticVoice(sampleRate: number, seconds: number, pitch = 118,
     const length = Math.min(out.length - at, Math.round(long * sampleRate))
     const voiced = resonant(folds(sampleRate, length, pitch * (0.94 + 0.12 * random()), random), sampleRate, formants)
     const edge = Math.round(EDGE * sampleRate)
-    for (let n = 0; n < length; n++) out[at + n] = (voiced[n] as number) * Math.min(1, n / edge, (length - n) / edge)
+    // The folds push one way: every other vowel is turned over, so that the whole has no constant part.
+    const way = i % 2 === 0 ? 1 : -1
+    for (let n = 0; n < length; n++)
+      out[at + n] = way * (voiced[n] as number) * Math.min(1, n / edge, (length - n) / edge)
     at += length + Math.round(PAUSE * sampleRate)
   }
   const peak = out.reduce((most, x) => Math.max(most, Math.abs(x)), 0) || 1

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { lateComponent } from '~/components/shell/late-component'
-import { computed } from 'vue'
+import { computed, shallowRef, toRaw } from 'vue'
 import { combOf } from '#core/monitoring/comb'
 import { combWords } from '#core/diagnosis/comb-words'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
@@ -9,7 +9,8 @@ import { formatDecimal } from '#core/units'
 import { combChart } from '~/charts/comb-chart'
 import FilePick from '~/components/bench/FilePick.vue'
 import NumberInput from '~/components/fields/NumberInput.vue'
-import { useHearing } from '~/composables/use-hearing'
+import { useInTurn } from '~/composables/use-in-turn'
+import { useSessionStore } from '~/stores/session'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useViewStore } from '~/stores/view'
 
@@ -19,7 +20,10 @@ const ChartCanvas = lateComponent(() => import('~/components/charts/ChartCanvas.
 const props = defineProps<{ monitor: PerformerMonitor }>()
 const view = useViewStore()
 const edit = useSystemEdit()
-const hearing = useHearing()
+const store = useSessionStore()
+const ear = useInTurn()
+/** A recording of one’s own, to be heard in the place of the made-up performer. */
+const recording = shallowRef<File | null>(null)
 
 /** What the other path is taken to be against the chosen one where nobody has said, dB. */
 const SUPPOSED = -6
@@ -39,8 +43,34 @@ const hz = (value: number) =>
   value >= 1000 ? `${formatDecimal(value / 1000, 2)} kHz` : `${formatDecimal(value, 1)} Hz`
 const ripple = (value: number) => (value === Infinity ? 'down to silence' : `${formatDecimal(value, 2)} dB`)
 const choose = (files: readonly File[]) => {
-  hearing.recording.value = files[0] ?? null
+  recording.value = files[0] ?? null
 }
+
+/** Seconds of the sound that is played each way. */
+const SECONDS = 4
+function hear(delayMs: number, difference: number) {
+  const session = store.committed
+  const strip = props.monitor.strip
+  if (!session) return
+  void ear.hear(async (player) => {
+    const from = recording.value
+      ? { recording: await player.read(recording.value, SECONDS) }
+      : { session: toRaw(session), strip }
+    return [
+      { from, seconds: SECONDS, effects: { twice: { delayMs, difference } } },
+      { from, seconds: SECONDS },
+    ]
+  })
+}
+const playingWords = computed(() =>
+  ear.making.value
+    ? 'Being made…'
+    : ear.playing.value === null
+      ? ''
+      : ear.playing.value === 0
+        ? 'Both ways…'
+        : 'One way…',
+)
 </script>
 
 <template>
@@ -73,30 +103,28 @@ const choose = (files: readonly File[]) => {
       </div>
       <div class="mt-1 flex flex-wrap items-center gap-3">
         <button
-          v-if="hearing.playing.value === null"
+          v-if="ear.playing.value === null && !ear.making.value"
           type="button"
           class="push"
-          @click="hearing.hear(comb.delayMs, comb.difference)"
+          @click="hear(comb.delayMs, comb.difference)"
         >
           Hear both, then one
         </button>
-        <button v-else type="button" class="push" @click="hearing.stop">Stop</button>
-        <span role="status" data-playing>{{
-          hearing.playing.value === 'both' ? 'Both ways…' : hearing.playing.value === 'one' ? 'One way…' : ''
-        }}</span>
+        <button v-else type="button" class="push" @click="ear.stop">Stop</button>
+        <span role="status" data-playing>{{ playingWords }}</span>
         <span class="text-muted">
-          {{ hearing.recording.value ? `“${hearing.recording.value.name}”` : 'A synthetic voice' }}, average −32 dBFS.
-          Turn your headphones down first.
+          {{ recording ? `“${recording.name}”` : 'A made-up performer' }}, at most −30 dBFS. Turn your headphones down
+          first.
         </span>
-        <button v-if="hearing.recording.value" type="button" class="action" @click="hearing.recording.value = null">
-          The synthetic voice instead
+        <button v-if="recording" type="button" class="action" @click="recording = null">
+          The made-up performer instead
         </button>
       </div>
       <details class="mt-1">
         <summary class="cursor-pointer text-muted">With a recording of your own</summary>
         <FilePick label="Choose a recording to hear" @files="choose" />
       </details>
-      <p v-if="hearing.trouble.value" role="alert" class="text-ceiling">{{ hearing.trouble.value }}</p>
+      <p v-if="ear.trouble.value" role="alert" class="text-ceiling">{{ ear.trouble.value }}</p>
       <details class="mt-1">
         <summary class="cursor-pointer text-muted">The notches as a table</summary>
         <table>

@@ -1,15 +1,14 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import type { StripEvaluation } from '#core/evaluation/evaluate-session'
+import { computed, ref, toRaw } from 'vue'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { asChange } from '#core/plan/as-change'
-import { BY_EAR } from '#core/render/floor-by-ear'
+import { BY_EAR } from '#core/render/to-ears'
 import type { NumberField, Session } from '#core/session'
 import { applySettings } from '#core/session'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
-import { useByEar } from '~/composables/use-by-ear'
+import { useInTurn } from '~/composables/use-in-turn'
 import { marksOf } from '~/composables/use-log'
 import { useLogStore } from '~/stores/log'
 import { useSessionStore } from '~/stores/session'
@@ -19,7 +18,7 @@ import { useViewStore } from '~/stores/view'
 const store = useSessionStore()
 const view = useViewStore()
 const log = useLogStore()
-const ear = useByEar()
+const ear = useInTurn()
 
 const before = ref<Session | null>(store.committed)
 const against = ref('came')
@@ -39,16 +38,15 @@ function otherSession(): Session | null {
     return store.committed && store.plan ? applySettings(store.committed, store.plan.settings.map(asChange)) : null
   return log.log.marks.find(({ id }) => id === against.value)?.session ?? null
 }
-const stateOf = (strip: StripEvaluation | undefined) => {
-  const end = strip?.points.at(-1)
-  return end ? { average: end.average, peak: end.peak, noise: end.noise, snr: end.snr } : null
+/** A session’s state of this strip, where it has one. */
+function stateOf(session: Session | null) {
+  const strip = view.strip?.id ?? ''
+  const at = session?.strips.findIndex(({ id }) => id === strip) ?? -1
+  if (!session || at < 0) return null
+  return { session, strip, snr: evaluateSession(session).strips[at]?.points.at(-1)?.snr ?? null }
 }
-const now = computed(() => stateOf(view.evaluated ?? undefined))
-const other = computed(() => {
-  const session = otherSession()
-  const at = session?.strips.findIndex(({ id }) => id === view.strip?.id) ?? -1
-  return session && at >= 0 ? stateOf(evaluateSession(session).strips[at]) : null
-})
+const now = computed(() => stateOf(store.committed))
+const other = computed(() => stateOf(otherSession()))
 const LEVEL: NumberField = {
   label: 'Level',
   unit: 'dBFS',
@@ -58,11 +56,23 @@ const LEVEL: NumberField = {
 }
 const RAISED = [0, 20, 40].map((value) => ({ value, text: value === 0 ? 'as it is' : `${value} dB up` }))
 const over = (snr: number | null) => (snr === null ? 'no noise is known' : `${formatDecimal(snr, 1)} dB over its floor`)
+/** Programme, then its pause, s. */
+const [PROGRAMME, PAUSE] = [3, 3]
 function hear() {
   const states = [other.value, now.value].filter((each) => each !== null)
-  void ear.hear(states, level.value, raised.value)
+  void ear.hear(
+    () =>
+      states.map(({ session, strip }) => ({
+        from: { session: toRaw(session), strip },
+        seconds: PROGRAMME,
+        pauseSeconds: PAUSE,
+        pauseRaised: raised.value,
+      })),
+    level.value,
+  )
 }
 const playingWords = computed(() => {
+  if (ear.making.value) return 'Being made…'
   if (ear.playing.value === null) return ''
   return ear.playing.value === 0 && other.value
     ? 'Before: programme, then its pause…'
@@ -89,7 +99,9 @@ const playingWords = computed(() => {
       <span v-if="other" class="text-muted">{{ over(other.snr) }}</span>
     </p>
     <p class="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
-      <button v-if="ear.playing.value === null" type="button" class="push" @click="hear">Hear before and now</button>
+      <button v-if="ear.playing.value === null && !ear.making.value" type="button" class="push" @click="hear">
+        Hear before and now
+      </button>
       <button v-else type="button" class="push" @click="ear.stop">Stop</button>
       <span
         >at
@@ -104,10 +116,10 @@ const playingWords = computed(() => {
           "
       /></span>
       <span
-        >noise
+        >pause
         <SelectInput
           :value="raised"
-          label="Noise"
+          label="Pause"
           :options="RAISED"
           :commit="
             (value) => {
@@ -120,8 +132,8 @@ const playingWords = computed(() => {
     </p>
     <p v-if="ear.trouble.value" role="alert" class="mt-1 text-ceiling">{{ ear.trouble.value }}</p>
     <p class="mt-1 text-xs text-muted">
-      A made-up voice at the strip’s levels. Headphones down first: it starts at −30 dBFS and fades in; turn up slowly.
-      Loud listening harms hearing.
+      A made-up performer through the strip as it is set. Headphones down first: it starts at −30 dBFS and fades in;
+      turn up slowly. Loud listening harms hearing.
     </p>
   </section>
 </template>

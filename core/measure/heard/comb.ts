@@ -19,8 +19,8 @@ const SHORTEST = 0.25
 const LONGEST = 400
 /** Over the cepstrum around it by that factor (common practice, no source). */
 const STANDS_OUT = 9
-/** Less than that of the sound itself is no second one. */
-const LEAST = 0.05
+/** Less than that of the sound itself, −18 dB, is no second one that matters. */
+const LEAST = 0.12
 /** A voice’s pitch shows in the cepstrum too, but is not as sharp as an echo: frames to either side that it has to fall within. */
 const SHARP = 6
 
@@ -46,15 +46,24 @@ export function findComb(samples: Float64Array, sampleRate: number): HeardComb |
       around.push(Math.abs(cepstrum[Math.max(1, at - off)] as number), Math.abs(cepstrum[at + off] as number))
     const usual = median(around)
     const score = height / Math.max(usual, 1e-4)
-    if (score < STANDS_OUT || beside > 0.4 * height) continue
+    if (score < STANDS_OUT || beside > 0.4 * height || isPitch(cepstrum, at)) continue
     if (!best || height > (cepstrum[best.at] as number)) best = { at, score }
   }
   if (!best) return null
   const lag = vertex(cepstrum, best.at)
   // What falls between two frames is shared by them.
-  const height = spread(cepstrum, best.at)
+  const height = spread(cepstrum, best.at) / overlap(lag / SIZE)
   const delayMs = (1000 * lag) / sampleRate
   return { delayMs, notch: 500 / delayMs, difference: 20 * Math.log10(Math.min(1, height)) }
+}
+
+/**
+ * A steady tone’s period stands in the cepstrum too, with all its multiples on the same side; an echo’s second one is on the other: the
+ * logarithm’s series is a − a²/2 + a³/3.
+ */
+const isPitch = (cepstrum: Float64Array, at: number): boolean => {
+  const second = Math.max(...[-1, 0, 1].map((off) => cepstrum[2 * at + off] ?? 0))
+  return second > 0.15 * (cepstrum[at] as number)
 }
 
 function cepstrumOf(samples: Float64Array): Float64Array | null {
@@ -98,3 +107,7 @@ function spread(values: Float64Array, at: number): number {
   const sinc = off === 0 ? 1 : Math.sin(Math.PI * off) / (Math.PI * off)
   return (values[at] as number) / sinc
 }
+
+/** Of a delayed copy only what falls into the same window is seen: a Hann window’s overlap with itself, so far apart. */
+const overlap = (part: number): number =>
+  (1 - part) * (2 / 3 + Math.cos(2 * Math.PI * part) / 3) + Math.sin(2 * Math.PI * part) / (2 * Math.PI)

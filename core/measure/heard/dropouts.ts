@@ -24,9 +24,9 @@ const LEAST_GAP = 16
 const EDGE = 0.002
 /** Buffers that drivers use, frames. */
 const BUFFERS = [32, 44, 48, 64, 88, 96, 128, 192, 256, 441, 480, 512, 1024, 2048]
-/** A step stands out of those around by that factor (common practice, no source). */
-const STANDS_OUT = 14
-const BLOCK = 512
+/** A step stands out of those around by that factor, within so many frames (common practice, no source). */
+const STANDS_OUT = 2
+const AROUND = 48
 /** What is kept with its place. */
 const MOST = 50
 /** Where more of a recording repeats, it is made so. */
@@ -79,15 +79,17 @@ function gapsOf(samples: Float64Array): Stretch[] {
 function repeatsOf(samples: Float64Array): Stretch[] {
   const found: Stretch[] = []
   for (const size of BUFFERS) {
-    let run = 0
+    let [run, moved] = [0, 0]
     for (let i = size; i < samples.length; i++) {
       const x = samples[i] as number
-      if (x !== 0 && x === samples[i - size]) run++
-      else run = 0
-      // Once a whole buffer is the one before it; what follows may go on with it.
+      if (x !== 0 && x === samples[i - size]) {
+        run++
+        if (x !== samples[i - 1]) moved++
+      } else [run, moved] = [0, 0]
+      // Once a whole buffer is the one before it; what follows may go on with it. A flat top is the same all along, and no repeat.
       if (run === size) {
-        found.push({ from: i + 1 - size, to: i + 1 })
-        run = 0
+        if (moved > size / 2) found.push({ from: i + 1 - size, to: i + 1 })
+        ;[run, moved] = [0, 0]
       }
     }
   }
@@ -98,24 +100,26 @@ function repeatsOf(samples: Float64Array): Stretch[] {
   return repeated > MOST_REPEATED * samples.length ? [] : alone.sort((a, b) => a.from - b.from)
 }
 
-/** Frames at which the signal takes a step that those around do not lead one to expect. */
+/**
+ * Frames at which the signal steps from one sample to the next as nowhere around: where a piece is missing, it goes on elsewhere. A corner,
+ * as clipping makes it, is no step, and noise steps everywhere.
+ */
 function jumpsOf(samples: Float64Array): number[] {
+  const steps = new Float64Array(samples.length)
+  for (let i = 1; i < samples.length; i++) steps[i] = Math.abs((samples[i] as number) - (samples[i - 1] as number))
   const found: number[] = []
-  const bend = (i: number) => Math.abs((samples[i] ?? 0) - 2 * (samples[i - 1] ?? 0) + (samples[i - 2] ?? 0))
-  for (let from = BLOCK; from + 2 * BLOCK <= samples.length; from += BLOCK) {
-    const around: number[] = []
-    let most = { at: 0, size: 0 }
-    for (let i = from - BLOCK / 2; i < from + (3 * BLOCK) / 2; i++) {
-      const size = bend(i)
-      around.push(size)
-      if (i >= from && i < from + BLOCK && size > most.size) most = { at: i, size }
-    }
-    // The largest of a thousand stands some four standard deviations out; what does so by far is no part of the signal.
-    const usual = around.sort((a, b) => a - b)[Math.floor(0.9 * around.length)] as number
-    if (most.size > STANDS_OUT * usual && most.size > EDGE) found.push(most.at)
+  for (let at = AROUND; at < samples.length - AROUND; at++) {
+    const step = steps[at] as number
+    if (step < EDGE || step <= (steps[at - 1] as number) || step < (steps[at + 1] as number)) continue
+    if (step > STANDS_OUT * largest(steps, at)) found.push(at)
   }
-  // One jump bends twice, and may lie at the border of two blocks.
-  return found.filter((at, i) => i === 0 || at - (found[i - 1] as number) > 8)
+  return found
+}
+
+function largest(steps: Float64Array, at: number): number {
+  let most = 0
+  for (let off = 2; off <= AROUND; off++) most = Math.max(most, steps[at - off] as number, steps[at + off] as number)
+  return most
 }
 
 function evenly(times: readonly number[]): number | null {

@@ -23,7 +23,7 @@ export interface Heard {
 
 export interface HeardChannel {
   peak: number | null
-  /** Runs at the extreme, and where that lies: below full scale it was clipped before the converter. */
+  /** Runs at the extreme – or samples, where noise was added behind –, and where that lies: below full scale it was clipped before the converter. */
   clipped: { count: number; level: number } | null
   dropouts: Dropouts
   /** Constant offset; `null` where there is none worth a word. */
@@ -43,6 +43,8 @@ const LEAST_DC = -60
 /** The quietest stretch lies at least so far below the loudest: else it is no pause, dB (common practice, no source). */
 const PAUSE = 12
 const [BLOCK_SECONDS, PAUSE_SECONDS] = [0.25, 2]
+/** A line so far under the floor is one of the floor’s own, dB: two seconds scatter. */
+const BURIED = 12
 /** A tone has that much more than all that is left of the recording without it, dB. */
 const PURE = -20
 
@@ -77,31 +79,42 @@ function listenToOne(samples: Float64Array, sampleRate: number): HeardChannel {
   const isTone =
     !('code' in tone) && tone.seconds > 0.5 * (samples.length / sampleRate) && (tone.thdN ?? -Infinity) < PURE
   const pause = pauseOf(samples, sampleRate)
+  const floor = pause && meanSquareToDbfs(weightedPower(pause).weighted)
+  const hum = pause && findHum(pause)
   return {
     peak: amplitudeToDbfs(peak),
     clipped: clippedOf(samples, peak),
     dropouts: findDropouts(samples, sampleRate),
     dc: dc !== null && dc > LEAST_DC ? dc : null,
     comb: isTone ? null : findComb(samples, sampleRate),
-    hum: pause && findHum(pause),
-    floor: pause && meanSquareToDbfs(weightedPower(pause).weighted),
+    hum: hum && floor !== null && hum.level > floor - BURIED ? hum : null,
+    floor,
     tone: isTone && !('code' in tone) ? { frequency: tone.frequency, level: tone.level } : null,
   }
 }
 
 function clippedOf(samples: Float64Array, peak: number): HeardChannel['clipped'] {
   const runs = new ClippedRuns({ bits: 24, encoding: 'integer' })
-  let last = 0
+  let [last, top, below] = [0, 0, 0]
   samples.forEach((x, i) => {
     if (x >= runs.above.threshold || runs.above.running) runs.above.next(x, last, i)
     if (-x >= runs.below.threshold || runs.below.running) runs.below.next(-x, -last, i)
     last = x
+    const size = Math.abs(x)
+    if (size > TOP * peak) top++
+    else if (size > UNDER_TOP * peak) below++
   })
   runs.end()
   const { count } = runs.found(peak)
   const level = amplitudeToDbfs(peak)
-  return count > 0 && level !== null ? { count, level } : null
+  if (level === null || peak < QUIET_PEAK) return null
+  if (count > 0) return { count, level }
+  // Clipped before a noise was added, no two samples are alike; yet far more stand at the top than right under it. A sine has 0.6 times as many.
+  return top >= LEAST_AT_TOP && top > 1.5 * below ? { count: top, level } : null
 }
+const [TOP, UNDER_TOP] = [0.985, 0.9]
+const LEAST_AT_TOP = 30
+const QUIET_PEAK = 0.01
 
 /** A fine spectrum of the quietest two seconds, where they are a pause. */
 function pauseOf(samples: Float64Array, sampleRate: number) {
