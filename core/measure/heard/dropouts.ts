@@ -25,7 +25,7 @@ const EDGE = 0.002
 /** Buffers that drivers use, frames. */
 const BUFFERS = [32, 44, 48, 64, 88, 96, 128, 192, 256, 441, 480, 512, 1024, 2048]
 /** A step stands out of those around by that factor, within so many frames (common practice, no source). */
-const STANDS_OUT = 2
+const STANDS_OUT = 2.5
 const AROUND = 48
 /** What is kept with its place. */
 const MOST = 50
