@@ -1,11 +1,10 @@
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from '#imports'
+import type { Place } from './places'
 import { useLibraryStore } from '~/stores/library'
 import type { Shown } from '~/stores/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
-
-export type Place = 'path' | 'mix' | 'timing' | 'monitoring' | 'bench' | 'soundcheck' | 'log'
 
 /** The session and the strip that the address names; without a name, the one to land in. */
 export function useSessionRoute(place: Place) {

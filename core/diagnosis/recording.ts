@@ -2,13 +2,16 @@ import type { Heard, HeardChannel } from '../measure/heard/listen'
 import { formatDecimal } from '../units'
 import type { Answers } from './checks'
 import { humPattern } from './hum-pattern'
-import type { DiagnosisView } from './view'
+import type { Point } from '../chain/cascade'
 
 /** What a recording says: outcomes of checks, and in words what was heard. */
 export interface ByRecording {
   answers: Answers
   says: string[]
 }
+
+/** The levels of the strip that was recorded, as the session has them. */
+type Planned = Readonly<{ points: readonly Point[] }>
 
 /** What was played into it, where that is known. */
 export interface KnownSound {
@@ -23,7 +26,7 @@ const DETUNED = 0.002
 const TIMES = { hollow: 30, apart: 700 } as const
 
 /** What a recording answers by itself; what it cannot tell stays open. */
-export function answersOf(heard: Heard, view: DiagnosisView | null, { tone }: KnownSound = {}): ByRecording {
+export function answersOf(heard: Heard, planned: Planned | null, { tone }: KnownSound = {}): ByRecording {
   const answers: Answers = {}
   const says: string[] = []
   const loudest = heard.channels.reduce((most, each) => ((each.peak ?? -999) > (most.peak ?? -999) ? each : most))
@@ -34,7 +37,7 @@ export function answersOf(heard: Heard, view: DiagnosisView | null, { tone }: Kn
   clipping(loudest, answers, says)
   dropouts(loudest, answers, says)
   doubled(loudest, answers, says)
-  noise(loudest, view, answers, says)
+  noise(loudest, planned, answers, says)
   if (loudest.dc === null) answers['offset'] = 'none'
   else {
     answers['offset'] = 'off'
@@ -96,11 +99,11 @@ function doubled({ comb, tone }: HeardChannel, answers: Answers, says: string[])
   )
 }
 
-function noise({ hum, floor }: HeardChannel, view: DiagnosisView | null, answers: Answers, says: string[]) {
+function noise({ hum, floor }: HeardChannel, planned: Planned | null, answers: Answers, says: string[]) {
   if (floor === null) return
   answers['hum-lines'] = hum ? humPattern(hum) : 'none'
   if (hum) says.push(`Hum of ${hum.mains} Hz, ${dBFS(hum.level)} in all, ${hum.lines.length} lines.`)
-  const end = view?.points.at(-1)
+  const end = planned?.points.at(-1)
   if (end?.unit !== 'dBFS' || end.noise === null) return
   const more = floor - end.noise
   answers['floor-as-planned'] = more > AS_PLANNED ? 'higher' : more < -AS_PLANNED ? 'lower' : 'planned'

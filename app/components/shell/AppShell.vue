@@ -4,6 +4,7 @@ import { latePart } from '~/stores/late-part'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'
+import { places } from '~/composables/places'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useExplaining } from '~/composables/use-explaining'
 import { useExchange } from '~/composables/use-exchange'
@@ -41,12 +42,7 @@ const explaining = useExplaining()
 const theme = useColorMode()
 
 const PLACES: Record<string, string> = {
-  mix: 'Mix',
-  timing: 'Timing',
-  monitoring: 'Monitoring',
-  bench: 'Bench',
-  soundcheck: 'Soundcheck',
-  log: 'Log',
+  ...Object.fromEntries(places.map(({ id, title }) => [id, title])),
   shelf: 'Gear shelf',
   sessions: 'Sessions',
 }
@@ -122,13 +118,12 @@ const shortcuts: Shortcut[] = [
   { keys: ['J', 'K', 'R'], does: 'Next step, previous step; begin the passage anew', at: 'Soundcheck' },
   { keys: ['Y', 'D', 'X'], does: 'The last take: keep, maybe, no', at: 'Log' },
   { keys: ['L', 'B'], does: 'Begin or end a take; make a mark', at: 'Log' },
-  { keys: ['1'], does: 'Path', run: () => router.push(`/path/${store.key ?? ''}`) },
-  { keys: ['2'], does: 'Mix', run: () => router.push(`/mix/${store.key ?? ''}`) },
-  { keys: ['3'], does: 'Timing', run: () => router.push(`/timing/${store.key ?? ''}`) },
-  { keys: ['4'], does: 'Monitoring', run: () => router.push(`/monitoring/${store.key ?? ''}`) },
-  { keys: ['5'], does: 'Bench', run: () => router.push(`/bench/${store.key ?? ''}`) },
-  { keys: ['6'], does: 'Soundcheck', run: () => router.push(`/soundcheck/${store.key ?? ''}`) },
-  { keys: ['7'], does: 'Log', run: () => router.push(`/log/${store.key ?? ''}`) },
+  { keys: ['C', 'Z'], does: 'Find a symptom; take the last answer back', at: 'Faults' },
+  ...places.map(({ id, title, key }) => ({
+    keys: [key],
+    does: title,
+    run: () => void router.push(`/${id}/${store.key ?? ''}`),
+  })),
   { keys: ['H'], does: 'Gear shelf', run: () => router.push('/shelf') },
   { keys: ['N'], does: 'New session', run: startNew },
   { keys: ['O'], does: 'Sessions', run: () => router.push('/sessions') },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Component } from 'vue'
 import {
   AudioWaveform,
   FolderOpen,
@@ -6,16 +7,31 @@ import {
   Library,
   ListChecks,
   NotebookPen,
+  SearchCheck,
   Table2,
   Timer,
   Waypoints,
 } from '@lucide/vue'
 import { NuxtLink } from '#components'
+import type { Place } from '~/composables/places'
+import { places } from '~/composables/places'
 import { useSessionStore } from '~/stores/session'
 import StripList from './StripList.vue'
 
 /** The places, in the order of the work, and the strips that they are about. */
 const store = useSessionStore()
+const ICONS: Record<Place, Component> = {
+  path: Waypoints,
+  mix: Table2,
+  timing: Timer,
+  monitoring: Headphones,
+  bench: AudioWaveform,
+  soundcheck: ListChecks,
+  log: NotebookPen,
+  faults: SearchCheck,
+}
+/** Without an open session a place finds its own; the path is where one lands. */
+const addressOf = (id: Place) => (store.key ? `/${id}/${store.key}` : id === 'path' ? '/' : `/${id}`)
 </script>
 
 <template>
@@ -25,26 +41,8 @@ const store = useSessionStore()
       aria-label="Places"
     >
       <p class="px-3 py-3.5 text-[15px] font-semibold max-rail:hidden">Remetra</p>
-      <NuxtLink :to="store.key ? `/path/${store.key}` : '/'" class="place" active-class="here"
-        ><Waypoints class="size-4 shrink-0" aria-hidden="true" />Path</NuxtLink
-      >
-      <NuxtLink :to="store.key ? `/mix/${store.key}` : '/mix'" class="place" active-class="here"
-        ><Table2 class="size-4 shrink-0" aria-hidden="true" />Mix</NuxtLink
-      >
-      <NuxtLink :to="store.key ? `/timing/${store.key}` : '/timing'" class="place" active-class="here"
-        ><Timer class="size-4 shrink-0" aria-hidden="true" />Timing</NuxtLink
-      >
-      <NuxtLink :to="store.key ? `/monitoring/${store.key}` : '/monitoring'" class="place" active-class="here"
-        ><Headphones class="size-4 shrink-0" aria-hidden="true" />Monitoring</NuxtLink
-      >
-      <NuxtLink :to="store.key ? `/bench/${store.key}` : '/bench'" class="place" active-class="here"
-        ><AudioWaveform class="size-4 shrink-0" aria-hidden="true" />Bench</NuxtLink
-      >
-      <NuxtLink :to="store.key ? `/soundcheck/${store.key}` : '/soundcheck'" class="place" active-class="here"
-        ><ListChecks class="size-4 shrink-0" aria-hidden="true" />Soundcheck</NuxtLink
-      >
-      <NuxtLink :to="store.key ? `/log/${store.key}` : '/log'" class="place" active-class="here"
-        ><NotebookPen class="size-4 shrink-0" aria-hidden="true" />Log</NuxtLink
+      <NuxtLink v-for="{ id, title } in places" :key="id" :to="addressOf(id)" class="place" active-class="here"
+        ><component :is="ICONS[id]" class="size-4 shrink-0" aria-hidden="true" />{{ title }}</NuxtLink
       >
       <NuxtLink to="/shelf" class="place" active-class="here"
         ><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink

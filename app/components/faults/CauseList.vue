@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { formatDecimal } from '#core/units'
+import { useFaultsStore } from '~/stores/faults'
+import CauseRow from './CauseRow.vue'
+
+/** The causes, the likeliest first; what is ruled out stays, with the reason. */
+const faults = useFaultsStore()
+const possible = computed(() => faults.diagnosis?.causes.filter(({ ruledOut }) => ruledOut === null) ?? [])
+const out = computed(() => faults.diagnosis?.causes.filter(({ ruledOut }) => ruledOut !== null) ?? [])
+const first = computed(() => possible.value[0] ?? null)
+const verdict = computed(() => {
+  const own = first.value
+  if (!own) return ''
+  const part = `${formatDecimal(100 * own.probability, 0)} %`
+  if (own.id === 'something-else') return `Most likely something that is not in this list (${part}).`
+  return faults.diagnosis?.sure
+    ? `It is likely this: ${own.title.charAt(0).toLowerCase()}${own.title.slice(1)} (${part}).`
+    : `Not told apart yet; foremost at ${part}: ${own.title.charAt(0).toLowerCase()}${own.title.slice(1)}.`
+})
+</script>
+
+<template>
+  <section aria-labelledby="causes-title" data-causes>
+    <h2 id="causes-title" class="flex items-baseline justify-between border-b border-ink pb-0.5">
+      Causes <span v-if="faults.working" class="text-xs font-normal text-muted" role="status">Working it out…</span>
+    </h2>
+    <p v-if="faults.trouble" role="alert" class="mt-1 border-l-3 border-ceiling pl-2">{{ faults.trouble }}</p>
+    <div v-if="faults.search.mended" class="mt-2 border-l-3 border-change pl-2" role="status" data-mended>
+      <strong>{{ faults.search.mended.title }}</strong>
+      <span> Look at once more: {{ faults.search.mended.after }}</span>
+    </div>
+    <template v-if="faults.search.symptoms.length === 0">
+      <p class="mt-2 max-w-prose text-muted">
+        Each cause is weighed by what this session says of it – levels, shares of the noise, times, switches – and by
+        what you check. One cause is taken to be at work. How often each is to blame, and how well it shows, is common
+        practice; the figures beside it are computed from the chain.
+      </p>
+    </template>
+    <template v-else-if="faults.diagnosis">
+      <p class="mt-2 font-semibold" role="status" data-verdict-cause>{{ verdict }}</p>
+      <ol class="mt-2 space-y-2">
+        <CauseRow v-for="(cause, i) in possible" :key="cause.id" :cause="cause" :foremost="i === 0" />
+      </ol>
+      <details v-if="out.length > 0" class="mt-4" data-ruled-out>
+        <summary class="cursor-pointer text-muted">Ruled out: {{ out.length }}</summary>
+        <ul class="mt-1 space-y-1">
+          <li v-for="cause in out" :key="cause.id" :data-out="cause.id">
+            <span class="line-through decoration-muted">{{ cause.title }}</span>
+            <span class="text-muted"> {{ cause.ruledOut }}</span>
+          </li>
+        </ul>
+      </details>
+    </template>
+  </section>
+</template>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Diagnosed } from '#core/diagnosis/diagnose'
+import { applyMend } from '#core/diagnosis/mend-change'
+import { formatDecimal } from '#core/units'
+import { useFaultsStore } from '~/stores/faults'
+import { useSessionStore } from '~/stores/session'
+
+/** One cause: how likely, what speaks for it and against, and how to mend it. */
+const props = defineProps<{ cause: Diagnosed; foremost: boolean }>()
+const store = useSessionStore()
+const faults = useFaultsStore()
+const refused = ref<string | null>(null)
+
+const part = computed(
+  () => `${formatDecimal(100 * props.cause.probability, props.cause.probability < 0.095 ? 1 : 0)} %`,
+)
+const strip = computed(() =>
+  faults.strip === null ? (store.session?.strips.find(({ id }) => id === props.cause.strip)?.name ?? null) : null,
+)
+const MARKS = { for: '+', against: '−', neither: '·' } as const
+const WORDS = { for: 'speaks for it', against: 'speaks against it', neither: 'says neither' } as const
+
+function set() {
+  const { mend, title } = props.cause
+  if (!mend?.changes) return
+  const { changes, after, says } = mend
+  refused.value = store.edit(title, (session) => applyMend(session, changes))
+  if (refused.value === null) faults.mended(says, after)
+}
+</script>
+
+<template>
+  <li :data-cause="cause.id">
+    <div class="grid grid-cols-[3.75rem_minmax(0,1fr)] items-baseline gap-x-3">
+      <span class="figure text-right" :class="{ 'font-semibold': foremost }" data-probability>{{ part }}</span>
+      <component :is="foremost ? 'strong' : 'span'" class="min-w-0"
+        >{{ cause.title }}<span v-if="strip" class="font-normal text-muted">, {{ strip }}</span></component
+      >
+      <span
+        class="col-start-2 mt-0.5 block h-1.5 border-b border-rule bg-transparent"
+        role="img"
+        :aria-label="`${part} likely`"
+        ><span class="block h-full bg-body" :style="{ width: `${100 * cause.probability}%` }"></span
+      ></span>
+      <ul v-if="cause.evidence.length > 0" class="col-start-2 mt-1 space-y-0.5">
+        <li
+          v-for="(each, i) in foremost ? cause.evidence : cause.evidence.slice(0, 2)"
+          :key="i"
+          class="grid grid-cols-[1em_minmax(0,1fr)] gap-x-1.5"
+          :class="each.speaks === 'for' ? '' : 'text-muted'"
+        >
+          <span class="figure" :title="WORDS[each.speaks]"
+            ><span aria-hidden="true">{{ MARKS[each.speaks] }}</span
+            ><span class="sr-only">{{ WORDS[each.speaks] }}: </span></span
+          ><span>{{ each.says }}</span>
+        </li>
+      </ul>
+      <component
+        :is="foremost ? 'div' : 'details'"
+        v-if="cause.mend"
+        class="col-start-2 mt-1.5"
+        :class="{ 'plate px-3 py-2': foremost }"
+        data-mend
+      >
+        <summary v-if="!foremost" class="cursor-pointer text-muted">How to mend it</summary>
+        <p>
+          <strong v-if="foremost">{{ cause.mend.changes ? 'Mend: ' : 'By hand: ' }}</strong>{{ cause.mend.says }}
+        </p>
+        <p v-if="cause.mend.caution" class="mt-1 border-l-3 border-ceiling pl-2" data-caution>
+          {{ cause.mend.caution }}
+        </p>
+        <p class="mt-1 text-muted">Then: {{ cause.mend.after }}</p>
+        <p v-if="cause.mend.changes" class="mt-1.5 flex flex-wrap items-baseline gap-x-3">
+          <button type="button" class="push" @click="set">Set it</button>
+          <span class="text-xs text-muted"
+            >Tried on this session: the cause is gone, nothing worse is new. Undo takes it back.</span
+          >
+        </p>
+        <p v-if="refused" role="alert" class="mt-1 text-ceiling">{{ refused }}</p>
+      </component>
+    </div>
+  </li>
+</template>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answersOf } from '#core/diagnosis/recording'
+import type { NumberField } from '#core/session'
+import FilePick from '~/components/bench/FilePick.vue'
+import MeasuringLine from '~/components/bench/MeasuringLine.vue'
+import NumberInput from '~/components/fields/NumberInput.vue'
+import { useMeasuring } from '~/composables/use-measuring'
+import { useFaultsStore } from '~/stores/faults'
+import { useSessionStore } from '~/stores/session'
+
+/** A recording of what is wrong answers by itself what it can. */
+const store = useSessionStore()
+const faults = useFaultsStore()
+const measuring = useMeasuring()
+const tone = ref<number | undefined>(undefined)
+const TONE: NumberField = {
+  label: 'Tone that was played',
+  unit: 'Hz',
+  min: 20,
+  max: 20_000,
+  optional: true,
+  help: 'Where a tone of a known pitch was played into it: then two sample rates show. Leave it empty otherwise.',
+}
+const count = ref(0)
+
+async function listen(files: readonly File[]) {
+  const [file] = files
+  if (!file) return
+  const result = await measuring.measure(file.name, { question: { kind: 'heard' }, recording: file })
+  if (!result) return
+  const planned = store.evaluation?.strips.find(({ id }) => id === faults.strip) ?? null
+  const { answers, says } = answersOf(result.found, planned, { tone: tone.value })
+  count.value = Object.keys(answers).length
+  faults.heard(answers, says.length > 0 ? says : ['Nothing is wrong with it that could be heard.'])
+}
+</script>
+
+<template>
+  <section aria-labelledby="heard-title" data-heard-panel>
+    <h2 id="heard-title" class="border-b border-ink pb-0.5">Let a recording answer</h2>
+    <p class="mt-1 text-muted">
+      Ten seconds of what is wrong, with a pause in it. It tells hum and its lines, clipping, gaps and jumps, a second
+      sound and its delay, an empty side, polarity, an offset, and the floor against the plan.
+    </p>
+    <div class="mt-2"><FilePick label="Choose a recording of the fault" @files="listen" /></div>
+    <p class="mt-1.5">
+      Tone played into it:
+      <NumberInput
+        :value="tone"
+        :field="TONE"
+        :commit="
+          (value) => {
+            tone = value
+            return null
+          }
+        "
+      />
+    </p>
+    <MeasuringLine
+      :name="measuring.name.value"
+      :progress="measuring.progress.value"
+      :trouble="measuring.trouble.value"
+      @cancel="measuring.cancel"
+    />
+    <ul v-if="faults.search.heard.length > 0" class="mt-2 space-y-0.5" role="status" data-heard-says>
+      <li v-for="each in faults.search.heard" :key="each">{{ each }}</li>
+      <li v-if="count > 0" class="text-muted">{{ count }} checks answered by it; take back what you know better.</li>
+    </ul>
+  </section>
+</template>
