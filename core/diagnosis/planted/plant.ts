@@ -11,7 +11,7 @@ import { SessionView } from '../view'
 import type { DiagnosisView } from '../view'
 import { plants } from './plants'
 import type { TemplateId } from './templates'
-import { templateIds, templateOf } from './templates'
+import { templateOf } from './templates'
 
 /** A chain with one fault in it, which the session shows, or which only checks show. */
 export interface Planted {
@@ -73,10 +73,6 @@ function drawn(symptoms: Partial<Record<SymptomId, number>>, random: () => numbe
   let left = random() * all.reduce((sum, [, weight]) => sum + weight, 0)
   return (all.find(([, weight]) => (left -= weight) <= 0) ?? (all[0] as [SymptomId, number]))[0]
 }
-
-/** Templates in which a cause can be planted. */
-export const templatesFor = (cause: CauseId, seed = 1): TemplateId[] =>
-  templateIds.filter((template) => plant(cause, template, seed) !== null)
 
 /** What a check truly shows on a planted chain: worked out where the session tells, else what the hidden fault shows. */
 export function outcomeOn(
