@@ -8,5 +8,6 @@ export const places = [
   { id: 'soundcheck', title: 'Soundcheck', key: '6' },
   { id: 'log', title: 'Log', key: '7' },
   { id: 'faults', title: 'Faults', key: '8' },
+  { id: 'trainer', title: 'Trainer', key: '9' },
 ] as const
 export type Place = (typeof places)[number]['id']

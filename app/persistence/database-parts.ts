@@ -5,12 +5,14 @@ import { Memos } from './memo'
 import { SecondCopies } from './second-copy'
 import { SessionRepository } from './session-repository'
 import { ShelfRepository } from './shelf-repository'
+import { TrainerRepository } from './trainer-repository'
 
 /** Everything that stands on the database, made once. It is fetched beside the first picture, which does without it on a first visit. */
 const database = new RemetraDatabase()
 export const sessionRepository = new SessionRepository(database)
 export const shelfRepository = new ShelfRepository(database)
 export const logRepository = new LogRepository(database)
+export const trainerRepository = new TrainerRepository(database)
 export const memos = new Memos(database)
 export const fileLinks = new FileLinks(database)
 export const secondCopies = new SecondCopies()

@@ -2,6 +2,7 @@ import type { Table } from 'dexie'
 import Dexie from 'dexie'
 import type { LogEntry } from '#core/log/entries'
 import type { Gear, Session } from '#core/session'
+import type { Progress } from '#core/trainer/schedule'
 import { migrateGear, readGear, readSession } from '#core/session'
 
 /** One committed change as the list of undo shows it; the session after it is the revision of that number. */
@@ -75,6 +76,9 @@ export class RemetraDatabase extends Dexie {
   shelf!: Table<ShelfRow, string>
   links!: Table<LinkRow, string>
   log!: Table<LogRow, number>
+  /** How well each kind of exercise goes, and the time practised by day. */
+  trained!: Table<Progress, string>
+  practice!: Table<{ day: number; seconds: number }, number>
 
   constructor(name = 'remetra') {
     // What was answered as written is on the disk, not in a cache that a power cut empties.
@@ -100,6 +104,7 @@ export class RemetraDatabase extends Dexie {
     })
     this.version(5).stores({ links: 'key' })
     this.version(6).stores({ log: '++number, key' })
+    this.version(7).stores({ trained: 'kind', practice: 'day' })
     // The labels of undo stand in the session's row, so that opening it reads one revision and not all.
     this.version(4).upgrade(async (transaction) => {
       const steps = new Map<string, Step[]>()

@@ -70,6 +70,13 @@ export const logRepository = {
   watch: lateWatch(({ logRepository: it }) => it.watch.bind(it)),
 }
 
+export const trainerRepository = {
+  put: late(({ trainerRepository: it }) => it.put.bind(it)),
+  addTime: late(({ trainerRepository: it }) => it.addTime.bind(it)),
+  clear: late(({ trainerRepository: it }) => it.clear.bind(it)),
+  watch: lateWatch(({ trainerRepository: it }) => it.watch.bind(it)),
+}
+
 export const memos = {
   get: late(({ memos: it }) => it.get.bind(it)),
   set: late(({ memos: it }) => it.set.bind(it)),

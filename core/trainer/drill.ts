@@ -30,7 +30,7 @@ export interface Drill {
   ask: string
   /** What may be known for it: meters and figures, not the answer. */
   given: string[]
-  unit: 'dB' | 'dBFS(A)' | 'ms' | null
+  unit: 'dB' | 'dBFS' | 'ms' | null
   answer: number | string
   /** Where one is chosen. */
   choices: string[]
@@ -39,7 +39,7 @@ export interface Drill {
 }
 
 /** An estimate within that is good: half of it is very good (common practice, no source). */
-const GOOD = { 'dB': 3, 'dBFS(A)': 4, 'ms': 2 } as const
+const GOOD = { dB: 3, dBFS: 4, ms: 2 } as const
 
 /** A drill of a kind; the same seed makes the same. */
 export function drillOf(kind: DrillKind, seed: number): Drill {
@@ -115,9 +115,9 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
     return {
       session,
       strip,
-      ask: 'At what level does the recording’s noise lie?',
+      ask: 'At what level does the recording’s noise lie, A-weighted?',
       given: [...levelsIn(session, strip), roomWords(session)],
-      ...number('dBFS(A)', end.noise),
+      ...number('dBFS', end.noise),
     }
   },
   'delay': (session, strip, random) => {

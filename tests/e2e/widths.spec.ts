@@ -14,6 +14,8 @@ const PLACES = [
   'bench',
   'soundcheck',
   'log',
+  'faults',
+  'trainer',
   'shelf',
   'sessions',
 ] as const

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { answersOf } from '#core/diagnosis/recording'
-import { causeIds, causeOf } from '#core/diagnosis/causes'
+import type { causeIds } from '#core/diagnosis/causes'
+import { causeOf } from '#core/diagnosis/causes'
 import { checkOf } from '#core/diagnosis/checks'
 import type { CheckId } from '#core/diagnosis/checks'
 import { diagnoseIn } from '#core/diagnosis/diagnose'

@@ -63,7 +63,7 @@ async function listen(files: readonly File[]) {
       :trouble="measuring.trouble.value"
       @cancel="measuring.cancel"
     />
-    <ul v-if="faults.search.heard.length > 0" class="mt-2 space-y-0.5" role="status" data-heard-says>
+    <ul v-if="faults.search.heard.length > 0" class="mt-2 space-y-0.5" aria-live="polite" data-heard-says>
       <li v-for="each in faults.search.heard" :key="each">{{ each }}</li>
       <li v-if="count > 0" class="text-muted">{{ count }} checks answered by it; take back what you know better.</li>
     </ul>

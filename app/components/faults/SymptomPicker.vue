@@ -10,10 +10,13 @@ import { useViewStore } from '~/stores/view'
 const faults = useFaultsStore()
 const view = useViewStore()
 const typed = ref('')
+/** On a narrow screen the others fold away once one is chosen. */
+const all = ref(false)
 const field = ref<HTMLInputElement | null>(null)
 const shown = computed(() => findSymptoms(typed.value))
 const chosen = (id: (typeof shown.value)[number]) => faults.search.symptoms.includes(id)
 
+const folded = computed(() => !all.value && typed.value.trim() === '' && faults.search.symptoms.length > 0)
 const WHERE = computed(() => [
   { value: 'strip', text: view.strip?.name ?? 'this strip' },
   { value: 'all', text: 'all strips' },
@@ -45,7 +48,7 @@ defineExpose({ find: () => field.value?.focus() })
       @keydown.esc.prevent="field?.blur()"
     />
     <ul class="mt-1.5">
-      <li v-for="id in shown" :key="id">
+      <li v-for="id in shown" :key="id" :class="{ 'max-rail:hidden': folded && !chosen(id) }">
         <button
           type="button"
           class="flex w-full items-baseline gap-2 border-l-3 py-0.5 pr-1 pl-2 text-left hover:text-change"
@@ -59,6 +62,9 @@ defineExpose({ find: () => field.value?.focus() })
         </button>
       </li>
     </ul>
+    <p v-if="folded" class="mt-1 rail:hidden">
+      <button type="button" class="action" @click="all = true">Another symptom too</button>
+    </p>
     <p v-if="shown.length === 0" class="mt-1 text-muted">
       No symptom goes by that word. Try how it sounds, or what is missing.
     </p>

@@ -118,6 +118,7 @@ const shortcuts: Shortcut[] = [
   { keys: ['J', 'K', 'R'], does: 'Next step, previous step; begin the passage anew', at: 'Soundcheck' },
   { keys: ['Y', 'D', 'X'], does: 'The last take: keep, maybe, no', at: 'Log' },
   { keys: ['L', 'B'], does: 'Begin or end a take; make a mark', at: 'Log' },
+  { keys: ['Space', 'X'], does: 'Listen, or stop; the next exercise', at: 'Trainer' },
   { keys: ['C', 'Z'], does: 'Find a symptom; take the last answer back', at: 'Faults' },
   ...places.map(({ id, title, key }) => ({
     keys: [key],
@@ -190,8 +191,11 @@ useEventListener(window, 'paste', async (event) => {
           @theme="changeTheme"
           @print="print"
         />
-        <VerdictLine />
-        <StripBar class="rail:hidden" />
+        <!-- The trainer is about chains of its own. -->
+        <template v-if="place !== 'Trainer'">
+          <VerdictLine />
+          <StripBar class="rail:hidden" />
+        </template>
       </template>
       <header v-else class="sr-only"><h1>Remetra</h1></header>
       <FileLinkNotice v-if="canLink && store.savedAt" ref="file" />

@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import {
   AudioWaveform,
   FolderOpen,
+  GraduationCap,
   Headphones,
   Library,
   ListChecks,
@@ -29,6 +30,7 @@ const ICONS: Record<Place, Component> = {
   soundcheck: ListChecks,
   log: NotebookPen,
   faults: SearchCheck,
+  trainer: GraduationCap,
 }
 /** Without an open session a place finds its own; the path is where one lands. */
 const addressOf = (id: Place) => (store.key ? `/${id}/${store.key}` : id === 'path' ? '/' : `/${id}`)

@@ -37,4 +37,3 @@ export const mendsOf = (view: DiagnosisView, codes: readonly FindingCode[]): Men
 /** Microphones, and sources on a wire. */
 export const microphoneOf = ({ stages }: DiagnosisView) => stages.find((stage) => stage.kind === 'microphone')
 export const pickupOf = ({ stages }: DiagnosisView) => stages.find((stage) => stage.kind === 'electric-source')
-export const hasGain = ({ chain }: DiagnosisView) => chain.controls.length > 0

@@ -310,7 +310,7 @@ export const gateWorks: Cause = {
 }
 
 export const roomNoise: Cause = {
-  title: 'It is the room',
+  title: 'The noise of the room',
   prior: 10,
   symptoms: { hiss: 0.8, hum: 0.15 },
   codes: ['electronics-only'],

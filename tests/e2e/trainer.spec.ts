@@ -1,0 +1,110 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { drillKinds } from '#core/trainer/drill'
+import { expect, open, test } from './app'
+
+async function trainer(page: Page) {
+  await open(page)
+  await page.keyboard.press('9')
+  await expect(page.locator('[data-today]')).toBeVisible()
+}
+/** Names causes, or chooses mends, one after the other until one is right. */
+async function until(page: Page, choices: string, done: () => Promise<boolean>) {
+  for (let i = 0; i < 20; i++) {
+    if (await done()) return i
+    await page.locator(choices).first().click()
+  }
+  throw new Error('None was right.')
+}
+
+test('an exercise from the complaint to the score: looked at, checked, turned, named, mended; kept over a reload', async ({
+  page,
+}) => {
+  await trainer(page)
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(page.locator('[data-complaint]')).toContainText(':')
+  await expect(page.locator('[data-chain-table] tbody tr').first()).toBeVisible()
+  await page.locator('[data-make]').first().click()
+  await expect(page.locator('[data-made] li')).toHaveCount(1)
+  await expect(page.locator('[data-spent]')).toHaveText('1 made')
+  // Everything that is heard stands in words, too.
+  await page.locator('[data-caption] summary').click()
+  await expect(page.locator('[data-caption] p')).toContainText(/The performer at|Nothing of the performer/)
+  const wrong = await until(page, '[data-name]', () => page.locator('[data-choose-mend]').isVisible())
+  if (wrong > 0) await expect(page.locator('[data-told]')).toHaveCount(0)
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
+  const mends = await until(page, '[data-mend-choice]', () => page.locator('[data-score]').isVisible())
+  await expect(page.locator('[data-score]')).toContainText('The shortest way from')
+  const points = Number(await page.locator('[data-points]').innerText())
+  expect(points).toBeLessThanOrEqual(Math.max(0, 100 - 20 * wrong - 12 * mends))
+  await expect(page.locator('[data-progress-list] tbody tr')).toHaveCount(1)
+  await expect(page.locator('[data-progress-list]')).toContainText(`last ${points}`)
+  await page.waitForTimeout(500)
+  await page.reload()
+  await expect(page.locator('[data-progress-list]')).toContainText(`last ${points}`)
+  // What was learnt is nobody’s session: nothing of it was changed.
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Forget all of it' }).click()
+  await expect(page.locator('[data-progress-list]')).toHaveCount(0)
+})
+
+test('listening is safe and can be stopped; the next exercise comes by key; the solution can be shown', async ({
+  page,
+}) => {
+  await trainer(page)
+  await page.getByRole('combobox', { name: 'Grade' }).selectOption({ index: 2 })
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Begin an exercise' }).click()
+  await expect(page.locator('[data-exercise]')).toContainText('never over −20')
+  await expect(page.locator('[data-exercise]')).toContainText('Headphones down first')
+  await page.locator('[data-listen]').click()
+  await expect(page.locator('[data-exercise]').getByRole('status')).toContainText('Playing…')
+  await page.locator('[data-listen]').click()
+  await expect(page.locator('[data-listen]')).toHaveText('Listen')
+  const complaint = await page.locator('[data-complaint]').innerText()
+  const table = await page.locator('[data-chain-table]').innerText()
+  await page.locator('[data-complaint]').click()
+  await page.keyboard.press('x')
+  await expect
+    .poll(
+      async () =>
+        `${await page.locator('[data-complaint]').innerText()}${await page.locator('[data-chain-table]').innerText()}`,
+    )
+    .not.toBe(`${complaint}${table}`)
+  await page.getByRole('button', { name: 'Show the solution' }).click()
+  await expect(page.locator('[data-points]')).toHaveText('0')
+  await expect(page.locator('[data-score]')).toContainText('The solution was shown')
+  await page.getByRole('button', { name: 'To the overview' }).click()
+  await expect(page.locator('[data-trainer-intro]')).toBeVisible()
+})
+
+test('estimates: every kind is asked, answered and scored against what is computed', async ({ page }) => {
+  await trainer(page)
+  for (const kind of drillKinds) {
+    await page.locator(`[data-drill="${kind}"]`).click()
+    await expect(page.locator(`[data-drilling="${kind}"]`)).toBeVisible()
+    if (kind === 'noise-source') await page.locator('[data-choice]').first().click()
+    else if (kind === 'set-gain') {
+      const gain = page.getByRole('textbox', { name: 'Gain, dB' })
+      const before = await page.locator('[data-coarse]').innerText()
+      await gain.fill(
+        String(
+          Number(await gain.inputValue()) > 20
+            ? Number(await gain.inputValue()) - 10
+            : Number(await gain.inputValue()) + 10,
+        ),
+      )
+      await gain.press('Enter')
+      await expect(page.locator('[data-coarse]')).not.toHaveText(before)
+      await page.locator('[data-done]').click()
+    } else {
+      const estimate = page.getByRole('textbox', { name: /Your estimate/ })
+      await estimate.fill('7')
+      await estimate.press('Enter')
+    }
+    await expect(page.locator('[data-drill-result]')).toContainText('is what it comes to')
+    await expect(page.locator('[data-points]')).toHaveText(/^\d+$/)
+  }
+  await expect(page.locator('[data-progress-list] tbody tr')).toHaveCount(drillKinds.length)
+  await expect(page.locator('main')).not.toContainText('NaN')
+})
