@@ -129,7 +129,6 @@ const views = [
       await page.getByRole('radio', { name: 'Both at once' }).click()
     },
   },
-  { name: 'bench', theme: 'light', go: (page) => simulated(page, ['gain-marks']) },
   {
     name: 'bench-result',
     theme: 'light',
@@ -154,7 +153,6 @@ const views = [
       await page.locator('[data-item="grebe"]').click()
     },
   },
-  { name: 'unit', theme: 'light', go: (page) => page.getByRole('button', { name: 'Unit…' }).click() },
   { name: 'path-phone', theme: 'light', phone: true },
   { name: 'soundcheck', theme: 'light', go: soundcheck },
   {
@@ -177,6 +175,29 @@ const views = [
       await page.keyboard.press('Enter')
       await page.waitForSelector('[data-mark]')
       await page.getByRole('button', { name: 'Sheets' }).click()
+    },
+  },
+  {
+    name: 'faults',
+    theme: 'light',
+    go: async (page) => {
+      await page.keyboard.press('4')
+      await page.getByRole('radio', { name: 'Both at once' }).click()
+      await page.keyboard.press('8')
+      await page.locator('[data-symptom="echo"]').click()
+      await page.locator('[data-symptom="thin"]').click()
+      await page.waitForSelector('[data-mend]')
+    },
+  },
+  {
+    name: 'trainer',
+    theme: 'light',
+    go: async (page) => {
+      await page.keyboard.press('9')
+      await page.getByRole('combobox', { name: 'Grade' }).selectOption({ index: 2 })
+      await page.keyboard.press('Escape')
+      await page.getByRole('button', { name: 'Begin an exercise' }).click()
+      await page.locator('[data-make]').first().click()
     },
   },
 ]

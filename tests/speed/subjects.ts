@@ -1,7 +1,9 @@
 import { demoSession } from '#demo/index'
 import { templates, templateSession } from '#demo/templates'
+import { diagnose } from '#core/diagnosis/diagnose'
 import { evaluateFrom, evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
+import { renderStrip } from '#core/render/chain'
 import type { Session } from '#core/session'
 import { readSession } from '#core/session'
 import { howSure } from '#core/uncertainty/how-sure'
@@ -97,4 +99,17 @@ export const subjects: { name: string; run: () => unknown; bound?: number }[] = 
   { name: 'plan 1 strip of 8 stages, 6 gains', run: () => planSession(eight) },
   { name: 'plan the demo', run: () => planSession(demo) },
   { name: 'refuse a file of 45 000 wrong values', run: () => readSession(wrong), bound: 1_000_000 },
+  {
+    name: 'ten seconds of the demo’s narrator as sound',
+    run: () => renderStrip(demo, 'narrator', { sampleRate: 48_000, programmeSeconds: 8, pauseSeconds: 2, seed: 3 }),
+    bound: 1_000_000,
+  },
+  {
+    name: 'ten seconds of the visitors’ preview, a bus, as sound',
+    run: () => renderStrip(demo, 'preview', { sampleRate: 48_000, programmeSeconds: 8, pauseSeconds: 2, seed: 3 }),
+  },
+  {
+    name: 'a fault of the demo, all strips, from nothing',
+    run: () => diagnose(demo, null, { symptoms: ['hiss'], answers: {} }),
+  },
 ]

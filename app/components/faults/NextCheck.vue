@@ -71,7 +71,9 @@ const short = (ask: string) => (ask.length > 90 ? `${ask.slice(0, ask.lastIndexO
             ><span class="text-muted">{{ short(checkOf(check).ask) }}</span>
             {{ checkOf(check).outcomes[outcome] }}</span
           >
-          <button type="button" class="action shrink-0" @click="faults.takeBack(check)">Take back</button>
+          <button type="button" class="shrink-0 text-change underline" @click="faults.takeBack(check)">
+            Take back
+          </button>
         </li>
       </ul>
     </div>

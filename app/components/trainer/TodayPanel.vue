@@ -79,7 +79,12 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
     <h3 class="mt-4">Estimate</h3>
     <ul class="mt-0.5 space-y-1">
       <li v-for="kind in drillKinds" :key="kind">
-        <button type="button" class="action" :data-drill="kind" @click="trainer.drill(kind)">
+        <button
+          type="button"
+          class="w-full text-left text-change underline"
+          :data-drill="kind"
+          @click="trainer.drill(kind)"
+        >
           {{ drillTitles[kind] }}
         </button>
       </li>
