@@ -81,11 +81,9 @@ const focusOn = (selector: string) => document.querySelector<HTMLElement>(select
 const shortcuts: Shortcut[] = [
   { keys: ['Ctrl+Z'], does: 'Undo', run: store.undo },
   { keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], does: 'Redo', run: store.redo },
-  { keys: ['Enter'], does: 'Take what is typed; in Insert, the first hit' },
   { keys: ['['], does: 'Previous strip', run: () => view.step(-1) },
   { keys: [']'], does: 'Next strip', run: () => view.step(1) },
   { keys: ['G'], does: 'Go to the gain', at: 'Path', run: () => focusOn('[data-gain]') },
-  { keys: ['↑', '↓'], does: 'Gain, a step; Page keys 6 dB, Home and End to the ends', at: 'Path' },
   { keys: ['S'], does: 'Set this strip for me', at: 'Path', run: () => plan.apply('strip') },
   { keys: ['V'], does: 'Read the section another way', at: 'Path', run: view.nextReading },
   {
@@ -104,22 +102,12 @@ const shortcuts: Shortcut[] = [
       chain.addingStrip.value = true
     },
   },
-  { keys: ['Alt+←', 'Alt+→'], does: 'Move the stage that has the focus', at: 'Path' },
-  { keys: ['Insert', 'Delete'], does: 'Put a stage behind the one that has the focus; take it out', at: 'Path' },
   {
     keys: ['M'],
     does: 'Listen direct, through the host, by both',
     at: 'Monitoring',
     run: () => place.value === 'Monitoring' && focusOn('[role="radiogroup"] [aria-checked="true"]'),
   },
-  { keys: ['←', '→', '↑', '↓'], does: 'In the table of buffers: to another cell; Enter sets it', at: 'Timing' },
-  { keys: ['←', '→', '↑', '↓'], does: 'To another cell; Enter goes into its field, Esc comes back', at: 'Mix' },
-  { keys: ['Enter', 'Space'], does: 'Tick the step in hand; take the reading', at: 'Soundcheck' },
-  { keys: ['J', 'K', 'R'], does: 'Next step, previous step; begin the passage anew', at: 'Soundcheck' },
-  { keys: ['Y', 'D', 'X'], does: 'The last take: keep, maybe, no', at: 'Log' },
-  { keys: ['L', 'B'], does: 'Begin or end a take; make a mark', at: 'Log' },
-  { keys: ['Space', 'X'], does: 'Listen, or stop; the next exercise', at: 'Trainer' },
-  { keys: ['C', 'Z'], does: 'Find a symptom; take the last answer back', at: 'Faults' },
   ...places.map(({ id, title, key }) => ({
     keys: [key],
     does: title,
@@ -145,7 +133,6 @@ const shortcuts: Shortcut[] = [
       keysOpen.value = true
     },
   },
-  { keys: ['Esc'], does: 'Take back a drag or what is being typed; close a dialog' },
 ]
 useShortcuts(shortcuts)
 

@@ -2,15 +2,17 @@
 import { computed } from 'vue'
 import type { Shortcut } from '~/composables/use-shortcuts'
 import ModalDialog from './ModalDialog.vue'
+import { listedKeys } from './listed-keys'
 
 /** All keys, those of the place that one is at first. */
 const props = defineProps<{ shortcuts: readonly Shortcut[]; place: string }>()
 const emit = defineEmits<{ close: [] }>()
 
 const groups = computed(() => {
-  const others = [...new Set(props.shortcuts.flatMap(({ at }) => (at && at !== props.place ? [at] : [])))]
+  const all = [...props.shortcuts, ...listedKeys]
+  const others = [...new Set(all.flatMap(({ at }) => (at && at !== props.place ? [at] : [])))]
   return [props.place, null, ...others]
-    .map((at) => ({ title: at ?? 'Everywhere', shortcuts: props.shortcuts.filter((each) => (each.at ?? null) === at) }))
+    .map((at) => ({ title: at ?? 'Everywhere', shortcuts: all.filter((each) => (each.at ?? null) === at) }))
     .filter(({ shortcuts }) => shortcuts.length > 0)
 })
 </script>
