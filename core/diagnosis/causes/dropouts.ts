@@ -124,21 +124,21 @@ export const genericDriver: Cause = {
     'listen-direct': { goes: 0.9 },
   },
   present: (view) => view.session.system.driver === 'shared',
-  evidence: ({ session: { system } }) =>
-    system.driver === 'shared'
-      ? [
-          says(
-            system.sharedPeriod === undefined
-              ? 'The driver is the shared one; its own mixer adds some 10 ms each way.'
-              : `The driver is the shared one; its own mixer adds ${formatShort(2 * system.sharedPeriod)} ms.`,
-            8,
-          ),
-        ]
-      : system.driver === 'exclusive'
-        ? [says('The driver is the exclusive one already.', 0.03)]
-        : system.driver === 'class'
-          ? [says('The driver is the class driver.', 1.5)]
-          : [],
+  evidence: ({ session: { system }, strip }) => {
+    if (system.driver === 'exclusive') return [says('The driver is the exclusive one already.', 0.03)]
+    if (system.driver === 'class') return [says('The driver is the class driver.', 1.5)]
+    if (system.driver !== 'shared') return []
+    if (strip.monitor.route === 'direct')
+      return [says('The driver is the shared one; the direct sound does not go through it.', 1.2)]
+    return [
+      says(
+        system.sharedPeriod === undefined
+          ? 'The driver is the shared one; its own mixer adds some 10 ms each way.'
+          : `The driver is the shared one; its own mixer adds ${formatShort(2 * system.sharedPeriod)} ms.`,
+        8,
+      ),
+    ]
+  },
   mends: () => [
     {
       says: 'Choose the maker’s exclusive low-latency driver.',

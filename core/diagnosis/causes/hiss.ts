@@ -312,7 +312,7 @@ export const gateWorks: Cause = {
 export const roomNoise: Cause = {
   title: 'The noise of the room',
   prior: 10,
-  symptoms: { hiss: 0.8, hum: 0.15 },
+  symptoms: { hiss: 0.8, hum: 0.03 },
   codes: ['electronics-only'],
   shows: { 'cover-microphone': { goes: 0.95 }, 'follow-hiss': { first: 0.95 } },
   present: (view) => microphoneOf(view) !== undefined && roomShare(view) > 0.5 && (endSnr(view) ?? 99) < AUDIBLE,
