@@ -1,6 +1,6 @@
 import { applyChanges } from '../session'
 import type { Change } from '../session'
-import { microphoneOf, pickupOf, shareOf } from './causes/common'
+import { microphoneOf, pickupOf, shareOf, turn } from './causes/common'
 import type { CheckId } from './checks'
 import { trebleCut } from './treble'
 import { SessionView } from './view'
@@ -32,9 +32,7 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
   'follow-hiss': (view) => {
     const turned = view.chain.controls.map((control) => {
       const to = Math.max(control.range.gainMin, control.value - 6)
-      const after = changed(view, [
-        { strip: view.strip.id, stage: control.stage, setting: control.setting, to: to as never },
-      ])
+      const after = changed(view, [turn(view, control.stage, control.setting, to)])
       return { control, fell: (end(view)?.noise ?? 0) - (end(after)?.noise ?? 0) }
     })
     const most = turned.reduce<(typeof turned)[number] | null>(
@@ -78,23 +76,16 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
     const last = turnable.at(-1)
     if (!first || !clipsIn(view, 'dBu')) return null
     const down = Math.max(first.range.gainMin, first.value - 10)
-    const changes: Change[] = [{ strip: view.strip.id, stage: first.stage, setting: first.setting, to: down as never }]
+    const changes: Change[] = [turn(view, first.stage, first.setting, down)]
     if (last && last !== first)
-      changes.push({
-        strip: view.strip.id,
-        stage: last.stage,
-        setting: last.setting,
-        to: Math.min(last.range.gainMax, last.value + first.value - down) as never,
-      })
+      changes.push(turn(view, last.stage, last.setting, Math.min(last.range.gainMax, last.value + first.value - down)))
     return clipsIn(changed(view, changes), 'dBu') ? 'stays' : 'goes'
   },
   'move-back': (view) => {
     const from = view.stages[0]
     if (from?.kind !== 'sound-source') return 'stays'
     if ((view.points[0]?.headroom ?? 1) >= 0) return null
-    const after = changed(view, [
-      { strip: view.strip.id, stage: from.id, setting: 'distance', to: (2 * from.distance) as never },
-    ])
+    const after = changed(view, [turn(view, from.id, 'distance', 2 * from.distance)])
     return (after.points[0]?.headroom ?? 0) >= 0 ? 'goes' : 'stays'
   },
   'which-socket': (view) => {

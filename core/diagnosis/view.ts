@@ -6,10 +6,11 @@ import { evaluateFrom } from '../evaluation/evaluate-session'
 import type { StripEvaluation } from '../evaluation/evaluate-session'
 import type { PerformerMonitor } from '../monitoring/monitor-session'
 import { monitorSession } from '../monitoring/monitor-session'
+import { asChange } from '../plan/as-change'
 import { planSession } from '../plan/plan-session'
 import type { PlannedSetting } from '../plan/plan-session'
 import type { AudioInterface, Finding, Session, Strip } from '../session'
-import { feedsOf } from '../session'
+import { applyChanges, feedsOf } from '../session'
 import { hostUnit, timeSession } from '../timing/time-session'
 import type { Timing, TimingCell } from '../timing/time-session'
 
@@ -21,6 +22,7 @@ export class SessionView {
   private timed: Timing | undefined
   private heard: readonly PerformerMonitor[] | undefined
   private planned: readonly PlannedSetting[] | undefined
+  private set: SessionView | undefined
 
   constructor(readonly session: Session) {
     const { evaluation, appraisal } = evaluateFrom(null, session)
@@ -56,6 +58,11 @@ export class SessionView {
 
   get plan(): readonly PlannedSetting[] {
     return (this.planned ??= planSession(this.session).settings)
+  }
+
+  /** The session as it would be planned. */
+  get asPlanned(): SessionView {
+    return (this.set ??= new SessionView(applyChanges(this.session, this.plan.map(asChange))))
   }
 }
 

@@ -53,8 +53,21 @@ const GAIN = computed<NumberField>(() => ({
 }))
 function listen() {
   if (ear.playing.value !== null || ear.making.value) ear.stop()
-  else void ear.hear(() => [hearingOf(view.value, null, null, drill.value.seed)])
+  else void ear.hear(() => [wanted.value, view.value].map((each) => hearingOf(each, null, null, drill.value.seed)))
 }
+/** The chain with the gain that is wanted: to be compared with by ear. Both are brought to the ears by one gain. */
+const wanted = computed(() => {
+  const { turns, session, strip, answer } = drill.value
+  if (!turns) return view.value
+  return viewOf(
+    applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: Number(answer) as never }]),
+    strip,
+  )
+})
+const playingWords = computed(() => {
+  if (ear.making.value) return 'Being made…'
+  return ear.playing.value === null ? '' : ear.playing.value === 0 ? 'As it is wanted…' : 'As it stands…'
+})
 const answerWords = computed(() =>
   typeof drill.value.answer === 'number'
     ? `${formatDecimal(drill.value.answer, drill.value.unit === 'ms' ? 2 : 1)} ${drill.value.unit ?? ''}`
@@ -88,8 +101,9 @@ const answerWords = computed(() =>
       </p>
       <p class="mt-2 flex flex-wrap items-center gap-3">
         <button type="button" class="push" @click="listen">
-          {{ ear.playing.value !== null || ear.making.value ? 'Stop' : 'Listen' }}
+          {{ ear.playing.value !== null || ear.making.value ? 'Stop' : 'Hear the level that is wanted, then yours' }}
         </button>
+        <span role="status" class="text-muted">{{ playingWords }}</span>
         <button type="button" class="push-main" data-done @click="trainer.estimate(gain)">It stands right</button>
       </p>
       <p v-if="ear.trouble.value" role="alert" class="mt-1 text-ceiling">{{ ear.trouble.value }}</p>

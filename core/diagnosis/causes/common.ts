@@ -1,6 +1,6 @@
 import type { Contribution } from '../../chain/cascade'
 import { power } from '../../numeric/power'
-import type { FindingCode } from '../../session'
+import type { FindingCode, SettingChange, SettingName, SettingValue } from '../../session'
 import { formatDecimal } from '../../units'
 import type { Evidence, MendDraft } from '../cause'
 import type { DiagnosisView } from '../view'
@@ -33,6 +33,14 @@ export const mendsOf = (view: DiagnosisView, codes: readonly FindingCode[]): Men
   view.findings.flatMap(({ code, action, changes }) =>
     codes.includes(code) && changes ? [{ says: action, changes }] : [],
   )
+
+/** One setting of the strip turned. The value is in the setting’s own unit; the reader of the file checks it as any other. */
+export const turn = (
+  { strip }: DiagnosisView,
+  stage: string,
+  setting: SettingName,
+  to: number | boolean,
+): SettingChange => ({ strip: strip.id, stage, setting, to: to as SettingValue })
 
 /** Microphones, and sources on a wire. */
 export const microphoneOf = ({ stages }: DiagnosisView) => stages.find((stage) => stage.kind === 'microphone')

@@ -2,7 +2,7 @@ import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { dB, evidenceOf, found, has, mendsOf, microphoneOf, pickupOf } from './common'
+import { dB, evidenceOf, found, has, mendsOf, microphoneOf, pickupOf, turn } from './common'
 
 /** Clipping is complained of when it happens, or when the surge comes near it. */
 const CONVERTER = ['clips', 'surge-clips'] as const
@@ -107,7 +107,7 @@ export const capsuleOverload: Cause = {
     const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
     if (from?.kind !== 'sound-source' || over <= 0) return []
     const distance = Math.ceil(100 * from.distance * 10 ** ((over + 1) / 20)) / 100
-    const farther = { strip: view.strip.id, stage: from.id, setting: 'distance' as const, to: distance as never }
+    const farther = turn(view, from.id, 'distance', distance)
     return control ? [{ says: `Move it to ${formatDecimal(distance, 2)} m.`, changes: [farther] }] : []
   },
   byHand: 'Go further away, or use a microphone with a higher maximum SPL, or its own pad. No gain behind it helps.',
@@ -169,12 +169,7 @@ export const hotPickup: Cause = {
 const padIn = (view: DiagnosisView) =>
   view.stages.flatMap((stage) =>
     'specs' in stage && 'pad' in stage.specs && stage.specs.pad > 0 && !stage.settings.pad
-      ? [
-          {
-            says: `Put the pad of "${stage.gear.name}" in.`,
-            changes: [{ strip: view.strip.id, stage: stage.id, setting: 'pad' as const, to: true as never }],
-          },
-        ]
+      ? [{ says: `Put the pad of "${stage.gear.name}" in.`, changes: [turn(view, stage.id, 'pad', true)] }]
       : [],
   )
 

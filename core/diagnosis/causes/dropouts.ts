@@ -1,5 +1,5 @@
 import { MOST_LOAD } from '../../latency/load'
-import { formatDecimal, formatShort } from '../../units'
+import { formatDecimal, formatShort, frames } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import { buffersOf } from '../buffers'
@@ -61,13 +61,13 @@ export const bufferTooSmall: Cause = {
     return bufferFrames <= 64 ? [says(`${bufferFrames} frames are few.`, 2)] : []
   },
   mends: (view) => {
-    const frames = larger(view)
-    return frames === null
+    const count = larger(view)
+    return count === null
       ? []
       : [
           {
-            says: `Raise the buffer to ${frames} frames.`,
-            changes: [{ do: 'system', set: { bufferFrames: frames as never } }],
+            says: `Raise the buffer to ${count} frames.`,
+            changes: [{ do: 'system', set: { bufferFrames: frames(count) } }],
           },
         ]
   },

@@ -1,39 +1,27 @@
-import { applyChanges } from '../../session'
 import { asChange } from '../../plan/as-change'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
-import { SessionView } from '../view'
 import type { DiagnosisView } from '../view'
-import { dB, electronicsSnr, evidenceOf, has, microphoneOf, percent, pickupOf, shareOf } from './common'
+import { dB, electronicsSnr, evidenceOf, has, microphoneOf, percent, pickupOf, shareOf, turn } from './common'
 
 /** Less hiss than that is not worth turning knobs for, dB (common practice, no source). */
 const WORTH = 3
 /** Quieter than that under the programme, a hiss is not complained of, dB (common practice, no source). */
 const AUDIBLE = 45
 
-/** What the plan’s gains take off the electronics’ noise against the programme, dB. Planning takes long: once for a view. */
+/** What the plan’s gains take off the electronics’ noise against the programme, dB. */
 function lateBy(view: DiagnosisView): number {
-  const known = LATE.get(view)
-  if (known !== undefined) return known
-  const late = withPlan(view)
-  LATE.set(view, late)
-  return late
-}
-const LATE = new WeakMap<DiagnosisView, number>()
-
-function withPlan(view: DiagnosisView): number {
-  const own = view.all.plan.filter(({ strip }) => strip === view.strip.id)
   const now = electronicsSnr(view)
-  if (own.length < 2 || now === null) return 0
-  const planned = new SessionView(applyChanges(view.session, own.map(asChange)))
-  const then = planned.strips.find(({ strip }) => strip.id === view.strip.id)
+  if (now === null || planOf(view).length < 2) return 0
+  const then = view.all.asPlanned.strips.find(({ strip }) => strip.id === view.strip.id)
   return ((then && electronicsSnr(then)) ?? now) - now
 }
+const planOf = (view: DiagnosisView) => view.all.plan.filter(({ strip }) => strip === view.strip.id)
 
 const isLate = (view: DiagnosisView) => lateBy(view) >= WORTH
 const planMend = (view: DiagnosisView) => {
-  const own = view.all.plan.filter(({ strip }) => strip === view.strip.id)
+  const own = planOf(view)
   return own.length === 0
     ? []
     : [
@@ -131,7 +119,7 @@ export const sourceDown: Cause = {
       ? [
           {
             says: `Turn the gain of "${view.name(control.stage)}" down to ${formatDecimal(less, 1)} dB, then the volume of "${pickup.gear.name}" fully up.`,
-            changes: [{ strip: view.strip.id, stage: control.stage, setting: control.setting, to: less as never }, up],
+            changes: [turn(view, control.stage, control.setting, less), up],
           },
           { says: `Turn the volume of "${pickup.gear.name}" fully up.`, changes: [up] },
         ]
@@ -183,10 +171,7 @@ export function nearerMends(view: DiagnosisView) {
     return [
       {
         says: `Go closer: ${formatDecimal(distance, 2)} m instead of ${formatDecimal(from.distance, 2)} m, and the gain of "${view.name(control.stage)}" down to ${formatDecimal(to, 1)} dB.`,
-        changes: [
-          { strip: view.strip.id, stage: from.id, setting: 'distance' as const, to: distance as never },
-          { strip: view.strip.id, stage: control.stage, setting: control.setting, to: to as never },
-        ],
+        changes: [turn(view, from.id, 'distance', distance), turn(view, control.stage, control.setting, to)],
       },
     ]
   })
@@ -253,12 +238,7 @@ export const systemSliderUp: Cause = {
 export function sliderMends(view: DiagnosisView) {
   const own = slider(view)
   if (!own) return []
-  return [
-    {
-      says: `Set "${view.name(own.stage)}" to 0 dB.`,
-      changes: [{ strip: view.strip.id, stage: own.stage, setting: own.setting, to: 0 as never }],
-    },
-  ]
+  return [{ says: `Set "${view.name(own.stage)}" to 0 dB.`, changes: [turn(view, own.stage, own.setting, 0)] }]
 }
 export const systemSlider = slider
 

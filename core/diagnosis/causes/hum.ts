@@ -1,7 +1,7 @@
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
-import { has, evidenceOf, pickupOf } from './common'
+import { evidenceOf, has, pickupOf, turn } from './common'
 
 const MAINS =
   'Never lift a protective earth: it is there for your life. Mains work, and what is inside a box or a wall, is for a qualified person; local rules come first.'
@@ -60,7 +60,7 @@ export const unbalancedLead: Cause = {
   mends: (view) =>
     leads(view).map(({ id, gear }) => ({
       says: `Take a lead of 3 m into "${gear.name}".`,
-      changes: [{ strip: view.strip.id, stage: id, setting: 'cable' as const, to: 3 as never }],
+      changes: [turn(view, id, 'cable', 3)],
     })),
   byHand: 'A balanced cable between balanced sockets; a DI box near the instrument, and the short lead into it.',
   after: 'Listen to a pause with the gain as in the take.',

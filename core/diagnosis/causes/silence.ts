@@ -2,7 +2,7 @@ import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { evidenceOf, has, mendsOf } from './common'
+import { evidenceOf, has, mendsOf, turn } from './common'
 
 const PHANTOM = ['phantom-missing'] as const
 const needsPhantom = ({ chain }: DiagnosisView) => chain.own.find(({ attitude }) => attitude === 'needed')
@@ -81,7 +81,7 @@ export const gainDown: Cause = {
   mends: (view) =>
     downGains(view).map(({ control, to }) => ({
       says: `Turn the ${control.setting} of "${view.name(control.stage)}" up to ${formatDecimal(to, 1)} dB, slowly.`,
-      changes: [{ strip: view.strip.id, stage: control.stage, setting: control.setting, to: to as never }],
+      changes: [turn(view, control.stage, control.setting, to)],
     })),
   byHand: 'Turn it up slowly while somebody plays, and watch the next meter.',
   after: 'Set it to the target in the loudest passage.',

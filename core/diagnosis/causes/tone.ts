@@ -3,7 +3,7 @@ import { formatDecimal, formatShort } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { dB, evidenceOf, has, mendsOf, microphoneOf, pickupOf } from './common'
+import { dB, evidenceOf, has, mendsOf, microphoneOf, pickupOf, turn } from './common'
 import { trebleCut } from '../treble'
 
 const LOADED = ['loading', 'instrument-into-mic'] as const
@@ -44,14 +44,7 @@ export const trebleInLead: Cause = {
   },
   mends: (view) => {
     const cut = trebleCut(view.stages)
-    return cut
-      ? [
-          {
-            says: `Take a lead of ${SHORT} m.`,
-            changes: [{ strip: view.strip.id, stage: cut.stage, setting: 'cable', to: SHORT as never }],
-          },
-        ]
-      : []
+    return cut ? [{ says: `Take a lead of ${SHORT} m.`, changes: [turn(view, cut.stage, 'cable', SHORT)] }] : []
   },
   byHand: 'A short lead, or a DI box near the instrument and a balanced cable behind it.',
   after: 'Listen to the brightest notes.',
@@ -125,12 +118,7 @@ export const offAxis: Cause = {
   mends: (view) => {
     const microphone = microphoneOf(view)
     return microphone
-      ? [
-          {
-            says: 'Turn its front to the source.',
-            changes: [{ strip: view.strip.id, stage: microphone.id, setting: 'angle', to: 0 as never }],
-          },
-        ]
+      ? [{ says: 'Turn its front to the source.', changes: [turn(view, microphone.id, 'angle', 0)] }]
       : []
   },
   byHand: 'Turn its front to the source; a side-address microphone is spoken at from the side with the mark.',

@@ -1,4 +1,4 @@
-import { formatDecimal } from '../../units'
+import { db, formatDecimal, frames } from '../../units'
 import { feedsOf } from '../../session'
 import { buffersOf } from '../buffers'
 import type { Cause } from '../cause'
@@ -133,14 +133,14 @@ export const bufferTooLarge: Cause = {
 function smaller(view: DiagnosisView) {
   const { sampleRate, bufferFrames } = view.session.system
   return buffersOf(view.all)
-    .filter((frames) => frames < bufferFrames)
-    .filter((frames) => {
-      const cell = view.all.timing.matrix.find((each) => each.sampleRate === sampleRate && each.bufferFrames === frames)
+    .filter((count) => count < bufferFrames)
+    .filter((count) => {
+      const cell = view.all.timing.matrix.find((each) => each.sampleRate === sampleRate && each.bufferFrames === count)
       return cell?.sustainable !== false
     })
-    .map((frames) => ({
-      says: `Set the buffer to ${frames} frames.`,
-      changes: [{ do: 'system' as const, set: { bufferFrames: frames as never } }],
+    .map((count) => ({
+      says: `Set the buffer to ${count} frames.`,
+      changes: [{ do: 'system' as const, set: { bufferFrames: frames(count) } }],
     }))
 }
 
@@ -160,7 +160,7 @@ export const plugInDelay: Cause = {
   mends: (view) => [
     {
       says: 'Take the plug-ins off the monitored path while recording.',
-      changes: [{ do: 'monitor', strip: view.strip.id, set: { pluginFrames: 0 as never } }],
+      changes: [{ do: 'monitor', strip: view.strip.id, set: { pluginFrames: frames(0) } }],
     },
     ...listenDirect(view),
   ],
@@ -262,7 +262,7 @@ function lowerSend(view: DiagnosisView, by: (worst: number) => number) {
     return [
       {
         says: `Bring the send of ${strip.name} into ${bus.strip.name} down by ${dB(send.gain - lower)}.`,
-        changes: [{ do: 'feed' as const, strip: strip.id, to: bus.strip.id, set: { gain: lower as never } }],
+        changes: [{ do: 'feed' as const, strip: strip.id, to: bus.strip.id, set: { gain: db(lower) } }],
       },
     ]
   })
@@ -365,7 +365,7 @@ function closed(view: DiagnosisView, less: number) {
         do: 'feed' as const,
         strip: id,
         to: bus.strip.id,
-        set: { gain: Math.max(-120, send.gain - by) as never },
+        set: { gain: db(Math.max(-120, send.gain - by)) },
       }))
     const also = over > 0 ? `, and that one’s by ${over} dB` : ''
     return [

@@ -2,7 +2,7 @@ import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { dB, evidenceOf, has, mendsOf, microphoneOf } from './common'
+import { dB, evidenceOf, has, mendsOf, microphoneOf, turn } from './common'
 import { nearerMends, sliderMends, systemSlider } from './hiss'
 
 /** Pads that are switched in, or stand in the line. */
@@ -34,12 +34,7 @@ export const padIn: Cause = {
     ...mendsOf(view, ['pad-not-needed']),
     ...padsIn(view).flatMap((pad) =>
       pad.settings.pad
-        ? [
-            {
-              says: `Take the pad of "${pad.gear.name}" out.`,
-              changes: [{ strip: view.strip.id, stage: pad.id, setting: 'pad' as const, to: false as never }],
-            },
-          ]
+        ? [{ says: `Take the pad of "${pad.gear.name}" out.`, changes: [turn(view, pad.id, 'pad', false)] }]
         : [],
     ),
   ],
@@ -84,7 +79,7 @@ function nearer(view: DiagnosisView) {
   if (from?.kind !== 'sound-source') return []
   const plain = [1, 0.7, 0.5].map((distance) => ({
     says: `Go closer: ${formatDecimal(distance, 2)} m instead of ${formatDecimal(from.distance, 2)} m.`,
-    changes: [{ strip: view.strip.id, stage: from.id, setting: 'distance' as const, to: distance as never }],
+    changes: [turn(view, from.id, 'distance', distance)],
   }))
   return from.distance > 1 ? [...plain, ...nearerMends(view)] : nearerMends(view)
 }

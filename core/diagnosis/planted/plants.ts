@@ -72,6 +72,22 @@ const withSpecs = (session: Session, id: string, specs: object, part: object = {
   ),
 })
 
+/** Every analogue input of every unit with a pad that can be switched in. */
+const withPads = (session: Session): Session => ({
+  ...session,
+  gear: session.gear.map((item) =>
+    item.kind === 'interface'
+      ? ({
+          ...item,
+          inputs: item.inputs.map((input) =>
+            'specs' in input ? { ...input, specs: { ...input.specs, pad: PAD } } : input,
+          ),
+        } as Gear)
+      : item,
+  ),
+})
+const PAD = 20
+
 const system = (view: DiagnosisView, part: Partial<Session['system']>): Session => ({
   ...view.session,
   system: { ...view.session.system, ...part },
@@ -228,19 +244,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     if (pickup?.kind !== 'electric-source' || pickup.gear.output === 'line' || !first || at?.unit !== 'dBFS')
       return null
     const by = first.value - first.range.gainMin - at.peak + between(random, 2, 6)
-    const padded = {
-      ...view.session,
-      gear: view.session.gear.map((item) =>
-        item.kind === 'interface'
-          ? ({
-              ...item,
-              inputs: item.inputs.map((input) =>
-                'specs' in input ? { ...input, specs: { ...input.specs, pad: 20 } } : input,
-              ),
-            } as Gear)
-          : item,
-      ),
-    }
+    const padded = withPads(view.session)
     return applyMend(withSpecs(padded, pickup.gear.id, { level: pickup.specs.level + by }), turned(view, 0, -99))
   },
   'plug-in-output': (view, random) => {
@@ -325,19 +329,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   'pad-in': (view) => {
     const own = view.stages.findLast((stage) => stage.kind === 'interface')
     if (own?.kind !== 'interface') return null
-    const padded = {
-      ...view.session,
-      gear: view.session.gear.map((item) =>
-        item.id === own.gear.id && item.kind === 'interface'
-          ? ({
-              ...item,
-              inputs: item.inputs.map((input) =>
-                'specs' in input ? { ...input, specs: { ...input.specs, pad: 20 } } : input,
-              ),
-            } as Gear)
-          : item,
-      ),
-    }
+    const padded = withPads(view.session)
     return applyMend(padded, [set(view, own.id, 'pad', true)])
   },
   'too-far': (view, random) => {
