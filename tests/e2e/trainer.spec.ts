@@ -8,10 +8,10 @@ async function trainer(page: Page) {
   await page.keyboard.press('9')
   await expect(page.locator('[data-today]')).toBeVisible()
 }
-/** Names causes, or chooses mends, one after the other until one is right. */
+/** Names causes, or chooses mends, one after the other until one is right. @returns how many were wrong */
 async function until(page: Page, choices: string, done: () => Promise<boolean>) {
   for (let i = 0; i < 20; i++) {
-    if (await done()) return i
+    if (await done()) return i - 1
     await page.locator(choices).first().click()
   }
   throw new Error('None was right.')
