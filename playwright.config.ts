@@ -1,15 +1,16 @@
 import { defineConfig } from '@playwright/test'
 
 const port = Number(process.env.E2E_PORT ?? 4173)
+const slowed = Number(process.env.E2E_SLOWED ?? 1)
 
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results/browser',
   fullyParallel: true,
   workers: 2,
-  timeout: 90_000,
+  timeout: 90_000 * slowed,
   // A slow machine is no failure; what never comes still is.
-  expect: { timeout: 15_000 },
+  expect: { timeout: 15_000 * slowed },
   retries: 0,
   reporter: 'list',
   use: {

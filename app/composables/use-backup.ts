@@ -33,10 +33,18 @@ export function useBackup() {
     if (!sessions) return
     await shelf.open()
     const on = new Date()
-    const text = writeBackup({ on: on.toISOString(), sessions, shelf: shelf.items })
+    const trainer = await library.practised()
+    if (!trainer) return
+    const text = writeBackup({
+      on: on.toISOString(),
+      sessions: [...sessions.values()],
+      shelf: shelf.items,
+      ...(trainer.progress.length > 0 && { trainer }),
+    })
     await saveFile(text, 'application/json', `remetra-${on.toISOString().slice(0, 10)}.backup.json`, 'remetra-backup')
     last.value = await library.backedUp()
-    told.value = `${sessions.length} ${sessions.length === 1 ? 'session' : 'sessions'} and ${shelf.items.length} items of the shelf are in the file.`
+    const practice = trainer.progress.length > 0 ? ', and what was practised in the trainer' : ''
+    told.value = `In the file: ${counted(sessions.size, 'session')}, ${counted(shelf.items.length, 'item')} of the shelf${practice}.`
   }
 
   async function restore() {
@@ -47,22 +55,37 @@ export function useBackup() {
     if (!reading.ok) return
     const there = await library.everything()
     if (!there) return
-    const names = new Set(there.map(({ name }) => name))
-    const missing = reading.backup.sessions.filter((each) => !there.some((kept) => sameSession(kept, each)))
+    const names = new Set([...there.values()].map(({ name }) => name))
+    const missing: BackupSession[] = []
+    let logged = 0
+    for (const each of reading.backup.sessions) {
+      const same = [...there].find(([, kept]) => sameSession(kept, each))
+      if (!same) missing.push(each)
+      else if (each.log) {
+        const entries = await library.addToLog(same[0], each.log)
+        if (entries === null) return
+        logged += entries
+      }
+    }
     const named = missing.map((each) => {
       const name = nextName(each.name, names)
       names.add(name)
       return renamed(each, name)
     })
     if (!(await library.addAll(named))) return
+    const { trainer } = reading.backup
+    if (trainer && !(await library.practisedBack(trainer))) return
     await shelf.open()
     const { added } = await shelf.take(reading.backup.shelf)
     const same = reading.backup.sessions.length - missing.length
-    told.value = `${missing.length} ${missing.length === 1 ? 'session was' : 'sessions were'} added, ${same} ${same === 1 ? 'was' : 'were'} there already; ${added} items of gear were added. Nothing was overwritten.`
+    const log = logged > 0 ? ` with ${counted(logged, 'new entry', 'new entries')} in the log` : ''
+    told.value = `${counted(missing.length, 'session was', 'sessions were')} added, ${counted(same, 'was', 'were')} there already${log}; ${counted(added, 'item of gear was', 'items of gear were')} added. Nothing was overwritten.`
   }
 
   return { isDue, later, look, save, restore, told, refusal }
 }
+
+const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`
 
 /** The same session in the same state, whatever its history. */
 const sameSession = (one: BackupSession, other: BackupSession) => equal(shown(one), shown(other))

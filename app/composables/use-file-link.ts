@@ -135,14 +135,18 @@ export function useFileLink() {
     },
     { immediate: true },
   )
+  function followLater() {
+    if (!link.value) return
+    clearTimeout(timer)
+    timer = setTimeout(follow, REST)
+  }
   watch(
     () => store.committed,
     (now, before) => {
-      if (!link.value || !before || now === before) return
-      clearTimeout(timer)
-      timer = setTimeout(follow, REST)
+      if (before && now !== before) followLater()
     },
   )
+  watch(() => store.logged, followLater)
   useEventListener(document, 'visibilitychange', () => {
     if (document.visibilityState === 'visible') void look()
   })

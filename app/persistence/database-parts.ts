@@ -15,7 +15,7 @@ export const logRepository = new LogRepository(database)
 export const trainerRepository = new TrainerRepository(database)
 export const memos = new Memos(database)
 export const fileLinks = new FileLinks(database)
-export const secondCopies = new SecondCopies()
+export const secondCopies = new SecondCopies(logRepository)
 
 /** Calls back when the database is closed or deleted under the open page, by this browser or another tab. */
 export function onStorageLost(lost: () => void): void {

@@ -41,6 +41,7 @@ export const sessionRepository = {
   read: late(({ sessionRepository: it }) => it.read.bind(it)),
   revision: late(({ sessionRepository: it }) => it.revision.bind(it)),
   create: late(({ sessionRepository: it }) => it.create.bind(it)),
+  replace: late(({ sessionRepository: it }) => it.replace.bind(it)),
   sync: late(({ sessionRepository: it }) => it.sync.bind(it)),
   all: late(({ sessionRepository: it }) => it.all.bind(it)),
   add: late(({ sessionRepository: it }) => it.add.bind(it)),
@@ -66,12 +67,15 @@ export const shelfRepository = {
 export const logRepository = {
   list: late(({ logRepository: it }) => it.list.bind(it)),
   add: late(({ logRepository: it }) => it.add.bind(it)),
+  addMissing: late(({ logRepository: it }) => it.addMissing.bind(it)),
   copy: late(({ logRepository: it }) => it.copy.bind(it)),
   watch: lateWatch(({ logRepository: it }) => it.watch.bind(it)),
 }
 
 export const trainerRepository = {
+  read: late(({ trainerRepository: it }) => it.read.bind(it)),
   put: late(({ trainerRepository: it }) => it.put.bind(it)),
+  addBack: late(({ trainerRepository: it }) => it.addBack.bind(it)),
   addTime: late(({ trainerRepository: it }) => it.addTime.bind(it)),
   clear: late(({ trainerRepository: it }) => it.clear.bind(it)),
   watch: lateWatch(({ trainerRepository: it }) => it.watch.bind(it)),
@@ -92,6 +96,7 @@ export const fileLinks = {
 export const secondCopies = {
   keep: late(({ secondCopies: it }) => it.keep.bind(it)),
   read: late(({ secondCopies: it }) => it.read.bind(it)),
+  bringLogBack: late(({ secondCopies: it }) => it.bringLogBack.bind(it)),
   list: late(({ secondCopies: it }) => it.list.bind(it)),
   drop: late(({ secondCopies: it }) => it.drop.bind(it)),
 }

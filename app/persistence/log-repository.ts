@@ -1,5 +1,7 @@
 import { liveQuery } from 'dexie'
 import type { LogEntry } from '#core/log/entries'
+import { logOf, missingFrom } from '#core/log/entries'
+import type { Log } from '#core/session'
 import type { RemetraDatabase } from './database'
 
 /** The logs of sessions: entries are only ever added, apart from the steps of undo. */
@@ -13,6 +15,20 @@ export class LogRepository {
 
   async add(key: string, entries: readonly LogEntry[]): Promise<void> {
     await this.database.log.bulkAdd(entries.map((entry) => ({ key, entry })))
+  }
+
+  /** Adds what of another log this one does not have. @returns how many entries */
+  addMissing(key: string, other: Log): Promise<number> {
+    return this.database.transaction('rw', this.database.log, async () => {
+      const missing = missingFrom(logOf(await this.list(key)), other)
+      await this.add(key, missing)
+      return missing.length
+    })
+  }
+
+  /** How many entries were ever added: it tells whether a copy is behind. */
+  count(key: string): Promise<number> {
+    return this.database.log.where('key').equals(key).count()
   }
 
   /** What a session that goes on under another key takes with it. */

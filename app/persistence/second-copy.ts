@@ -1,5 +1,8 @@
+import { logOf } from '#core/log/entries'
 import type { Session } from '#core/session'
 import { readSession } from '#core/session'
+import { readLog } from '#core/session/read-log'
+import type { LogRepository } from './log-repository'
 
 /** The newest state of a session, as it is kept a second time, apart from the database. */
 export interface SecondCopy {
@@ -9,31 +12,49 @@ export interface SecondCopy {
 }
 
 const FOLDER = 'second-copies'
+const LOGS = 'second-logs'
 
 /**
- * A second copy of each session's newest state, in the browser's own file store (OPFS), from which it comes back when the
- * database is damaged or gone. Browsers without that store, and pages that are not served securely, have none.
+ * A second copy of each session's newest state and of its log, in the browser's own file store (OPFS), from which they come back
+ * when the database is damaged or gone. Browsers without that store, and pages that are not served securely, have none.
  */
 export class SecondCopies {
+  /** How many entries of a log its copy has: a log is written again only where it grew. */
+  private readonly logged = new Map<string, number>()
+
+  constructor(private readonly logs: LogRepository) {}
+
   async keep(copy: SecondCopy): Promise<void> {
-    const folder = await this.folder()
+    const folder = await folderOf(FOLDER)
     if (!folder) return
-    const file = await folder.getFileHandle(`${copy.key}.json`, { create: true })
-    // The old content stays until the stream is closed: a crash leaves one or the other.
-    const stream = await file.createWritable()
-    await stream.write(JSON.stringify(copy))
-    await stream.close()
+    await write(folder, copy.key, copy)
+    await this.keepLog(copy.key)
+  }
+
+  private async keepLog(key: string): Promise<void> {
+    const count = await this.logs.count(key)
+    if (count === 0 || count === this.logged.get(key)) return
+    const folder = await folderOf(LOGS)
+    if (!folder) return
+    const entries = await this.logs.list(key)
+    await write(folder, key, logOf(entries))
+    this.logged.set(key, entries.length)
   }
 
   async read(key: string): Promise<SecondCopy | null> {
-    const folder = await this.folder()
-    if (!folder) return null
-    for await (const [name, handle] of folder.entries()) if (name === `${key}.json`) return soundCopy(handle)
-    return null
+    const handle = await fileOf(FOLDER, key)
+    return handle && soundCopy(handle)
+  }
+
+  /** Adds to a session's log what only its copy has. */
+  async bringLogBack(key: string): Promise<void> {
+    const handle = await fileOf(LOGS, key)
+    const reading = handle && readLog(await contentOf(handle))
+    if (reading?.ok) await this.logs.addMissing(key, reading.log)
   }
 
   async list(): Promise<SecondCopy[]> {
-    const folder = await this.folder()
+    const folder = await folderOf(FOLDER)
     const copies: SecondCopy[] = []
     if (!folder) return copies
     for await (const handle of folder.values()) {
@@ -44,30 +65,50 @@ export class SecondCopies {
   }
 
   async drop(keys: readonly string[]): Promise<void> {
-    const folder = await this.folder()
-    if (!folder) return
-    for await (const name of folder.keys())
-      if (keys.some((key) => name === `${key}.json`)) await folder.removeEntry(name)
-  }
-
-  private async folder(): Promise<FileSystemDirectoryHandle | null> {
-    if (!globalThis.navigator?.storage?.getDirectory) return null
-    const root = await navigator.storage.getDirectory()
-    return root.getDirectoryHandle(FOLDER, { create: true })
+    for (const name of [FOLDER, LOGS]) {
+      const folder = await folderOf(name)
+      if (!folder) return
+      for await (const file of folder.keys())
+        if (keys.some((key) => file === fileName(key))) await folder.removeEntry(file)
+    }
   }
 }
 
-async function soundCopy(handle: FileSystemHandle): Promise<SecondCopy | null> {
+const fileName = (key: string) => `${key}.json`
+
+async function folderOf(name: string): Promise<FileSystemDirectoryHandle | null> {
+  if (!globalThis.navigator?.storage?.getDirectory) return null
+  const root = await navigator.storage.getDirectory()
+  return root.getDirectoryHandle(name, { create: true })
+}
+
+async function fileOf(folderName: string, key: string): Promise<FileSystemHandle | null> {
+  const folder = await folderOf(folderName)
+  if (folder) for await (const [name, handle] of folder.entries()) if (name === fileName(key)) return handle
+  return null
+}
+
+/** The old content stays until the stream is closed: a crash leaves one or the other. */
+async function write(folder: FileSystemDirectoryHandle, key: string, content: object): Promise<void> {
+  const stream = await (await folder.getFileHandle(fileName(key), { create: true })).createWritable()
+  await stream.write(JSON.stringify(content))
+  await stream.close()
+}
+
+async function contentOf(handle: FileSystemHandle): Promise<unknown> {
   if (handle.kind !== 'file') return null
   const text = await (await (handle as FileSystemFileHandle).getFile()).text()
-  let found: Partial<SecondCopy>
   try {
-    found = JSON.parse(text)
+    return JSON.parse(text)
   } catch (error) {
     if (error instanceof SyntaxError) return null // cut short; the database is asked first anyway
     throw error
   }
-  const reading = readSession(found.session)
-  if (!reading.ok || typeof found.key !== 'string') return null
+}
+
+async function soundCopy(handle: FileSystemHandle): Promise<SecondCopy | null> {
+  const found = (await contentOf(handle)) as Partial<SecondCopy> | null
+  const reading = readSession(found?.session)
+  if (!found || !reading.ok || typeof found.key !== 'string') return null
   return { key: found.key, savedAt: Number(found.savedAt) || 0, session: reading.session }
 }

@@ -53,7 +53,21 @@ export class SessionRepository {
     return sessionOf(await this.database.revisions.get([key, number]))
   }
 
-  async create(key: string, session: Session, label: string): Promise<SessionRow> {
+  create(key: string, session: Session, label: string): Promise<SessionRow> {
+    return this.begin(key, session, label, (row) => this.database.sessions.add(row))
+  }
+
+  /** Puts a session in the place of one that cannot be read; its log stays. */
+  replace(key: string, session: Session, label: string): Promise<SessionRow> {
+    return this.begin(key, session, label, (row) => this.database.sessions.put(row))
+  }
+
+  private async begin(
+    key: string,
+    session: Session,
+    label: string,
+    write: (row: SessionRow) => PromiseLike<unknown>,
+  ): Promise<SessionRow> {
     const { sessions, revisions } = this.database
     const row: SessionRow = {
       key,
@@ -66,7 +80,7 @@ export class SessionRepository {
       deletedOn: 0,
     }
     await this.database.transaction('rw', sessions, revisions, async () => {
-      await sessions.add(row)
+      await write(row)
       await revisions.where('key').equals(key).delete()
       await revisions.add({ key, number: 0, label, session })
     })
@@ -103,11 +117,11 @@ export class SessionRepository {
     })
   }
 
-  /** Every kept session with all its steps that can be read. */
-  async all(): Promise<BackupSession[]> {
+  /** Every kept session, by its key, with its log and all its steps that can be read. */
+  async all(): Promise<Map<string, BackupSession>> {
     const { sessions, revisions, log } = this.database
     return this.database.transaction('r', sessions, revisions, log, async () => {
-      const kept: BackupSession[] = []
+      const kept = new Map<string, BackupSession>()
       for (const found of await sessions.toArray()) {
         const row = soundRow(found.key, found, () => [])
         if (row.deletedAt > 0) continue
@@ -119,7 +133,7 @@ export class SessionRepository {
         const cursor = steps.some(({ number }) => number === row.cursor) ? row.cursor : steps.at(-1)?.number
         const entries = await log.where('key').equals(row.key).sortBy('number')
         if (cursor !== undefined)
-          kept.push({
+          kept.set(row.key, {
             name: row.name,
             updatedAt: row.updatedAt,
             cursor,

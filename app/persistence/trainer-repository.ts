@@ -28,6 +28,16 @@ export class TrainerRepository {
     })
   }
 
+  /** Takes another record in: of each kind the one that was seen oftener, of each day the longer practice. */
+  async addBack({ progress, seconds }: TrainerRecord): Promise<void> {
+    const { trained, practice } = this.database
+    await this.database.transaction('rw', trained, practice, async () => {
+      for (const each of progress) if (each.seen > ((await trained.get(each.kind))?.seen ?? 0)) await trained.put(each)
+      for (const each of seconds)
+        if (each.seconds > ((await practice.get(each.day))?.seconds ?? 0)) await practice.put(each)
+    })
+  }
+
   async clear(): Promise<void> {
     await Promise.all([this.database.trained.clear(), this.database.practice.clear()])
   }

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { demoSession } from '#demo/index'
 import { asChange } from '#core/plan/as-change'
-import type { BackupSession, Fault, Session } from '#core/session'
+import type { BackupSession, BackupTrainer, Fault, Log, Session } from '#core/session'
 import { applySettings, blankSession, nextName, readSession } from '#core/session'
 import type { SecondCopy, SessionRow } from '~/persistence'
 import {
@@ -16,6 +16,7 @@ import {
   noteKeptCount,
   secondCopies,
   sessionRepository,
+  trainerRepository,
 } from '~/persistence'
 import { latePart } from './late-part'
 import type { Shown } from './session'
@@ -124,9 +125,13 @@ export const useLibraryStore = defineStore('library', () => {
   }
   /** Brings back what there is of the sessions that vanished. */
   async function recover(): Promise<void> {
-    for (const { key, session } of vanished.value?.copies ?? [])
-      if (!(await attempt(() => sessionRepository.create(key, session, 'From the second copy')))) return
+    for (const copy of vanished.value?.copies ?? []) if (!(await attempt(() => putBack(copy)))) return
     forgetVanished()
+  }
+  /** A second copy where the database has nothing sound, with what of its log is only there. */
+  async function putBack({ key, session }: SecondCopy): Promise<void> {
+    await sessionRepository.replace(key, session, 'From the second copy')
+    await secondCopies.bringLogBack(key)
   }
   function forgetVanished() {
     vanished.value = null
@@ -148,11 +153,7 @@ export const useLibraryStore = defineStore('library', () => {
     return shown
   }
   async function showCopy(copy: SecondCopy): Promise<Shown> {
-    const done = await attempt(async () => {
-      await sessionRepository.erase([copy.key])
-      await sessionRepository.create(copy.key, copy.session, 'From the second copy')
-    })
-    if (!done) return { state: 'trouble', why: trouble.value ?? '' }
+    if (!(await attempt(() => putBack(copy)))) return { state: 'trouble', why: trouble.value ?? '' }
     const shown = await open.show(copy.key)
     open.setDamage(
       'What the browser’s database kept of this session cannot be read any more. This is its second copy, with the last state and without the steps of undo.',
@@ -233,20 +234,37 @@ export const useLibraryStore = defineStore('library', () => {
       addOwn({ ...session, id: newKey(), name: nextName(session.name, names()) }, 'Started from a template'),
     startBlank: () => addOwn(blankSession(newKey(), nextName('New session', names())), 'Started'),
     openDemo: () => add(demoSession(), 'Demo opened'),
-    /** All sessions with their history; `null` where they cannot be read, which is told. */
+    /** All sessions with their history, by their keys; `null` where they cannot be read, which is told. */
     everything: async () => {
-      let all: BackupSession[] | null = null
+      let all: Map<string, BackupSession> | null = null
       await attempt(async () => {
         // What is open may not be kept yet: a first visit has its picture before the storage.
         await open.keepNow()
         all = await sessionRepository.all()
       })
-      return all as BackupSession[] | null
+      return all as Map<string, BackupSession> | null
     },
     addAll: (sessions: readonly BackupSession[]) =>
       attempt(async () => {
         for (const each of sessions) await sessionRepository.add(newKey(), each)
       }),
+    /** Adds what a session's log does not have of another copy of it. @returns how many entries; `null` where that failed, which is told. */
+    addToLog: async (key: string, log: Log) => {
+      let added = 0
+      const done = await attempt(async () => {
+        added = await logRepository.addMissing(key, log)
+      })
+      return done ? added : null
+    },
+    /** What was practised in the trainer; `null` where it cannot be read, which is told. */
+    practised: async () => {
+      let record: BackupTrainer | null = null
+      await attempt(async () => {
+        record = await trainerRepository.read()
+      })
+      return record as BackupTrainer | null
+    },
+    practisedBack: (record: BackupTrainer) => attempt(() => trainerRepository.addBack(record)),
     /** When the last backup was made, or this browser began to keep something. */
     lastBackup: async () => {
       const [made, begun] = await Promise.all([memos.get(LAST_BACKUP), memos.get(FIRST_KEPT)])

@@ -55,6 +55,7 @@ export const useLogStore = defineStore('log', () => {
       await logRepository.add(key, JSON.parse(JSON.stringify(waiting)) as LogEntry[])
       trouble.value = null
       if (store.key === key) {
+        store.noteLogged()
         kept.value = [...kept.value, ...waiting]
         unkept.value = []
       }

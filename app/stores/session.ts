@@ -175,6 +175,13 @@ export const useSessionStore = defineStore('session', () => {
     )
   }
 
+  /** How often the open session's log was added to: what is kept beside the database is behind then. */
+  const logged = ref(0)
+  function noteLogged() {
+    logged.value++
+    copyLater()
+  }
+
   let listening = false
   function listen() {
     if (listening) return
@@ -197,6 +204,8 @@ export const useSessionStore = defineStore('session', () => {
     parted,
     unkept,
     copyTrouble,
+    logged,
+    noteLogged,
     undoLabel: of((each) => each.undoLabel.value),
     redoLabel: of((each) => each.redoLabel.value),
     savedAt: of((each) => each.savedAt.value),
@@ -241,6 +250,7 @@ export const useSessionStore = defineStore('session', () => {
     },
     keepAgain: async () => {
       await open.value?.keepAgain()
+      if (open.value?.isKept) await secondCopies.bringLogBack(open.value.key)
     },
     restored: async () => {
       await open.value?.restored()

@@ -16,12 +16,13 @@ import { z } from './z'
 export const BACKUP_FORMAT = 'remetra.backup'
 export const BACKUP_VERSION = 1
 
-/** Everything that one browser keeps: sessions with their history, and the gear shelf. */
+/** Everything that one browser keeps: sessions with their history and log, the gear shelf, and what was practised. */
 export interface Backup {
   /** When it was made, ISO 8601. */
   on: string
   sessions: BackupSession[]
   shelf: Gear[]
+  trainer?: BackupTrainer | undefined
 }
 export interface BackupSession {
   name: string
@@ -36,8 +37,26 @@ export type BackupReading = { ok: true; backup: Backup } | { ok: false; faults: 
 /** Sessions and steps that one file may hold: far above any browser's. */
 const MOST_SESSIONS = 5000
 const MOST_STEPS = 1000
+const MOST_DAYS = 40_000
 
 const count = z.number().int().min(0)
+const trainer = z.strictObject({
+  progress: z
+    .array(
+      z.strictObject({
+        kind: z.string().min(1).max(100).describe('Grade and fault, or the drill.'),
+        box: z.number().int().min(0).max(20),
+        due: count.describe('Days since 1970.'),
+        seen: count,
+        good: count,
+        last: z.number().describe('Points of the last time.'),
+      }),
+    )
+    .max(MOST_STEPS),
+  seconds: z.array(z.strictObject({ day: count, seconds: z.number().min(0).max(86_400) })).max(MOST_DAYS),
+})
+/** How well each kind of exercise goes, and how long was practised on which day. */
+export type BackupTrainer = z.infer<typeof trainer>
 const shape = z.strictObject({
   format: z.literal(BACKUP_FORMAT),
   version: z.literal(BACKUP_VERSION),
@@ -57,6 +76,7 @@ const shape = z.strictObject({
     )
     .max(MOST_SESSIONS),
   shelf: z.array(z.unknown()).max(MOST_SESSIONS),
+  trainer: trainer.optional(),
 })
 
 /** The backup file as JSON Schema (draft 2020-12), sessions and gear in full. */
@@ -119,7 +139,7 @@ export function readBackup(text: string): BackupReading {
   return contents(parsed.data)
 }
 
-function contents({ on, sessions, shelf }: z.infer<typeof shape>): BackupReading {
+function contents({ on, sessions, shelf, trainer: practised }: z.infer<typeof shape>): BackupReading {
   const faults: Fault[] = []
   const read = sessions.map(({ log: given, ...each }, i) => ({
     ...each,
@@ -150,7 +170,7 @@ function contents({ on, sessions, shelf }: z.infer<typeof shape>): BackupReading
   })
   return faults.length > 0
     ? { ok: false, faults: faults.slice(0, 100) }
-    : { ok: true, backup: { on, sessions: read, shelf: gear } }
+    : { ok: true, backup: { on, sessions: read, shelf: gear, ...(practised && { trainer: practised }) } }
 }
 
 function logAt(given: unknown, at: string, faults: Fault[]): { log?: Log } {

@@ -1,6 +1,9 @@
 import type { Page } from '@playwright/test'
 import { test as base, expect } from '@playwright/test'
 
+/** How many times slower the page is made to run; 1 as it is. What a test only wins by being quick fails then. */
+const SLOWED = Number(process.env.E2E_SLOWED ?? 1)
+
 /** A page that may not leave the machine, may not log errors, and saves files without the system’s dialog. */
 export const test = base.extend<{ page: Page }>({
   page: async ({ page, baseURL }, use) => {
@@ -17,6 +20,8 @@ export const test = base.extend<{ page: Page }>({
       Reflect.deleteProperty(window, 'showSaveFilePicker')
       Reflect.deleteProperty(window, 'showOpenFilePicker')
     })
+    if (SLOWED > 1)
+      await (await page.context().newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: SLOWED })
     await use(page)
     // A test that takes something away from the page says that it will complain.
     if (test.info().annotations.some(({ type }) => type === 'expects-errors')) return
@@ -39,7 +44,8 @@ export const gain = (page: Page) => field(page, 'Gain, dB')
 
 export async function type(page: Page, name: string, value: string) {
   await field(page, name).fill(value)
-  await field(page, name).press('Enter')
+  // By the keyboard, not at the field: what is typed may take the field away.
+  await page.keyboard.press('Enter')
 }
 
 /** Waits until everything that was changed is kept. */
@@ -64,6 +70,22 @@ export async function startBlank(page: Page) {
   await page.keyboard.press('n')
   await page.getByRole('button', { name: 'Stage by stage instead' }).click()
   await expect(field(page, 'Name of the source')).toHaveValue('My source')
+}
+
+/** Goes to the log, from wherever the cursor is. */
+export async function goToLog(page: Page) {
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('7')
+  await expect(page.locator('[data-takes]')).toBeVisible()
+}
+
+/** Makes a mark, with the keyboard out of any field. */
+export async function makeMark(page: Page, name: string, more: Record<string, string> = {}) {
+  await page.keyboard.press('b')
+  for (const [label, text] of Object.entries({ Name: name, ...more })) await field(page, label).fill(text)
+  await page.keyboard.press('Enter')
+  // The mark is listed before it is written, and only then does the dialog go: keys are its own until then.
+  await expect(page.locator('[data-mark-form]')).toHaveCount(0)
 }
 
 /** Opens a session file by pasting its text into the import dialog. */

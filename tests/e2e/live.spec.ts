@@ -46,6 +46,15 @@ async function toneFile(level: number, path: string) {
   await writeFile(path, writeWav([tone, tone], RATE, 16, { dither: false }))
 }
 
+/** A passage of the tone, some seconds long. The device's beginning clicks, and so do frames that a busy machine drops: see `toPass`. */
+async function cleanPassage(page: Page, level: number) {
+  await page.waitForTimeout(1500)
+  await page.locator('[data-passage]').click()
+  await page.waitForTimeout(4000)
+  expect(Math.abs((await figure(page, 'peak')) - level)).toBeLessThan(0.1001)
+  expect(Math.abs((await figure(page, 'loudest')) - level)).toBeLessThan(0.1001)
+}
+
 for (const level of [-1, -20, -40, -60])
   test(`the gauge on a sine of 997 Hz at ${level} dBFS: peak within 0.1 dB, loudness within 0.2 LU`, async ({
     baseURL,
@@ -56,14 +65,11 @@ for (const level of [-1, -20, -40, -60])
       path,
       async (page) => {
         await expect(page.locator('[data-gauge-source]')).toContainText('44.1 kHz, processing off')
-        // Its beginning has the click of the device; the passage begins after it.
-        await page.waitForTimeout(1500)
-        await page.locator('[data-passage]').click()
-        await page.waitForTimeout(4000)
-        expect(Math.abs((await figure(page, 'peak')) - level)).toBeLessThan(0.1001)
-        expect(Math.abs((await figure(page, 'loudest')) - level)).toBeLessThan(0.1001)
-        // BS.1770-4: one channel of a sine at 997 Hz reads 3.01 LU under its level.
-        if (level > -60) expect(Math.abs((await figure(page, 'integrated')) - (level - 3.01))).toBeLessThan(0.2001)
+        await expect(async () => {
+          await cleanPassage(page, level)
+          // BS.1770-4: one channel of a sine at 997 Hz reads 3.01 LU under its level.
+          if (level > -60) expect(Math.abs((await figure(page, 'integrated')) - (level - 3.01))).toBeLessThan(0.2001)
+        }).toPass({ timeout: 60_000 })
       },
       baseURL,
     )
@@ -79,7 +85,7 @@ test('a reading is taken from it by one key, an unplugged device is said and wai
     async (page) => {
       await page.locator('[data-section="strips narrator"] h3 button').click()
       await page.locator('[data-step="narrator.n3.gain"]').getByRole('button').last().click()
-      await expect.poll(() => figure(page, 'peak')).toBeGreaterThan(-21)
+      await expect(() => cleanPassage(page, -20)).toPass({ timeout: 60_000 })
       await page.evaluate(() => (document.activeElement as HTMLElement).blur())
       await page.keyboard.press('Space')
       await expect(page.locator('[data-readings]')).toContainText('gauge')

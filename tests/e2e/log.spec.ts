@@ -1,22 +1,15 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, open, paste, saved, test, type } from './app'
+import { expect, goToLog, makeMark, open, paste, saved, test, type } from './app'
 
 async function log(page: Page) {
   await open(page)
-  await page.keyboard.press('7')
-  await expect(page.locator('[data-takes]')).toBeVisible()
+  await goToLog(page)
 }
 async function mark(page: Page, name: string) {
-  await page.keyboard.press('b')
-  await page.getByRole('textbox', { name: 'Name', exact: true }).fill(name)
-  await page.getByRole('textbox', { name: 'Made by' }).fill('the second chair')
-  await page.getByRole('textbox', { name: 'Firmware and driver' }).fill('2.1')
-  await page.keyboard.press('Enter')
+  await makeMark(page, name, { 'Made by': 'the second chair', 'Firmware and driver': '2.1' })
   await expect(page.locator(`[data-mark="${name}"]`)).toContainText('the second chair, 2.1, as it stands now')
-  // The mark is listed before it is written, and only then does the dialog go: keys are its own until then.
-  await expect(page.locator('[data-mark-form]')).toHaveCount(0)
 }
 async function savedAs(page: Page, press: () => Promise<void>) {
   const download = page.waitForEvent('download')

@@ -1,22 +1,13 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { expect, gain, open, saved, test, type, verdict } from './app'
+import { expect, gain, goToLog, makeMark, open, saved, test, type, verdict } from './app'
 
 test.describe('without the server', () => {
   test.use({ serviceWorkers: 'allow' })
   test('after the first visit everything works, every late part included', async ({ page, context }) => {
     await open(page)
-    await page.evaluate(() => navigator.serviceWorker.ready)
-    // It is ready when everything that the build has lies in its cache.
-    await expect
-      .poll(() =>
-        page.evaluate(async () => {
-          const names = await caches.keys()
-          const counts = await Promise.all(names.map(async (name) => (await (await caches.open(name)).keys()).length))
-          return Math.max(0, ...counts)
-        }),
-      )
-      .toBeGreaterThan(40)
+    // It takes the page over when everything that the build has lies in its cache.
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
     await type(page, 'Gain, dB', '41')
     await saved(page)
     await context.setOffline(true)
@@ -88,6 +79,20 @@ test('everything in one file and back: merged, nothing overwritten, a faulty one
   }
   await restore(page, text)
   await expect(page.locator('[data-backup-told]')).toContainText('0 sessions were added, 1 was there already')
+  // The same session with a fuller log, and more practice: both are taken in.
+  const fuller = JSON.parse(text)
+  fuller.sessions[0].log = {
+    marks: [],
+    takes: [{ id: 't1', number: 1, name: 'One', strips: ['narrator'], at: '2026-11-26T19:00:00Z' }],
+  }
+  fuller.trainer = { progress: [{ kind: 'gain', box: 2, due: 20800, seen: 3, good: 2, last: 8 }], seconds: [] }
+  await restore(page, JSON.stringify(fuller))
+  await expect(page.locator('[data-backup-told]')).toContainText('1 was there already with 1 new entry in the log')
+  const again = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Back up everything' }).first().click()
+  const both = JSON.parse(readFileSync(await (await again).path(), 'utf8'))
+  expect(both.sessions[0].log.takes).toHaveLength(1)
+  expect(both.trainer).toEqual(fuller.trainer)
   await restore(page, text.replace('"gain":41', '"gain":410'))
   await expect(page.locator('[data-notice="backup-refused"]')).toContainText('settings.gain')
   await expect(page.locator('[data-session]')).toHaveCount(1)
@@ -141,25 +146,29 @@ test('kept in a file on disk: written after each change, changes from outside no
   await expect(gain(page)).toHaveValue('22')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(gain(page)).toHaveValue('41')
+  // A mark changes nothing of the session, and is in the file all the same.
+  await goToLog(page)
+  await makeMark(page, 'For the file')
+  await expect.poll(async () => JSON.parse(await onDisk()).log?.marks[0]?.name).toBe('For the file')
 })
 
 test('a database that vanished is told, and its sessions come back from the second copy', async ({ page }) => {
   await open(page)
   await type(page, 'Gain, dB', '41')
   await type(page, 'Name of the session', 'Kept evening')
-  await expect
-    .poll(() =>
-      page.evaluate(async () => {
-        const folder = await (
-          await navigator.storage.getDirectory()
-        ).getDirectoryHandle('second-copies', { create: true })
-        const texts: string[] = []
-        for await (const handle of folder.values())
-          texts.push(await (await (handle as FileSystemFileHandle).getFile()).text())
-        return texts.join()
-      }),
-    )
-    .toContain('Kept evening')
+  await goToLog(page)
+  await makeMark(page, 'As it sounded')
+  const copied = (name: string) =>
+    page.evaluate(async (folderName) => {
+      const root = await navigator.storage.getDirectory()
+      const folder = await root.getDirectoryHandle(folderName, { create: true })
+      const texts: string[] = []
+      for await (const handle of folder.values())
+        texts.push(await (await (handle as FileSystemFileHandle).getFile()).text())
+      return texts.join()
+    }, name)
+  await expect.poll(() => copied('second-copies')).toContain('Kept evening')
+  await expect.poll(() => copied('second-logs')).toContain('As it sounded')
   // The open page holds the database; it lets go, and says that it is gone.
   await page.evaluate(() => indexedDB.deleteDatabase('remetra'))
   await expect(page.locator('[data-notice="cleared"]')).toContainText('storage for this site was cleared')
@@ -170,6 +179,8 @@ test('a database that vanished is told, and its sessions come back from the seco
   await page.getByRole('link', { name: 'Open Kept evening' }).click()
   await expect(gain(page)).toHaveValue('41')
   await expect(verdict(page, 'headroom')).toContainText(/13\.1 (± [\d.]+ )?dB/)
+  await goToLog(page)
+  await expect(page.locator('[data-mark="As it sounded"]')).toBeVisible()
 })
 
 test('notes are kept while they are typed, before the field is left', async ({ page, context }) => {

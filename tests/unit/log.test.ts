@@ -281,12 +281,36 @@ describe('the table of the log in the browser', () => {
   it('is in the backup, and comes back from it', async () => {
     await sessions.create('d', session, 'Opened')
     await repository.add('d', [{ take: take(4) }, { mark: mark('m') }])
-    const kept = (await sessions.all()).filter(({ log }) => log)
+    const kept = [...(await sessions.all()).values()].filter(({ log }) => log)
     const reading = readBackup(writeBackup({ on: '2026-11-27T10:00:00Z', sessions: kept, shelf: [] }))
     const [first] = reading.ok ? reading.backup.sessions : []
     expect(first?.log?.takes.map(({ number }) => number)).toEqual([4])
     await sessions.add('e', first as NonNullable<typeof first>)
     expect(logOf(await repository.list('e'))).toEqual(first?.log)
+  })
+  it('takes from another log what it does not have, once', async () => {
+    await repository.add('f', [{ mark: mark('m', session, { name: 'Mine' }) }, { take: take(1) }])
+    const other = { marks: [mark('m', session, { name: 'Theirs' }), mark('n')], takes: [take(1), take(2)] }
+    expect(await repository.addMissing('f', other)).toBe(2)
+    expect(await repository.addMissing('f', other)).toBe(0)
+    const log = logOf(await repository.list('f'))
+    expect(log.marks.map(({ id, name }) => [id, name])).toEqual([
+      ['m', 'Mine'],
+      ['n', mark('n').name],
+    ])
+    expect(log.takes.map(({ number }) => number)).toEqual([1, 2])
+  })
+  it('stays when its session is replaced by its second copy, though nothing of the session could be read', async () => {
+    await sessions.create('g', session, 'Opened')
+    await repository.add('g', [{ take: take(7) }])
+    await database.revisions
+      .where('key')
+      .equals('g')
+      .modify({ session: 'torn' as never })
+    expect((await sessions.read('g')).state).toBe('unreadable')
+    await sessions.replace('g', session, 'From the second copy')
+    expect(await sessions.read('g')).toMatchObject({ state: 'open', session: { name: session.name } })
+    expect(await repository.list('g')).toHaveLength(1)
   })
   it('a faulty log in a backup is named, and nothing is taken', () => {
     const text = writeBackup({
