@@ -17,7 +17,9 @@ export interface GainControl {
 }
 
 /** The gains of a stage, in the order in which the signal meets them; those that cannot move are none. */
-export function gainControls(stage: ResolvedStage): GainControl[] {
+export const gainControls = (stage: ResolvedStage): GainControl[] => stripControls([stage])
+
+function addControls(stage: ResolvedStage, found: GainControl[]) {
   const { gain, fader, tap } = stage.settings
   if (
     gain === undefined ||
@@ -25,9 +27,8 @@ export function gainControls(stage: ResolvedStage): GainControl[] {
     stage.kind === 'interface-output' ||
     stage.kind === 'sound-source'
   )
-    return []
+    return
   const { specs } = stage
-  const found: GainControl[] = []
   if ('gainMin' in specs && specs.gainMax > specs.gainMin) {
     const knob = stage.kind === 'interface' ? stage.input.knob : 'knob' in stage.gear ? stage.gear.knob : undefined
     found.push(control(stage, 'gain', gain, specs, knob))
@@ -38,7 +39,6 @@ export function gainControls(stage: ResolvedStage): GainControl[] {
       control(stage, 'fader', fader, { gainMin: specs.faderMin, gainMax: specs.faderMax, gainStep: 0 }, undefined),
     )
   }
-  return found
 }
 
 function control(
@@ -66,7 +66,12 @@ const isDigital = (stage: ResolvedStage): boolean =>
   (stage.kind === 'processor' && stage.gear.domain === 'digital') ||
   (stage.kind === 'fader' && stage.gear.place !== 'desk')
 
-export const stripControls = (stages: readonly ResolvedStage[]): GainControl[] => stages.flatMap(gainControls)
+/** The gains of a strip, in the order in which the signal meets them. */
+export function stripControls(stages: readonly ResolvedStage[]): GainControl[] {
+  const found: GainControl[] = []
+  for (const stage of stages) addControls(stage, found)
+  return found
+}
 
 /** The gain that one turns last: the nearest to the recorder in analogue, or behind the converter where there is no other. */
 export function lastControl(controls: readonly GainControl[]): GainControl | null {

@@ -18,6 +18,46 @@ export interface PhantomUse {
   readonly blocked: boolean
 }
 
+/** A use with the box that can feed it. */
+export type FedUse = PhantomUse & { readonly supply: PhantomSupply }
+export const isFed = (use: PhantomUse): use is FedUse => use.supply !== null && !use.blocked
+
+interface ByPlace {
+  readonly ofStrip: ReadonlyMap<string, readonly PhantomUse[]>
+  readonly onSwitch: ReadonlyMap<string, readonly FedUse[]>
+}
+/** Every strip asks for its own and its neighbours' uses: those of a session are put in order once for all of them. */
+const byPlace = new WeakMap<readonly PhantomUse[], ByPlace>()
+
+function placed(uses: readonly PhantomUse[]): ByPlace {
+  const known = byPlace.get(uses)
+  if (known) return known
+  const found = {
+    ofStrip: by(uses, ({ strip }) => strip),
+    onSwitch: by(uses.filter(isFed), ({ supply }) => supply.switchId),
+  }
+  byPlace.set(uses, found)
+  return found
+}
+
+function by<T>(items: readonly T[], key: (item: T) => string): ReadonlyMap<string, readonly T[]> {
+  const found = new Map<string, T[]>()
+  for (const item of items) {
+    const group = found.get(key(item))
+    if (group) group.push(item)
+    else found.set(key(item), [item])
+  }
+  return found
+}
+
+/** The uses of one strip. */
+export const usesOf = (uses: readonly PhantomUse[], strip: string): readonly PhantomUse[] =>
+  placed(uses).ofStrip.get(strip) ?? NONE
+/** Everything that one switch feeds. */
+export const usesOn = (uses: readonly PhantomUse[], switchId: string): readonly FedUse[] =>
+  placed(uses).onSwitch.get(switchId) ?? NONE
+const NONE: readonly FedUse[] = []
+
 /** Everything in the session that needs, minds or could be reached by phantom power. */
 export function phantomUses(session: Session, resolved: readonly (readonly ResolvedStage[])[]): PhantomUse[] {
   const uses: PhantomUse[] = []

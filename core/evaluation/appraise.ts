@@ -7,7 +7,7 @@ import type { Walked } from '../chain/graph'
 import { Arrivals, feedOrder, walkStrip } from '../chain/graph'
 import { outputClasses } from '../chain/level-class'
 import type { PhantomUse } from '../chain/phantom'
-import { phantomUses } from '../chain/phantom'
+import { phantomUses, usesOf } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import type { Signal } from '../chain/signal'
@@ -151,7 +151,7 @@ export function viewFrom(
     target,
     place: readingPlace(stages, target),
     phantom,
-    own: phantom.filter((use) => use.strip === strip.id),
+    own: usesOf(phantom, strip.id),
   }
 }
 

@@ -2,7 +2,7 @@ import type { GainControl } from '../chain/gain-control'
 import { lastControl, stripControls } from '../chain/gain-control'
 import type { NoiseName } from '../chain/two-port'
 import type { PhantomUse } from '../chain/phantom'
-import { phantomUses } from '../chain/phantom'
+import { phantomUses, usesOf } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { USUAL_ZERO } from '../chain/target-window'
@@ -63,7 +63,7 @@ function rowOf(
     input: unit?.kind === 'interface' || unit?.kind === 'digital-input' ? inputOf(unit) : null,
     control: lastControl(controls.filter((each) => !each.isFader)) ?? lastControl(controls),
     pad: padOf(stages),
-    phantom: phantomOf(phantom.filter((use) => use.strip === strip.id)),
+    phantom: phantomOf(usesOf(phantom, strip.id)),
     pfl: pflOf(stages, evaluated),
     recorded: points[at]?.peak ?? null,
     floor: greatest ?? null,

@@ -11,19 +11,50 @@ import { appraise } from './appraise'
  * The mends are tried when the action or the changes are first looked at: while a gain is dragged nobody does, and trying
  * takes many times as long as finding.
  */
-export function settled(session: Session, before: Appraisal, own: Appraised, draft: Draft): Finding {
-  if (!draft.mends) return draft
-  const { mends, cures: _, ...finding } = draft
-  let holding: Partial<Mend> | undefined
-  const tried = () => (holding ??= mends().find((mend) => holds(session, before, own, draft, mend)) ?? NONE)
-  return {
-    ...finding,
-    get action() {
-      return tried().action ?? finding.action
-    },
-    get changes() {
-      return tried().changes
-    },
+export const settled = (session: Session, before: Appraisal, own: Appraised, draft: Draft): Finding =>
+  draft.mends ? new Settled(session, before, own, draft) : draft
+
+/** One class for all of them: thousands stand in a large session, and accessors of their own would cost each more than finding it. */
+class Settled implements Finding {
+  readonly code
+  readonly severity
+  readonly stage
+  readonly message
+  readonly #session
+  readonly #before
+  readonly #own
+  readonly #draft
+  #tried: Partial<Mend> | undefined
+
+  constructor(session: Session, before: Appraisal, own: Appraised, draft: Draft) {
+    this.code = draft.code
+    this.severity = draft.severity
+    this.stage = draft.stage
+    this.message = draft.message
+    this.#session = session
+    this.#before = before
+    this.#own = own
+    this.#draft = draft
+  }
+
+  get joint() {
+    return this.#draft.joint
+  }
+  get action() {
+    return this.#holding.action ?? this.#draft.action
+  }
+  get changes() {
+    return this.#holding.changes
+  }
+  get #holding(): Partial<Mend> {
+    return (this.#tried ??=
+      this.#draft.mends?.().find((mend) => holds(this.#session, this.#before, this.#own, this.#draft, mend)) ?? NONE)
+  }
+
+  /** What goes into an answer. */
+  toJSON(): Finding {
+    const { code, severity, stage, message, action, changes, joint } = this
+    return { code, severity, stage, message, action, ...(joint && { joint }), ...(changes && { changes }) }
   }
 }
 

@@ -1,9 +1,8 @@
 import type { Draft, Mend } from '../../session'
 import { analogueInput } from '../../session'
-import type { PhantomUse } from '../phantom'
-import { phantomChanges } from '../phantom'
+import type { FedUse, PhantomUse } from '../phantom'
+import { isFed, phantomChanges, usesOn } from '../phantom'
 import { freePorts } from '../remedies'
-import type { PhantomSupply } from '../traits'
 import { toPorts } from './to-port'
 import type { Check, StripView } from './view'
 
@@ -16,27 +15,20 @@ const MUTE_FIRST = 'Mute the outputs and turn the headphones down first'
 const OFF = `${MUTE_FIRST}, switch 48 V off, and wait before plugging or unplugging anything.`
 const OFF_UNNEEDED = `${MUTE_FIRST}, then switch it off: only what needs phantom power should get it.`
 
-/** A use with the box that can feed it. */
-type Fed = PhantomUse & { supply: PhantomSupply }
-const isFed = (use: PhantomUse): use is Fed => use.supply !== null && !use.blocked
-const fed = (uses: readonly PhantomUse[]) => uses.filter(isFed)
-
 /** The other uses on the same switch: they share its 48 V. */
-const neighbours = (view: StripView, use: Fed) =>
-  fed(view.phantom).filter(
-    (other) => other.supply.switchId === use.supply.switchId && other.supply.stage.id !== use.supply.stage.id,
-  )
+const neighbours = (view: StripView, use: FedUse) =>
+  usesOn(view.phantom, use.supply.switchId).filter((other) => other.supply.stage.id !== use.supply.stage.id)
 
 /** A bank is live when any of its inputs has phantom on. */
-const isLive = (view: StripView, use: Fed) => use.supply.on || neighbours(view, use).some((other) => other.supply.on)
+const isLive = (view: StripView, use: FedUse) => use.supply.on || neighbours(view, use).some((other) => other.supply.on)
 
 /** Switching 48 V for everything on its switch, as it is done with safety. */
-const switching = (view: StripView, use: Fed, to: boolean, action: string): Pick<Draft, 'mends'> => ({
+const switching = (view: StripView, use: FedUse, to: boolean, action: string): Pick<Draft, 'mends'> => ({
   mends: () => [{ action, changes: phantomChanges(view.phantom, use.supply.stage.id, to) }],
 })
 
 /** Free microphone inputs of the same unit on another switch. */
-function otherBanks(view: StripView, { supply }: Fed): Mend[] {
+function otherBanks(view: StripView, { supply }: FedUse): Mend[] {
   const { stage, bank } = supply
   if (stage.kind !== 'interface' || view.strip.stages.every((each) => each.id !== stage.id)) return []
   const elsewhere = freePorts(view.session, stage.gear.id, 'mic').filter((port) => {
@@ -51,7 +43,7 @@ function otherBanks(view: StripView, { supply }: Fed): Mend[] {
   )
 }
 
-const toAnotherBank = (view: StripView, use: Fed) =>
+const toAnotherBank = (view: StripView, use: FedUse) =>
   otherBanks(view, use).length > 0
     ? 'move one of the two to another bank'
     : 'use a separate phantom supply or another preamp for one of the two: this unit has no free input on another bank'
@@ -106,7 +98,8 @@ function poweredInputs(view: StripView, { next }: PhantomUse): Mend[] {
 }
 
 export const phantomHarmful: Check = (view) =>
-  fed(view.own)
+  view.own
+    .filter(isFed)
     .filter((use) => use.attitude === 'harmful' && use.supply.on)
     .map((use) => ({
       code: 'phantom-harmful',
@@ -119,7 +112,8 @@ export const phantomHarmful: Check = (view) =>
     }))
 
 export const phantomUnneeded: Check = (view) =>
-  fed(view.own)
+  view.own
+    .filter(isFed)
     .filter(
       (use) =>
         use.attitude === 'harmless' &&
@@ -137,43 +131,40 @@ export const phantomUnneeded: Check = (view) =>
     }))
 
 /** Said at the input whose switch is on, and at the neighbour that it reaches. */
-export const phantomNeighbour: Check = (view) =>
-  fed(view.own).flatMap((use) =>
-    neighbours(view, use).flatMap((other): Draft[] => {
-      const bank = use.supply.bank ?? ''
-      const found = { code: 'phantom-neighbour', stage: use.supply.stage.id, joint: true } as const
-      if (use.supply.on && other.attitude === 'harmful') {
-        return [
-          {
-            ...found,
-            severity: 'stop',
-            message: `48 V of bank "${bank}" also reaches ${name(other)} on the strip "${other.stripName}" and can harm it.`,
-            action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
-            mends: () => otherBanks(view, use),
-          },
-        ]
-      }
-      if (!use.supply.on && other.supply.on && use.attitude === 'harmful') {
-        return [
-          {
-            ...found,
-            severity: 'stop',
-            message: `48 V comes here from "${other.stripName}" through bank "${bank}" and can harm ${name(use)}.`,
-            action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
-            mends: () => otherBanks(view, use),
-          },
-        ]
-      }
-      if (use.supply.on && !other.supply.on && other.attitude === 'harmless') {
-        return [
-          {
-            ...found,
-            severity: 'note',
-            message: `48 V of bank "${bank}" also reaches ${name(other)} on the strip "${other.stripName}", which does not mind.`,
-            action: 'Mute that strip too before switching, and never plug it with 48 V on.',
-          },
-        ]
-      }
-      return []
-    }),
-  )
+export const phantomNeighbour: Check = (view) => {
+  const found: Draft[] = []
+  for (const use of view.own)
+    if (isFed(use))
+      for (const other of usesOn(view.phantom, use.supply.switchId))
+        if (other.supply.stage.id !== use.supply.stage.id) reach(view, use, other, found)
+  return found
+}
+
+/** What the 48 V of one switch has to do with two that share it. */
+function reach(view: StripView, use: FedUse, other: FedUse, found: Draft[]) {
+  const bank = use.supply.bank ?? ''
+  const here = { code: 'phantom-neighbour', stage: use.supply.stage.id, joint: true } as const
+  if (use.supply.on && other.attitude === 'harmful')
+    found.push({
+      ...here,
+      severity: 'stop',
+      message: `48 V of bank "${bank}" also reaches ${name(other)} on the strip "${other.stripName}" and can harm it.`,
+      action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
+      mends: () => otherBanks(view, use),
+    })
+  else if (!use.supply.on && other.supply.on && use.attitude === 'harmful')
+    found.push({
+      ...here,
+      severity: 'stop',
+      message: `48 V comes here from "${other.stripName}" through bank "${bank}" and can harm ${name(use)}.`,
+      action: `${MUTE_FIRST}, switch the bank off, wait, and ${toAnotherBank(view, use)}.`,
+      mends: () => otherBanks(view, use),
+    })
+  else if (use.supply.on && !other.supply.on && other.attitude === 'harmless')
+    found.push({
+      ...here,
+      severity: 'note',
+      message: `48 V of bank "${bank}" also reaches ${name(other)} on the strip "${other.stripName}", which does not mind.`,
+      action: 'Mute that strip too before switching, and never plug it with 48 V on.',
+    })
+}
