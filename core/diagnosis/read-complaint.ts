@@ -77,7 +77,7 @@ function readAnswers(received: unknown, faults: Fault[]): Answers {
     faults.push({
       path: 'answers',
       code: 'wrong-type',
-      message: `Got ${describeReceived(received)}. Give an object: the test’s id, and its outcome.`,
+      message: `Got ${describeReceived(received)}. Give an object: each check’s id with its outcome.`,
     })
     return {}
   }

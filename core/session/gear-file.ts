@@ -4,14 +4,26 @@ import type { Gear } from './gear'
 import { gear as schema } from './gear'
 import { migrateGear } from './migrate'
 import { readGear } from './read-gear'
+import { z } from './z'
 
 export const GEAR_FORMAT = 'remetra.gear'
 export const GEAR_VERSION = 2
 
-export type GearFileReading = { ok: true; items: Gear[] } | { ok: false; faults: Fault[] }
-
 /** Items that one file may hold: far above any shelf. */
 const MOST_ITEMS = 2000
+
+/** A gear file as JSON Schema (draft 2020-12). */
+export const gearFileJsonSchema = () =>
+  z.toJSONSchema(
+    z.strictObject({
+      format: z.literal(GEAR_FORMAT),
+      version: z.literal(GEAR_VERSION),
+      items: z.array(schema).max(MOST_ITEMS),
+    }),
+    { io: 'input' },
+  )
+
+export type GearFileReading = { ok: true; items: Gear[] } | { ok: false; faults: Fault[] }
 
 /** Reads a file of gear items from parsed JSON; all faults at once, nothing taken where there is one. */
 export function readGearFile(raw: unknown): GearFileReading {
