@@ -9,6 +9,7 @@ import type { GainControl } from '#core/chain/gain-control'
 import { stripControls } from '#core/chain/gain-control'
 import type { Finding } from '#core/session'
 import { microphoneSpecs } from '#core/session'
+import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import FindingAction from '~/components/path/FindingAction.vue'
 import { turnedGain } from '~/composables/turned'
@@ -18,6 +19,49 @@ import { useViewStore } from '~/stores/view'
 import { example1, valid } from '../support/sessions'
 
 beforeEach(() => setActivePinia(createPinia()))
+
+describe('one of a few, side by side', () => {
+  const options = ['one', 'two', 'three'].map((value) => ({ value, text: value }))
+  const bar = (chosen: string | null) =>
+    mount(ChoiceBar, { props: { options, chosen, label: 'Which' }, attachTo: document.body })
+  it('is a group of radio buttons with one stop for Tab: the chosen one, or the first', () => {
+    expect(
+      bar('two')
+        .findAll('[role="radio"]')
+        .map((each) => [each.attributes('aria-checked'), each.attributes('tabindex')]),
+    ).toEqual([
+      ['false', '-1'],
+      ['true', '0'],
+      ['false', '-1'],
+    ])
+    expect(
+      bar(null)
+        .findAll('[role="radio"]')
+        .map((each) => each.attributes('tabindex')),
+    ).toEqual(['0', '-1', '-1'])
+    expect(bar(null).get('[role="radiogroup"]').attributes('aria-label')).toBe('Which')
+  })
+  it.each([
+    ['ArrowRight', 'three', 'one'],
+    ['ArrowDown', 'one', 'two'],
+    ['ArrowLeft', 'one', 'three'],
+    ['ArrowUp', 'three', 'two'],
+  ])('%s from %s chooses %s, with the focus on it, and is no key of the page', async (key, from, to) => {
+    const page = vi.fn()
+    document.body.addEventListener('keydown', page)
+    const wrapper = bar(from)
+    await wrapper.get('[tabindex="0"]').trigger('keydown', { key })
+    document.body.removeEventListener('keydown', page)
+    expect(wrapper.emitted('choose')).toEqual([[to]])
+    expect(document.activeElement?.textContent?.trim()).toBe(to)
+    expect(page).not.toHaveBeenCalled()
+  })
+  it('other keys are left to the page', async () => {
+    const wrapper = bar('one')
+    await wrapper.get('[tabindex="0"]').trigger('keydown', { key: 'x' })
+    expect(wrapper.emitted('choose')).toBeUndefined()
+  })
+})
 
 describe('a number that is edited where it stands', () => {
   const commit = vi.fn((value: number | undefined) => (value === 666 ? 'Not this one.' : null))

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
 import { asJson, asMarkdown } from '#core/log/sheets'
+import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { saveFile } from '~/composables/file-access'
 import type { LogSheet } from '~/stores/log-view'
 import { logSheets, sheetTitles, useLogViewStore } from '~/stores/log-view'
@@ -9,6 +10,7 @@ import SheetBody from './SheetBody.vue'
 
 /** Sheets to take along: on screen, on paper, as text, table and data. */
 const view = useLogViewStore()
+const sheetChoices = logSheets.map((value) => ({ value, text: sheetTitles[value] }))
 const choose = (sheet: LogSheet) => {
   view.sheet = sheet
 }
@@ -26,20 +28,7 @@ const printNow = () => window.print()
 <template>
   <section aria-label="Sheets" data-sheets>
     <p class="flex flex-wrap items-center gap-x-3 gap-y-1">
-      <span class="flex flex-wrap border border-rule" role="radiogroup" aria-label="Which sheet">
-        <button
-          v-for="each in logSheets"
-          :key="each"
-          type="button"
-          role="radio"
-          class="px-2"
-          :class="view.sheet === each ? 'bg-change font-semibold text-on-change' : 'bg-sheet hover:text-change'"
-          :aria-checked="view.sheet === each"
-          @click="choose(each)"
-        >
-          {{ sheetTitles[each] }}
-        </button>
-      </span>
+      <ChoiceBar :options="sheetChoices" :chosen="view.sheet" label="Which sheet" @choose="choose" />
       <MarkSelect
         v-if="view.sheet !== 'takes'"
         now

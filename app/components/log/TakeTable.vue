@@ -5,11 +5,14 @@ import { lengthInWords } from '#core/log/sheets'
 import type { Strip, Take } from '#core/session'
 import { verdicts } from '#core/session'
 import { formatDecimal } from '#core/units'
+import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useLog } from '~/composables/use-log'
 import { useMeasuring } from '~/composables/use-measuring'
 import { useLogStore } from '~/stores/log'
 import { useSessionStore } from '~/stores/session'
+
+const verdictChoices = verdicts.map((value) => ({ value, text: value }))
 
 /** The takes, the newest first: judged, named and noted where they stand. */
 const props = defineProps<{ takes: readonly Take[]; recording: readonly Strip[] }>()
@@ -90,24 +93,12 @@ async function takeFile(take: Take, event: Event) {
           <td class="figure pr-2 text-right whitespace-nowrap">{{ format(parseISO(take.at), 'd MMM HH:mm') }}</td>
           <td class="figure pr-2 text-right">{{ take.seconds === undefined ? '' : lengthInWords(take.seconds) }}</td>
           <td class="pr-2">
-            <span
-              class="inline-flex border border-rule"
-              role="radiogroup"
-              :aria-label="`Verdict on take ${take.number}`"
-            >
-              <button
-                v-for="each in verdicts"
-                :key="each"
-                type="button"
-                role="radio"
-                class="px-1.5"
-                :class="take.verdict === each ? 'bg-change font-semibold text-on-change' : 'bg-sheet hover:text-change'"
-                :aria-checked="take.verdict === each"
-                @click="change(take, { verdict: take.verdict === each ? undefined : each })"
-              >
-                {{ each }}
-              </button>
-            </span>
+            <ChoiceBar
+              :options="verdictChoices"
+              :chosen="take.verdict ?? null"
+              :label="`Verdict on take ${take.number}`"
+              @choose="(each) => change(take, { verdict: take.verdict === each ? undefined : each })"
+            />
           </td>
           <td class="figure pr-2 text-right">
             <template v-if="take.peak !== undefined">{{ formatDecimal(take.peak, 1) }}</template>

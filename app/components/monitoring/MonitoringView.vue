@@ -4,6 +4,7 @@ import type { RouteName } from '#core/latency/routes'
 import { monitorSession } from '#core/monitoring/monitor-session'
 import { editStrip, isBus, withPart } from '#core/session'
 import { formatDecimal } from '#core/units'
+import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { useRecommendation } from '~/composables/use-recommendation'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
@@ -57,20 +58,7 @@ const listen = (strip: string, route: RouteName) =>
         {{ view.strip && isBus(view.strip) ? 'a bus' : 'a recording' }}.
       </p>
       <div v-if="monitor" class="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="The performer listens by">
-          <button
-            v-for="each in ways"
-            :key="each.value"
-            type="button"
-            role="radio"
-            :aria-checked="way === each.value"
-            class="px-2 py-0.5"
-            :class="way === each.value ? 'bg-ink text-paper' : 'bg-sheet'"
-            @click="setWay(each.value)"
-          >
-            {{ each.text }}
-          </button>
-        </div>
+        <ChoiceBar :options="ways" :chosen="way" label="The performer listens by" @choose="setWay" />
         <p v-if="best" class="min-w-0 flex-1 basis-64" data-recommended>
           Recommended:
           <strong

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { lateComponent } from '~/components/shell/late-component'
 import { computed, onMounted } from 'vue'
 import { readingPlace } from '#core/chain/target-window'
@@ -17,11 +18,11 @@ import CrossSection from './CrossSection.vue'
 import FindingsPanel from './FindingsPanel.vue'
 import FloorPanel from './FloorPanel.vue'
 import NotesPanel from './NotesPanel.vue'
-import PathTable from './PathTable.vue'
 import StageRow from './StageRow.vue'
 import StripHeading from './StripHeading.vue'
 import TargetPanel from './TargetPanel.vue'
 
+const PathTable = lateComponent(() => import('./PathTable.vue'))
 const NoiseBudget = lateComponent(() => import('./NoiseBudget.vue'))
 const ConventionsTable = lateComponent(() => import('./ConventionsTable.vue'))
 const GearPicker = lateComponent(() => import('~/components/gear/GearPicker.vue'))
@@ -104,20 +105,12 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       <div class="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5 card:pl-13">
         <StripHeading />
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
-          <div class="flex flex-wrap border border-rule" role="radiogroup" aria-label="How to read the section">
-            <button
-              v-for="each in readings"
-              :key="each.value"
-              type="button"
-              role="radio"
-              :aria-checked="view.reading === each.value"
-              class="min-h-6 px-2 py-0.5"
-              :class="view.reading === each.value ? 'bg-ink text-paper' : 'bg-sheet'"
-              @click="view.reading = each.value"
-            >
-              {{ each.text }}
-            </button>
-          </div>
+          <ChoiceBar
+            :options="readings"
+            :chosen="view.reading"
+            label="How to read the section"
+            @choose="(each) => (view.reading = each)"
+          />
           <button
             type="button"
             class="min-h-6 min-w-6 border px-2 py-0.5"

@@ -7,6 +7,7 @@ import { deviationOf, performanceAt } from '#core/simulated/performance'
 import type { Playing } from '#core/render/performer'
 import type { MeterChoice } from '#core/soundcheck/meter-choices'
 import { formatShort } from '#core/units'
+import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { COLUMNS } from '~/composables/use-gauge'
 import type { LiveGauge } from '~/composables/use-gauge'
 import { useSessionStore } from '~/stores/session'
@@ -173,25 +174,13 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
             <option v-for="each in choices" :key="each.value" :value="each.value">{{ each.text }}</option>
           </select></label
         >
-        <span
+        <ChoiceBar
           v-if="source === 'simulated'"
-          class="flex flex-wrap border border-rule"
-          role="radiogroup"
-          aria-label="How it plays"
-        >
-          <button
-            v-for="each in PLAYING"
-            :key="each.value"
-            type="button"
-            role="radio"
-            class="px-2"
-            :class="playing === each.value ? 'bg-change text-on-change font-semibold' : 'bg-sheet hover:text-change'"
-            :aria-checked="playing === each.value"
-            @click="play(each.value)"
-          >
-            {{ each.text }}
-          </button>
-        </span>
+          :options="PLAYING"
+          :chosen="playing"
+          label="How it plays"
+          @choose="play"
+        />
         <button type="button" class="action ml-auto" data-close @click="gauge.close()">Stop listening</button>
       </template>
     </div>
