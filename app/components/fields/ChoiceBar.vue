@@ -9,6 +9,8 @@ const { options, chosen, label } = defineProps<{
 }>()
 const emit = defineEmits<{ choose: [value: T] }>()
 
+/** So many stand in one line, also on a phone. */
+const FEW = 3
 const STEPS: Record<string, 1 | -1> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }
 
 /** The one that Tab comes to. */
@@ -29,7 +31,12 @@ function walk(event: KeyboardEvent, from: number) {
 </script>
 
 <template>
-  <span class="inline-flex flex-wrap border border-rule" role="radiogroup" :aria-label="label">
+  <span
+    class="inline-flex border border-rule"
+    :class="{ 'flex-wrap': options.length > FEW }"
+    role="radiogroup"
+    :aria-label="label"
+  >
     <button
       v-for="(each, i) in options"
       :key="each.value"
