@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { lateComponent } from '~/components/shell/late-component'
-import { computed, onMounted } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { readingPlace } from '#core/chain/target-window'
 import { isBus } from '#core/session'
 import { windowOf } from '#core/uncertainty/window'
@@ -73,7 +73,14 @@ const summary = computed(() => {
   const said = [headroom, floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')
   return `Section of ${view.strip?.name}: ${said}. The table has every figure.`
 })
-onMounted(store.pictured)
+/** What stands beside the section is fetched once that is on the screen. */
+const isPictured = ref(false)
+onMounted(() => {
+  store.pictured()
+  requestAnimationFrame(() => {
+    isPictured.value = true
+  })
+})
 
 const edit = useStageEdit()
 const pastedFor = computed(() => stages.value.find(({ id }) => id === chain.pasting.value) ?? null)
@@ -166,7 +173,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       <TargetPanel v-if="reads || !bus" />
       <FindingsPanel />
       <SurerPanel v-if="view.sureness" />
-      <SendsPanel v-if="hasBusses" :key="view.strip.id" :strip="view.strip" />
+      <SendsPanel v-if="hasBusses && isPictured" :key="view.strip.id" :strip="view.strip" />
       <FloorPanel />
       <NotesPanel />
     </aside>
