@@ -1,5 +1,5 @@
-import { logOf } from '#core/log/entries'
-import type { Session } from '#core/session'
+import { entriesOf, logOf } from '#core/log/entries'
+import type { Log, Session } from '#core/session'
 import { readSession } from '#core/session'
 import { readLog } from '#core/session/read-log'
 import type { LogRepository } from './log-repository'
@@ -37,7 +37,9 @@ export class SecondCopies {
     const folder = await folderOf(LOGS)
     if (!folder) return
     const entries = await this.logs.list(key)
-    await write(folder, key, logOf(entries))
+    // A log that the database lost meanwhile stays in its copy.
+    const known = await this.copiedLog(key)
+    await write(folder, key, logOf([...(known ? entriesOf(known) : []), ...entries]))
     this.logged.set(key, entries.length)
   }
 
@@ -48,9 +50,15 @@ export class SecondCopies {
 
   /** Adds to a session's log what only its copy has. */
   async bringLogBack(key: string): Promise<void> {
+    const log = await this.copiedLog(key)
+    if (log) await this.logs.addMissing(key, log)
+  }
+
+  /** `null` where there is none that can be read. */
+  private async copiedLog(key: string): Promise<Log | null> {
     const handle = await fileOf(LOGS, key)
     const reading = handle && readLog(await contentOf(handle))
-    if (reading?.ok) await this.logs.addMissing(key, reading.log)
+    return reading?.ok ? reading.log : null
   }
 
   async list(): Promise<SecondCopy[]> {
