@@ -1,7 +1,7 @@
 import { power } from '../numeric/power'
 import type { Level } from '../units'
 import type { CarriedNoise, Origin, Signal } from './signal'
-import { add } from './signal'
+import { add, noiseLevel } from './signal'
 import type { SignalUnit } from './two-port'
 
 /** What one strip brings to a bus, as it arrives there. */
@@ -32,13 +32,13 @@ export interface Sum {
   readonly brought: readonly Brought[]
 }
 
-/** What the peak of many unrelated sounds tends to lie over their average, dB (own simulation of speech-like signals). */
-const TENDS_TO = 10.2
-
-/** A sine's peak over its RMS, dB: levels of peaks are those of the sine that has them. */
-const SINE = 10 * Math.log10(2)
-
 const amplitude = (level: number) => power(level / 2)
+
+/** What the peak of many unrelated sounds tends to lie over their average, 10.2 dB (own simulation of speech-like signals). */
+const TENDS_TO = amplitude(10.2)
+
+/** The square of a sine's peak over its power: levels of peaks are those of the sine that has them. */
+const SINE = 2
 
 /**
  * Signals of a bus that meet: unrelated ones add in power, one sound that arrives twice in amplitude, and noises in power
@@ -52,22 +52,19 @@ const amplitude = (level: number) => power(level / 2)
 export function meet(bus: string, arriving: readonly Signal[]): { signal: Signal; sum: Sum } {
   const groups = groupsOf(arriving)
   const average = level(
-    groups.reduce((total, each) => total + power(each.average), 0),
+    sumOf(groups, (each) => each.power),
     10,
   )
-  const bound = level(
-    groups.reduce((total, each) => total + amplitude(each.peak), 0),
-    20,
-  )
+  const bound = sumOf(groups, (each) => each.peak)
   const likely = Math.min(bound, likelyPeak(groups))
-  const { surge, surges } = worstSurge(groups, likely)
+  const { surge, surges } = worstSurge(groups, bound, likely)
   const unit = (arriving[0] as Signal).unit
   const signal: Signal = {
     strip: bus,
     unit,
     average: average as Level,
-    peak: likely as Level,
-    surgePeak: surge as Level,
+    peak: level(likely, 20) as Level,
+    surgePeak: level(surge, 20) as Level,
     shift: 0,
     noisePower: 0,
     noise: [],
@@ -75,15 +72,14 @@ export function meet(bus: string, arriving: readonly Signal[]): { signal: Signal
     clipped: arriving.find((each) => each.clipped)?.clipped ?? null,
   }
   noises(signal, arriving, groups.length < arriving.length)
-  const noise = signal.noise.length === 0 ? null : (level(signal.noisePower, 10) as Level)
   const sum: Sum = {
     unit,
     average: signal.average,
     likely: signal.peak,
-    bound: bound as Level,
+    bound: level(bound, 20) as Level,
     surge: signal.surgePeak,
     surges,
-    noise,
+    noise: noiseLevel(signal),
     brought: broughtBy(arriving),
   }
   return { signal, sum }
@@ -91,49 +87,43 @@ export function meet(bus: string, arriving: readonly Signal[]): { signal: Signal
 
 const level = (value: number, factor: 10 | 20) => factor * Math.log10(value)
 
-/** Signals that have a sound in common; between groups nothing is related. */
+/** Signals that have a sound in common, together; between groups nothing is related. Power, and amplitudes of its peaks. */
 interface Group {
-  average: number
-  peak: number
-  surgePeak: number
-  strip: string
+  readonly strip: string
+  readonly power: number
+  readonly peak: number
+  readonly surge: number
 }
 
 function groupsOf(arriving: readonly Signal[]): Group[] {
-  const groups: Signal[][] = []
+  const bySource = new Map<string, Signal[]>()
   for (const signal of arriving) {
-    const related = groups.filter((group) => group.some((each) => shareOrigin(each, signal)))
-    const merged = [...related.flat(), signal]
-    for (const each of related) groups.splice(groups.indexOf(each), 1)
-    groups.push(merged)
+    const related = new Set(signal.origins.flatMap(({ source }) => [bySource.get(source) ?? []]))
+    const [group = [], ...others] = related
+    const joining = [...others.flat(), signal]
+    group.push(...joining)
+    for (const { origins } of joining) for (const { source } of origins) bySource.set(source, group)
   }
-  return groups.map((group) => {
-    const first = group[0] as Signal
-    if (group.length === 1) return first
-    const peak = level(
-      sumOf(group, (each) => amplitude(each.peak)),
-      20,
-    )
+  return [...new Set(bySource.values())].map((signals) => ({
+    strip: (signals[0] as Signal).strip,
+    power: powerOf(signals),
+    peak: sumOf(signals, (each) => amplitude(each.peak)),
     // One of them surging: all ways of the one sound surge together.
-    const surgePeak = level(
-      sumOf(group, (each) => amplitude(each.surgePeak)),
-      20,
-    )
-    return { strip: first.strip, average: together(group), peak, surgePeak }
-  })
+    surge: sumOf(signals, (each) => amplitude(each.surgePeak)),
+  }))
 }
 
-const sumOf = <T>(items: readonly T[], value: (item: T) => number) => items.reduce((sum, each) => sum + value(each), 0)
-const shareOrigin = (one: Signal, other: Signal) =>
-  one.origins.some(({ source }) => other.origins.some((each) => each.source === source))
-
-/** The average of related signals: each sound's ways in amplitude, different sounds in power. */
-function together(group: readonly Signal[]): number {
-  return level(
-    sumOf([...soundsOf(group).values()], (each) => each * each),
-    10,
-  )
+const sumOf = <T>(items: readonly T[], value: (item: T) => number) => {
+  let sum = 0
+  for (const each of items) sum += value(each)
+  return sum
 }
+
+/** The power of related signals: each sound's ways in amplitude, different sounds in power. */
+const powerOf = (signals: readonly Signal[]): number =>
+  signals.length === 1
+    ? power((signals[0] as Signal).average)
+    : sumOf([...soundsOf(signals).values()], (each) => each * each)
 
 /** The amplitude of every sound in some signals. */
 function soundsOf(signals: readonly Signal[]): Map<string, number> {
@@ -146,35 +136,30 @@ function soundsOf(signals: readonly Signal[]): Map<string, number> {
 const originsOf = (arriving: readonly Signal[], average: number): Origin[] =>
   [...soundsOf(arriving)].map(([source, each]) => ({ source, below: average - level(each, 20) }))
 
-/** The greater of one peak with the RMS of all others, and what many sounds tend to. */
-function likelyPeak(groups: readonly Group[]): number {
-  const total = sumOf(groups, (each) => power(each.average))
-  let greatest = level(total, 10) + TENDS_TO
+/**
+ * The greater of one peak with the RMS of all others, and what many sounds tend to, in amplitude.
+ * @param surging the group that surges meanwhile; its average rises with its peak
+ */
+function likelyPeak(groups: readonly Group[], surging?: Group): number {
+  const powerNow = (each: Group) => (each === surging ? each.power * (each.surge / each.peak) ** 2 : each.power)
+  const total = sumOf(groups, powerNow)
+  let greatest = TENDS_TO * Math.sqrt(total)
   for (const each of groups) {
-    const rest = Math.max(0, total - power(each.average))
-    greatest = Math.max(greatest, level(amplitude(each.peak) + Math.sqrt(rest / power(SINE)), 20))
+    const peak = each === surging ? each.surge : each.peak
+    const rest = Math.max(0, total - powerNow(each))
+    greatest = Math.max(greatest, peak + Math.sqrt(rest / SINE))
   }
   return greatest
 }
 
-/** The strip whose surge brings the sum highest; its average rises with its peak. */
-function worstSurge(groups: readonly Group[], likely: number): { surge: number; surges: string } {
+/** The strip whose surge brings the sum highest. */
+function worstSurge(groups: readonly Group[], bound: number, likely: number): { surge: number; surges: string } {
   let worst = { surge: likely, surges: groups[0]?.strip ?? '' }
-  groups.forEach((group, i) => {
-    const by = group.surgePeak - group.peak
-    if (by <= 0) return
-    const surging = groups.map((each, k) =>
-      k === i ? { ...each, peak: each.surgePeak, average: each.average + by } : each,
-    )
-    const surge = Math.min(
-      level(
-        sumOf(surging, (each) => amplitude(each.peak)),
-        20,
-      ),
-      likelyPeak(surging),
-    )
+  for (const group of groups) {
+    if (group.surge <= group.peak) continue
+    const surge = Math.min(bound - group.peak + group.surge, likelyPeak(groups, group))
     if (surge > worst.surge) worst = { surge, surges: group.strip }
-  })
+  }
   return worst
 }
 
@@ -200,20 +185,20 @@ function noises(signal: Signal, arriving: readonly Signal[], related: boolean): 
 }
 
 function broughtBy(arriving: readonly Signal[]): Brought[] {
-  const noiseOf = ({ noise, noisePower, shift }: Signal) => (noise.length === 0 ? null : level(noisePower, 10) + shift)
-  const total = sumOf(arriving, (each) => power(each.average))
-  const totalNoise = sumOf(arriving, (each) => power(noiseOf(each) ?? -Infinity))
-  return arriving
-    .map((each): Brought => {
-      const noise = noiseOf(each)
-      return {
-        strip: each.strip,
-        average: each.average,
-        peak: each.peak,
-        noise: noise as Level | null,
-        share: power(each.average) / total,
-        noiseShare: noise === null || totalNoise === 0 ? 0 : power(noise) / totalNoise,
-      }
-    })
+  const rows = arriving.map((signal) => {
+    const noise = noiseLevel(signal)
+    return { signal, noise, power: power(signal.average), noisePower: noise === null ? 0 : power(noise) }
+  })
+  const total = sumOf(rows, (each) => each.power)
+  const totalNoise = sumOf(rows, (each) => each.noisePower)
+  return rows
+    .map(({ signal, noise, power, noisePower }): Brought => ({
+      strip: signal.strip,
+      average: signal.average,
+      peak: signal.peak,
+      noise,
+      share: power / total,
+      noiseShare: totalNoise === 0 ? 0 : noisePower / totalNoise,
+    }))
     .sort((a, b) => b.average - a.average)
 }
