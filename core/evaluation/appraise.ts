@@ -116,6 +116,7 @@ export function appraiseStrip(
     }
   }
   const timing = routeInputs(session, strip, stages)
+  const latency = timing ? routes(timing.inputs) : []
   const drafts = chainFindings(own)
   return {
     id: strip.id,
@@ -124,9 +125,9 @@ export function appraiseStrip(
     sum,
     feedback: null,
     stream: null,
-    drafts: timing ? [...drafts, ...timingFindings(timing.stage, timing.inputs)] : drafts,
+    drafts: timing ? [...drafts, ...timingFindings(timing.stage, timing.inputs, latency)] : drafts,
     tightest: tightest(points),
-    latency: timing ? routes(timing.inputs) : [],
+    latency,
     walked,
   }
 }

@@ -6,6 +6,7 @@ import { phantomUses, usesOf } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { USUAL_ZERO } from '../chain/target-window'
+import type { KnownTime } from '../latency/route-words'
 import type { Session, Severity, Strip } from '../session'
 import type { Db } from '../units'
 import { greatestNoise } from './verdict'
@@ -29,7 +30,7 @@ export interface MixRow {
   recorded: number | null
   floor: { name: NoiseName; share: number } | null
   tightest: { place: string; headroom: Db } | null
-  roundTrip: number | null
+  roundTrip: KnownTime | null
   /** The gravest of what is to be seen to. */
   needs: Severity | null
 }
@@ -70,7 +71,7 @@ function rowOf(
     tightest: tightest
       ? { place: stages.find(({ id }) => id === tightest.stage)?.gear.name ?? '', headroom: tightest.headroom }
       : null,
-    roundTrip: latency.find(({ route }) => route === strip.monitor.route)?.milliseconds ?? null,
+    roundTrip: latency.find(({ route }) => route === strip.monitor.route) ?? null,
     needs: findings[0]?.severity ?? null,
   }
 }

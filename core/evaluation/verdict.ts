@@ -1,6 +1,7 @@
 import type { Contribution, Point } from '../chain/cascade'
 import type { NoiseName } from '../chain/two-port'
 import type { Recommendation } from '../latency/recommend'
+import { routeTime } from '../latency/route-words'
 import type { Session, Strip } from '../session'
 import { isBus, outputAt } from '../session'
 import { formatDecimal } from '../units'
@@ -172,9 +173,7 @@ function latencyStatement(
   if (!heard)
     return {
       headline: 'No such monitoring route',
-      detail: other
-        ? `${ROUTES[other.route]}: ${formatDecimal(other.milliseconds, 2)} ms`
-        : 'the strip has no interface',
+      detail: other ? `${ROUTES[other.route]}: ${routeTime(other)}` : 'the strip has no interface',
     }
   const asRecommended =
     !recommended ||
@@ -183,11 +182,13 @@ function latencyStatement(
         (recommended.bufferFrames === system.bufferFrames && recommended.sampleRate === system.sampleRate)))
   const rest = asRecommended
     ? other
-      ? `; ${formatDecimal(other.milliseconds, 2)} ms ${ROUTES[other.route]}`
+      ? `; ${routeTime(other)} ${ROUTES[other.route]}`
       : ''
-    : `; recommended: ${recommended.route === 'direct' ? 'direct' : `${recommended.bufferFrames} frames`}, ${formatDecimal(recommended.milliseconds, 2)} ms`
+    : `; recommended: ${recommended.route === 'direct' ? 'direct' : `${recommended.bufferFrames} frames`}, ${routeTime(recommended)}`
   return {
-    headline: `${formatDecimal(heard.milliseconds, 2)}${plusMinus(sure?.latency.find((each) => each.route === heard.route)?.u, 2)} ms to the performer’s ears`,
+    headline: heard.atLeast
+      ? `To the performer’s ears: ${routeTime(heard)}`
+      : `${formatDecimal(heard.milliseconds, 2)}${plusMinus(sure?.latency.find((each) => each.route === heard.route)?.u, 2)} ms to the performer’s ears`,
     detail: `${ROUTES[heard.route]}${rest}`,
   }
 }

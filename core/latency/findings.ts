@@ -1,11 +1,15 @@
 import type { Finding } from '../session'
 import { formatShort } from '../units'
-import type { RouteInputs } from './routes'
+import type { Route, RouteInputs } from './routes'
 
 const kHz = (rate: number) => `${formatShort(rate / 1000)} kHz`
 
 /** What is wrong with the clock, the buffer and the route, said at the interface's stage. */
-export function timingFindings(stage: string, { unit, system, monitor }: RouteInputs): Finding[] {
+export function timingFindings(
+  stage: string,
+  { unit, system, monitor }: RouteInputs,
+  all: readonly Route[],
+): Finding[] {
   const found: Finding[] = []
   if (unit.sampleRates && !unit.sampleRates.includes(system.sampleRate)) {
     found.push({
@@ -25,7 +29,7 @@ export function timingFindings(stage: string, { unit, system, monitor }: RouteIn
       action: `Choose one of its sizes: ${unit.bufferSizes.join(', ')}.`,
     })
   }
-  if (!unit.latency) {
+  if (all.some(({ route, atLeast }) => route === 'software' && atLeast)) {
     found.push({
       code: 'latency-unprinted',
       severity: 'note',

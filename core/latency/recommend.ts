@@ -6,6 +6,7 @@ import { loadAt, sustainable } from './load'
 import { listeningKinds, performerLimit } from './performer'
 import type { Route, RouteInputs } from './routes'
 import { routes } from './routes'
+import { routeTime } from './route-words'
 
 /** What a strip's performer should listen by. */
 export interface Recommendation {
@@ -14,6 +15,8 @@ export interface Recommendation {
   sampleRate: number
   bufferFrames: number
   milliseconds: number
+  /** Converters and driver come on top, unknown. */
+  atLeast: boolean
   reason: string
 }
 
@@ -40,11 +43,11 @@ export function recommend(
   const limit = performerLimit(strip.performer)
   const kind = strip.performer ? listeningKinds[strip.performer.listensTo].words : 'the performer'
   // The figure is the route's own, whatever stands on it: air, links, converters, plug-ins, a loudspeaker.
-  const software = (rate: number, frames: number) =>
-    milliseconds(
-      routes({ ...inputs, system: withPart(system, { sampleRate: rate, bufferFrames: frames }) }),
-      'software',
-    )
+  const through = (rate: number, frames: number) =>
+    routes({ ...inputs, system: withPart(system, { sampleRate: rate, bufferFrames: frames }) }).find(
+      (each) => each.route === 'software',
+    ) as Route
+  const software = (rate: number, frames: number): number => through(rate, frames).milliseconds
   const sustains = (rate: number, frames: number) =>
     sustainable(system.trials ?? [], load ? loadAt(load, rate, frames) : undefined, rate, frames)
   const best = (rate: number) =>
@@ -52,17 +55,25 @@ export function recommend(
       .sort((a, b) => b - a)
       .find((frames) => software(rate, frames) <= limit && sustains(rate, frames) !== false)
   const answer = (
-    route: 'software' | 'direct',
+    { route, milliseconds, atLeast }: Route,
     sampleRate: number,
     bufferFrames: number,
-    milliseconds: number,
     reason: string,
-  ): Recommendation => ({ strip: strip.id, route, sampleRate, bufferFrames, milliseconds, reason })
+  ): Recommendation => ({
+    strip: strip.id,
+    route,
+    sampleRate,
+    bufferFrames,
+    milliseconds,
+    atLeast,
+    reason: atLeast ? `${reason} ${UNKNOWN}` : reason,
+  })
 
   const direct = routes(inputs).find((each) => each.route === 'direct')
   const here = best(system.sampleRate)
   if (here !== undefined) {
-    const own = software(system.sampleRate, here)
+    const route = through(system.sampleRate, here)
+    const own = route.milliseconds
     const larger = [...buffers].filter((frames) => frames > here).sort((a, b) => a - b)[0]
     const known = sustains(system.sampleRate, here)
       ? ' that the machine sustains'
@@ -70,13 +81,12 @@ export function recommend(
     const next = larger === undefined ? '' : `; ${larger} frames would be ${ms(software(system.sampleRate, larger))}`
     const sooner =
       direct && direct.milliseconds < own
-        ? ` Direct would be ${ms(direct.milliseconds)}, without the host’s effects and mix: no need while ${ms(own)} goes unnoticed.`
+        ? ` Direct would be ${direct.atLeast ? 'sooner' : routeTime(direct)}, without the host’s effects and mix: no need while ${route.atLeast ? 'the host’s' : routeTime(route)} goes unnoticed.`
         : ''
     return answer(
-      'software',
+      route,
       system.sampleRate,
       here,
-      own,
       `The largest buffer under the ${formatShort(limit)} ms of ${kind}${known}${next}.${sooner}`,
     )
   }
@@ -91,39 +101,34 @@ export function recommend(
       : higherRate(higher, best(higher) as number, system.sampleRate, load, software(higher, best(higher) as number))
   if (direct && direct.milliseconds <= limit) {
     return answer(
-      'direct',
+      direct,
       system.sampleRate,
       sustainedBuffer,
-      direct.milliseconds,
-      `${cause}: listen direct, ${ms(direct.milliseconds)}; the buffer can then be as large as the machine likes.${strip.monitor.pluginFrames > 0 ? ' The plug-ins are not heard on the direct sound.' : ''}${higherWords && ` Or ${higherWords}`}`,
+      `${cause}: listen direct, ${direct.atLeast ? 'the soonest there is' : routeTime(direct)}; the buffer can then be as large as the machine likes.${strip.monitor.pluginFrames > 0 ? ' The plug-ins are not heard on the direct sound.' : ''}${higherWords && ` Or ${higherWords}`}`,
     )
   }
   if (higher !== undefined) {
     const frames = best(higher) as number
     return answer(
-      'software',
+      through(higher, frames),
       higher,
       frames,
-      software(higher, frames),
       `${cause}, and there is no direct route in time: ${higherWords}`,
     )
   }
-  const route =
-    direct && direct.milliseconds < software(system.sampleRate, sustainedBuffer)
-      ? ('direct' as const)
-      : ('software' as const)
-  const least = route === 'direct' ? (direct?.milliseconds ?? 0) : software(system.sampleRate, sustainedBuffer)
+  const host = through(system.sampleRate, sustainedBuffer)
+  const least = direct && direct.milliseconds < host.milliseconds ? direct : host
   return answer(
-    route,
+    least,
     system.sampleRate,
     sustainedBuffer,
-    least,
-    `${cause}: ${ms(least)} is the least that can be had here. Take plug-ins off, go closer, or let the performer hear less of this source.`,
+    `${cause}: ${routeTime(least)} is the least that can be had here. Take plug-ins off, go closer, or let the performer hear less of this source.`,
   )
 }
 
-const milliseconds = (all: readonly Route[], name: Route['route']): number =>
-  all.find((each) => each.route === name)?.milliseconds ?? Infinity
+/** Said with whatever is recommended for a unit that nothing is known of. */
+const UNKNOWN =
+  'The unit’s converters and driver come on top and are not known: measure the round trip before relying on it.'
 
 function higherRate(rate: number, frames: number, now: number, load: LoadModel | null, milliseconds: number): string {
   const costs = [

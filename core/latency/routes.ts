@@ -29,6 +29,8 @@ export interface RoutePart {
 export interface Route {
   route: RouteName
   milliseconds: Milliseconds
+  /** A unit on the way prints no latency, and no round trip was measured: its converters and driver come on top, unknown. */
+  atLeast: boolean
   parts: RoutePart[]
 }
 
@@ -73,21 +75,31 @@ const UNPRINTED: InterfaceLatency = {
  */
 export function routes(inputs: RouteInputs): Route[] {
   const direct = directParts(inputs)
-  return [...(direct ? [route('direct', direct)] : []), route('software', softwareParts(inputs))]
+  const software = softwareParts(inputs)
+  const isPrinted = Boolean(inputs.unit.latency) && (!inputs.converter || Boolean(inputs.converter.latency))
+  const isMeasured = software.some(({ name }) => name === 'measured-difference')
+  const unconverted = isAnalogueThroughout(inputs)
+  return [
+    ...(direct ? [route('direct', direct, !isPrinted && !unconverted)] : []),
+    route('software', software, !isPrinted && !isMeasured),
+  ]
 }
 
-function route(name: RouteName, parts: RoutePart[]): Route {
-  return { route: name, milliseconds: milliseconds(parts.reduce((sum, part) => sum + part.milliseconds, 0)), parts }
+function route(name: RouteName, parts: RoutePart[], atLeast: boolean): Route {
+  const sum = parts.reduce((total, part) => total + part.milliseconds, 0)
+  return { route: name, milliseconds: milliseconds(sum), atLeast, parts }
 }
+
+/** Mixed in analogue in the unit itself: no converter is on the direct way. */
+const isAnalogueThroughout = ({ unit, digitalIn }: RouteInputs) => unit.direct === 'analogue' && !digitalIn
 
 function directParts(inputs: RouteInputs): RoutePart[] | null {
   const { unit } = inputs
   if (unit.direct === 'none') return null
   const { converterOut } = unit.latency ?? UNPRINTED
-  const conversion =
-    unit.direct === 'analogue' && !inputs.digitalIn
-      ? []
-      : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
+  const conversion = isAnalogueThroughout(inputs)
+    ? []
+    : [...conversionIn(inputs), inFrames('converter-out', converterOut, inputs)]
   return [...air(inputs), ...links(inputs), ...conversion, ...airOut(inputs)]
 }
 

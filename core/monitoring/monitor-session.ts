@@ -2,6 +2,7 @@ import type { Point } from '../chain/cascade'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
+import type { KnownTime } from '../latency/route-words'
 import type { Route } from '../latency/routes'
 import type { AudioInterface, Gear, Headphones, InterfaceOutput, Session, Strip } from '../session'
 import { inForce, isBus, monitorFields } from '../session'
@@ -40,7 +41,7 @@ export interface HeardMix {
 export interface Heard {
   what: 'own-direct' | 'own-host' | 'playback'
   /** After the sound left; nothing for playback, which has no such moment. */
-  milliseconds: number | null
+  late: KnownTime | null
   /** dBA at the ear, where it is known. */
   level: number | null
 }
@@ -176,9 +177,9 @@ function heardBy(strip: Strip, routes: readonly Route[], programmes: Programmes 
     const chosen = each.route === route
     if (!chosen && alsoHeard === undefined) continue
     const level = programmes ? programmes.own.average + volume + (chosen ? 0 : (alsoHeard ?? 0)) : null
-    heard.push({ what: each.route === 'direct' ? 'own-direct' : 'own-host', milliseconds: each.milliseconds, level })
+    heard.push({ what: each.route === 'direct' ? 'own-direct' : 'own-host', late: each, level })
   }
-  if (programmes?.mix) heard.push({ what: 'playback', milliseconds: null, level: programmes.mix.playback + volume })
+  if (programmes?.mix) heard.push({ what: 'playback', late: null, level: programmes.mix.playback + volume })
   return heard
 }
 

@@ -1,4 +1,6 @@
 import { allAssumed } from './assumed'
+import type { Change } from './change'
+import { applyChanges } from './change'
 import { initialSettings } from './complete'
 import type { Gear } from './gear'
 import { traitsOf } from './gear'
@@ -6,78 +8,89 @@ import { nextId, nextName } from './naming'
 import { readGear } from './read-gear'
 import type { Session } from './session'
 import type { Stage, Strip } from './strip'
-import { feedsOf } from './strip'
+import { feedsOf, isBus } from './strip'
 
-/** What a bus is for. */
-export type BusUse = 'group' | 'stream' | 'room'
+/** What busses are for. */
+export type BusUse = 'group' | 'stream' | 'room' | 'sub-and-tops'
 
 export const busUses: Readonly<Record<BusUse, { title: string; words: string }>> = {
-  group: { title: 'Group of the desk', words: 'Channels meet in a group; one fader for all of them.' },
-  stream: { title: 'Stream, in the host', words: 'A fader and a limiter, with the loudness that is wanted.' },
-  room: { title: 'Loudspeakers', words: 'A fader and loudspeakers, heard in the room.' },
+  'group': { title: 'Group of the desk', words: 'Channels meet in a group; one fader for all of them.' },
+  'stream': { title: 'Stream, in the host', words: 'A fader and a limiter, with the loudness that is wanted.' },
+  'room': { title: 'Loudspeakers', words: 'A fader and loudspeakers, heard in the room.' },
+  'sub-and-tops': {
+    title: 'Subwoofer and tops',
+    words: 'Two busses, each with a fader and loudspeakers of its band, to be matched in Monitoring.',
+  },
+}
+
+interface BusPlan {
+  id: string
+  name: string
+  boxes: readonly { kind: string; name: string; more: object }[]
+  loudness?: number
 }
 
 const FADER = { specs: { gainMin: -90, gainMax: 10 } }
-
-/** What stands in a bus of each use to begin with, with usual figures (common practice, no source). */
-const BOXES: Readonly<Record<BusUse, readonly { kind: string; name: string; more: object }[]>> = {
-  group: [
-    {
-      kind: 'fader',
-      name: 'Group fader',
-      more: {
-        place: 'desk',
-        specs: { ...FADER.specs, maxInput: 22, maxOutput: 22, outputNoise: -90, outputImpedance: 150 },
-      },
-    },
-  ],
-  stream: [
-    { kind: 'fader', name: 'Stream fader', more: { place: 'host', arithmetic: 'float', ...FADER } },
-    {
-      kind: 'processor',
-      name: 'Stream limiter',
-      more: { domain: 'digital', arithmetic: 'float', blocks: [{ type: 'limiter', ceiling: -2 }], specs: {} },
-    },
-  ],
-  room: [
-    {
-      kind: 'fader',
-      name: 'Room fader',
-      more: {
-        place: 'desk',
-        specs: { ...FADER.specs, maxInput: 22, maxOutput: 22, outputNoise: -90, outputImpedance: 150 },
-      },
-    },
-    {
-      kind: 'loudspeaker',
-      name: 'My loudspeakers',
-      more: {
-        specs: {
-          sensitivity: 100,
-          maxSpl: 115,
-          maxInput: 20,
-          inputImpedance: 20_000,
-          gainMin: -60,
-          gainMax: 6,
-          count: 2,
-        },
-      },
-    },
-  ],
-}
+const deskFader = (name: string) => ({
+  kind: 'fader',
+  name,
+  more: {
+    place: 'desk',
+    specs: { ...FADER.specs, maxInput: 22, maxOutput: 22, outputNoise: -90, outputImpedance: 150 },
+  },
+})
+const loudspeaker = (name: string, count: number, more: object = {}) => ({
+  kind: 'loudspeaker',
+  name,
+  more: {
+    ...more,
+    specs: { sensitivity: 100, maxSpl: 115, maxInput: 20, inputImpedance: 20_000, gainMin: -60, gainMax: 6, count },
+  },
+})
 
 /** A web stream's loudness, LUFS (AES TD1008, from memory). */
 const WEB = -16
 
-/** A session with one more bus, that nothing feeds yet. */
-export function addBus(session: Session, use: BusUse): Session {
+/** The busses of each use as they begin, with usual figures (common practice, no source). */
+const BUSSES: Readonly<Record<BusUse, readonly BusPlan[]>> = {
+  'group': [{ id: 'group', name: 'Group', boxes: [deskFader('Group fader')] }],
+  'stream': [
+    {
+      id: 'stream',
+      name: 'Stream',
+      boxes: [
+        { kind: 'fader', name: 'Stream fader', more: { place: 'host', arithmetic: 'float', ...FADER } },
+        {
+          kind: 'processor',
+          name: 'Stream limiter',
+          more: { domain: 'digital', arithmetic: 'float', blocks: [{ type: 'limiter', ceiling: -2 }], specs: {} },
+        },
+      ],
+      loudness: WEB,
+    },
+  ],
+  'room': [{ id: 'room', name: 'Room', boxes: [deskFader('Room fader'), loudspeaker('My loudspeakers', 2)] }],
+  'sub-and-tops': [
+    {
+      id: 'sub',
+      name: 'Subwoofer',
+      boxes: [deskFader('Subwoofer fader'), loudspeaker('My subwoofer', 1, { band: 'sub' })],
+    },
+    { id: 'tops', name: 'Tops', boxes: [deskFader('Tops fader'), loudspeaker('My tops', 2, { band: 'top' })] },
+  ],
+}
+
+/** A session with the busses of a use, that nothing feeds yet. */
+export const addBus = (session: Session, use: BusUse): Session => BUSSES[use].reduce(withBus, session)
+
+function withBus(session: Session, plan: BusPlan): Session {
   const ids = new Set(session.gear.map(({ id }) => id))
   const names = new Set(session.gear.map(({ name }) => name))
   const stageIds = new Set(session.strips.flatMap(({ stages }) => stages.map(({ id }) => id)))
-  const id = nextId(use, new Set(session.strips.map((strip) => strip.id)))
+  const id = nextId(plan.id, new Set(session.strips.map((strip) => strip.id)))
   const gear: Gear[] = []
-  const stages = BOXES[use].map(({ kind, name, more }, i): Stage => {
-    const boxId = nextId(`${use}-${kind}`, ids)
+  const stages = plan.boxes.map(({ kind, name, more }, i): Stage => {
+    const boxId = nextId(`${plan.id}-${kind}`, ids)
     const boxName = nextName(name, names)
     ids.add(boxId)
     names.add(boxName)
@@ -88,19 +101,32 @@ export function addBus(session: Session, use: BusUse): Session {
     stageIds.add(stage)
     return { id: stage, gear: boxId, settings: initialSettings(reading.gear) }
   })
-  const named = nextName(
-    { group: 'Group', stream: 'Stream', room: 'Room' }[use],
-    new Set(session.strips.map(({ name }) => name)),
-  )
   const bus: Strip = {
     id,
-    name: named,
+    name: nextName(plan.name, new Set(session.strips.map(({ name }) => name))),
     kind: 'bus',
     stages,
     monitor: { route: 'software', pluginFrames: 0 as Strip['monitor']['pluginFrames'] },
-    ...(use === 'stream' && { loudness: WEB }),
+    ...(plan.loudness !== undefined && { loudness: plan.loudness }),
   }
   return { ...session, gear: [...session.gear, ...gear], strips: [...session.strips, bus] }
+}
+
+/** The same, with a send from every channel that gives what they take. */
+export function addFedBus(session: Session, use: BusUse): Session {
+  const added = addBus(session, use)
+  const busses = added.strips.slice(session.strips.length)
+  const sends = session.strips
+    .filter((strip) => !isBus(strip))
+    .flatMap((strip) =>
+      busses.flatMap((bus): Change[] => {
+        const from = feedFrom(added, strip, bus)
+        return from === null
+          ? []
+          : [{ do: 'feed', strip: strip.id, to: bus.id, set: from === undefined ? {} : { from } }]
+      }),
+    )
+  return applyChanges(added, sends)
 }
 
 /** Boxes behind which a signal is too weak for a bus. */

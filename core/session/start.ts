@@ -1,4 +1,6 @@
 import { blankGear } from './blank-gear'
+import type { BusUse } from './busses'
+import { addFedBus } from './busses'
 import type { AudioInterface, Gear, GearKind } from './gear'
 import { SESSION_FORMAT, SESSION_VERSION } from './session'
 import type { Session } from './session'
@@ -56,10 +58,12 @@ export interface StartAnswers {
   distance?: number | undefined
   chain?: ChainAnswer | undefined
   hears?: 'direct' | 'software' | undefined
+  /** Where it all goes besides the recorder. */
+  into?: readonly BusUse[] | undefined
 }
 
 /** Sources that one start can have: as many inputs as the unit gets. */
-const MOST_SOURCES = 24
+export const MOST_SOURCES = 64
 
 /**
  * A session from the answers at the start, with the usual figures of each kind (common practice, no source), marked as assumed until
@@ -67,7 +71,7 @@ const MOST_SOURCES = 24
  */
 export function startSession(id: string, name: string, answers: StartAnswers): Session {
   const what = recordables[answers.what ?? 'voice']
-  const chain = answers.chain ?? (answers.what === 'many' ? 'desk' : 'interface')
+  const chain = chainOf(answers)
   const names = namesOf(answers, what.name)
   const type = inputFor(answers, chain)
   const unit = unitFor(names.length, type)
@@ -93,8 +97,16 @@ export function startSession(id: string, name: string, answers: StartAnswers): S
     strips: strips.map(({ strip }) => strip),
   })
   if (!reading.ok) throw new Error(`The start is faulty: ${reading.faults[0]?.path} ${reading.faults[0]?.message}`)
-  return reading.session
+  return bussesFor(answers)
+    .filter((use) => answers.into?.includes(use))
+    .reduce(addFedBus, reading.session)
 }
+
+const chainOf = ({ chain, what }: StartAnswers): ChainAnswer => chain ?? (what === 'many' ? 'desk' : 'interface')
+
+/** Busses that the answers so far can feed: those of a desk only behind one. */
+export const bussesFor = (answers: StartAnswers): readonly BusUse[] =>
+  chainOf(answers) === 'desk' ? ['group', 'stream', 'room', 'sub-and-tops'] : ['stream']
 
 /** A box as it is to stand in a strip. */
 interface Placed {
@@ -142,11 +154,15 @@ function boxesBefore(
   return boxes
 }
 
-function namesOf({ names, what }: StartAnswers, usual: string): string[] {
-  const given = (names ?? '')
+/** Names as they are typed, with commas between. */
+export const namesIn = (text: string | undefined): string[] =>
+  (text ?? '')
     .split(',')
     .map((each) => each.trim().slice(0, 100))
     .filter((each) => each !== '')
+
+function namesOf({ names, what }: StartAnswers, usual: string): string[] {
+  const given = namesIn(names)
   if (given.length > 0) return given.slice(0, MOST_SOURCES)
   return what === 'many' ? Array.from({ length: 8 }, (_, i) => `${usual} ${i + 1}`) : [usual]
 }

@@ -19,6 +19,8 @@ export interface TimingCell {
   bufferFrames: number
   bufferMs: number
   softwareMs: number
+  /** No latency of the unit is printed and none was measured: converters and driver come on top of `softwareMs`. */
+  atLeast: boolean
   /** `null` where the unit has no monitoring of its own. */
   directMs: number | null
   source: 'model' | 'fitted' | 'measured'
@@ -124,6 +126,7 @@ function cellAt(
     bufferFrames,
     bufferMs: (1000 * bufferFrames) / sampleRate,
     softwareMs: milliseconds,
+    atLeast: source === 'model' && !unit.latency,
     directMs: direct?.milliseconds ?? null,
     source,
     ...(spread !== undefined && { spread }),

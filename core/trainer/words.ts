@@ -1,6 +1,7 @@
 import type { DiagnosisView } from '../diagnosis/view'
 import { BY_EAR } from '../render/to-ears'
 import type { Hearing } from '../render/hearing'
+import { routeTime } from '../latency/route-words'
 import { formatDecimal, formatShort } from '../units'
 
 const DRIVERS = { exclusive: 'the exclusive driver', class: 'the class driver', shared: 'the shared driver' } as const
@@ -17,7 +18,7 @@ export function aroundWords(view: DiagnosisView): string[] {
     ...(room.ambient === undefined ? [] : [`Room noise ${formatDecimal(room.ambient, 0)} dBA.`]),
     ...(route
       ? [
-          `Listens ${strip.monitor.route === 'direct' ? 'direct' : 'through the host'}, ${formatDecimal(route.milliseconds, 2)} ms${monitor?.doubling ? `; the other way is heard too, ${formatDecimal(monitor.doubling.difference, 0)} dB` : ''}${monitor && monitor.ears !== 'both' ? `, on the ${monitor.ears} only` : ''}.`,
+          `Listens ${strip.monitor.route === 'direct' ? 'direct' : 'through the host'}, ${routeTime(route)}${monitor?.doubling ? `; the other way is heard too, ${formatDecimal(monitor.doubling.difference, 0)} dB` : ''}${monitor && monitor.ears !== 'both' ? `, on the ${monitor.ears} only` : ''}.`,
         ]
       : []),
     ...view.busses.flatMap(({ strip: bus, evaluated: of }) =>

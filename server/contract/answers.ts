@@ -5,6 +5,7 @@ import { z } from '#core/session/z'
 import { groups } from '#core/soundcheck/step'
 import { timingFindingCodes } from '#core/timing/finding-codes'
 import {
+  atLeast,
   change,
   contribution,
   decibels,
@@ -91,6 +92,7 @@ const timing = name(
         ...cell,
         bufferMs: ms,
         softwareMs: ms,
+        atLeast,
         directMs: ms.nullable(),
         source: z.enum(['model', 'fitted', 'measured']),
         spread: ms.optional(),
@@ -114,7 +116,14 @@ const timing = name(
       .strictObject({ perBufferMs: ms, perFrameMs: ms, readings: z.number().int(), assumption: text.nullable() })
       .optional(),
     recommendations: list(
-      z.strictObject({ strip, route: z.enum(['direct', 'software']), ...cell, milliseconds: ms, reason: text }),
+      z.strictObject({
+        strip,
+        route: z.enum(['direct', 'software']),
+        ...cell,
+        milliseconds: ms,
+        atLeast,
+        reason: text,
+      }),
     ),
     overdubOffsetFrames: frames.optional().describe('Positive: takes lie too late and are to be moved earlier.'),
     overdubOffsetMs: ms.optional(),

@@ -138,11 +138,15 @@ export const stream = name(
     gain: decibels.nullable().describe('To be added before the curves; null where no gain reaches it.'),
   }),
 )
+export const atLeast = z
+  .boolean()
+  .describe('A unit on the way prints no latency and none was measured: its converters and driver come on top.')
 export const route = name(
   'Route',
   z.strictObject({
     route: z.enum(['direct', 'software']),
     milliseconds: z.number(),
+    atLeast,
     parts: list(z.strictObject({ name: words, milliseconds: z.number() })),
   }),
 )

@@ -197,7 +197,7 @@ describe('what a performer hears', () => {
   })
   it('lists both ways where both are heard, the other one by its level; and the side', () => {
     const monitor = heard({ volume: -20, alsoHeard: -6, side: 'left' })
-    expect(monitor?.heard.map(({ what, milliseconds }) => [what, milliseconds?.toFixed(2)])).toEqual([
+    expect(monitor?.heard.map(({ what, late }) => [what, late?.milliseconds.toFixed(2)])).toEqual([
       ['own-direct', '0.83'],
       ['own-host', '7.67'],
     ])

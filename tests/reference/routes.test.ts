@@ -1,5 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { Route } from '#core/latency/routes'
+import { routeTime } from '#core/latency/route-words'
+import type { StripEvaluation } from '#core/evaluation/evaluate-session'
+import { verdict } from '#core/evaluation/verdict'
+import type { Strip } from '#core/session'
+import { timeSession } from '#core/timing/time-session'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { example1, valid, withAt } from '../support/sessions'
 
@@ -27,6 +32,44 @@ describe('round trip ((b_in + b_out)·N + frames)/fs + fixed', () => {
     expect(named(example1(), 'direct')?.milliseconds).toBeCloseTo(40 / 48, 9)
     expect(named(withAt(example1(), ['gear', 2, 'direct'], 'analogue'), 'direct')?.milliseconds).toBe(0)
     expect(named(withAt(example1(), ['gear', 2, 'direct'], 'none'), 'direct')).toBeUndefined()
+  })
+  describe('a unit that prints no latency', () => {
+    const unprinted = withAt(example1(), ['gear', 2, 'latency'], undefined)
+    const measured = withAt(
+      unprinted,
+      ['system', 'roundTrips'],
+      [{ sampleRate: 48000, bufferFrames: 128, milliseconds: 8.4 }],
+    )
+
+    it('its buffers alone are certain, 2·128/48 = 5.333 ms: that at least, and nothing is known of the direct way', () => {
+      expect(named(unprinted, 'software')).toMatchObject({ milliseconds: expect.closeTo(5.333, 3), atLeast: true })
+      expect(routeTime(named(unprinted, 'software') as Route)).toBe('at least 5.33 ms')
+      expect(routeTime(named(unprinted, 'direct') as Route)).toBe('not known')
+      expect(named(example1(), 'software')?.atLeast).toBe(false)
+    })
+    it('mixed in analogue no converter is on the way: 0 ms, known', () => {
+      expect(named(withAt(unprinted, ['gear', 2, 'direct'], 'analogue'), 'direct')?.atLeast).toBe(false)
+    })
+    it('measured, the round trip is known and the finding is gone; the direct way stays unknown', () => {
+      expect(named(measured, 'software')).toMatchObject({ milliseconds: expect.closeTo(8.4, 9), atLeast: false })
+      expect(named(measured, 'direct')?.atLeast).toBe(true)
+      const codes = (file: object) => evaluateSession(valid(file)).strips[0]?.findings.map(({ code }) => code)
+      expect(codes(unprinted)).toContain('latency-unprinted')
+      expect(codes(measured)).not.toContain('latency-unprinted')
+    })
+    it('a recommendation and a cell say so too', () => {
+      const { recommendations, matrix } = timeSession(valid(unprinted))
+      expect(recommendations[0]).toMatchObject({ atLeast: true })
+      expect(recommendations[0]?.reason).toContain('are not known: measure the round trip')
+      expect(matrix.every((cell) => cell.atLeast)).toBe(true)
+      expect(timeSession(valid(measured)).matrix.every((cell) => !cell.atLeast)).toBe(true)
+    })
+    it('the verdict gives no ± for what is not known', () => {
+      const session = valid(unprinted)
+      const [strip, evaluated] = [session.strips[0] as Strip, evaluateSession(session).strips[0] as StripEvaluation]
+      const listening = verdict(session, { ...strip, monitor: { ...strip.monitor, route: 'software' } }, evaluated)
+      expect(listening.latency.headline).toBe('To the performer’s ears: at least 5.33 ms')
+    })
   })
   it('a double-buffering driver holds two each way', () => {
     const file = withAt(

@@ -4,15 +4,19 @@ import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
 import type { AudioInterface, GearKind, MicrophoneAnswer, Recordable, Session, StartAnswers } from '#core/session'
 import {
+  MOST_SOURCES,
   addBundle,
   applyChanges,
   applySettings,
   blankGear,
+  bussesFor,
   chains,
   copyStrip,
+  feedsOf,
   fitStrip,
   gearKinds,
   inputSpecs,
+  isBus,
   kinds,
   microphoneSpecs,
   microphones,
@@ -65,6 +69,42 @@ describe('the start', () => {
     const many = startSession('mine', 'Mine', { what: 'many' })
     expect(many.strips).toHaveLength(8)
     expect(many.gear.filter(({ kind }) => kind === 'desk-channel')).toHaveLength(8)
+  })
+  describe('where it goes besides the recorder', () => {
+    const begun = (answers: StartAnswers) => {
+      const first = readable(startSession('mine', 'Mine', answers))
+      return readable(applySettings(first, planSession(first).settings))
+    }
+    const feeds = ({ strips }: Session) =>
+      strips.filter((strip) => !isBus(strip)).map((strip) => feedsOf(strip).map(({ to, from }) => [to, from]))
+
+    it('behind a desk into all of them, each channel from its fader, the stream from the interface; no stop', () => {
+      const session = begun({ what: 'many', into: ['stream', 'sub-and-tops', 'group', 'room'] })
+      const busses = session.strips.filter(isBus)
+      expect(busses.map(({ name }) => name)).toEqual(['Group', 'Stream', 'Room', 'Subwoofer', 'Tops'])
+      expect(feeds(session)[7]).toEqual([
+        ['group', 'strip-8-3'],
+        ['stream', undefined],
+        ['room', 'strip-8-3'],
+        ['sub', 'strip-8-3'],
+        ['tops', 'strip-8-3'],
+      ])
+      const { strips } = evaluateSession(session)
+      expect(strips.flatMap(({ findings }) => findings.filter(({ severity }) => severity === 'stop'))).toEqual([])
+      expect(strips.slice(8).every(({ sum }) => sum?.brought.length === 8)).toBe(true)
+      const bands = session.gear.flatMap((box) => (box.kind === 'loudspeaker' ? [box.band] : []))
+      expect(bands).toEqual(['full', 'sub', 'top'])
+    })
+    it('without a desk the stream alone can be fed; what cannot is not made', () => {
+      expect(bussesFor({})).toEqual(['stream'])
+      const session = begun({ into: ['room', 'stream'] })
+      expect(session.strips.map(({ name }) => name)).toEqual(['Voice', 'Stream'])
+      expect(feeds(session)).toEqual([[['stream', undefined]]])
+    })
+    it('as many sources as there are inputs: sixty-four', () => {
+      const names = Array.from({ length: MOST_SOURCES }, (_, i) => `Voice ${i + 1}`)
+      expect(begun({ names: names.join(', ') }).strips).toHaveLength(64)
+    })
   })
   it('48 V where the microphone needs it and never where it harms', () => {
     const powered = (microphone: MicrophoneAnswer) =>

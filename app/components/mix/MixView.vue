@@ -7,6 +7,7 @@ import type { GainControl } from '#core/chain/gain-control'
 import type { MixRow } from '#core/evaluation/mix'
 import { mixRows } from '#core/evaluation/mix'
 import { noiseWords } from '#core/evaluation/verdict'
+import { routeFigure } from '#core/latency/route-words'
 import { isBus, settingFields } from '#core/session'
 import { db, formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -48,7 +49,7 @@ const VALUE: Record<Column, (row: MixRow) => number | string | null> = {
   recorded: ({ recorded }) => recorded,
   floor: ({ evaluated }) => evaluated.points.at(-1)?.noise ?? null,
   tightest: ({ tightest }) => tightest?.headroom ?? null,
-  roundTrip: ({ roundTrip }) => roundTrip,
+  roundTrip: ({ roundTrip }) => roundTrip?.milliseconds ?? null,
 }
 const sorting = ref<{ by: Column; down: boolean } | null>(null)
 /** The order of the session, then up, then down. */
@@ -322,7 +323,7 @@ const columns = Object.keys(HEADS) as Column[]
               ><span v-else class="text-muted">–</span>
             </td>
             <td class="figure px-1 text-right whitespace-nowrap" data-column="9" :tabindex="grid.tabindex(r, 9)">
-              {{ row.roundTrip === null ? '–' : `${formatDecimal(row.roundTrip, 2)} ms` }}
+              {{ row.roundTrip ? `${routeFigure(row.roundTrip)} ms` : '–' }}
             </td>
             <td
               v-for="(bus, b) in busses"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { listeningKinds, performerLimit } from '#core/latency/performer'
+import { routeFigure, routeTime } from '#core/latency/route-words'
 import type { Route, RouteName } from '#core/latency/routes'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
 import { formatDecimal, formatShort } from '#core/units'
@@ -60,7 +61,7 @@ const partsOf = (route: Route) => {
     })
 }
 const described = (route: Route, heard: boolean) =>
-  `${NAMES[route.route]}, ${heard ? 'heard' : 'not heard'}: ${formatDecimal(route.milliseconds, 2)} ms`
+  `${NAMES[route.route]}, ${heard ? 'heard' : 'not heard'}: ${routeTime(route)}`
 </script>
 
 <template>
@@ -116,9 +117,7 @@ const described = (route: Route, heard: boolean) =>
               :title="`${part.words} ${formatDecimal(part.milliseconds, 2)} ms`"
               ><template v-if="part.roomy">{{ part.words }}</template></span
             >
-            <span class="figure total" :style="{ left: place(route.milliseconds) }">{{
-              formatDecimal(route.milliseconds, 2)
-            }}</span>
+            <span class="figure total" :style="{ left: place(route.milliseconds) }">{{ routeFigure(route) }}</span>
           </button>
           <span
             v-if="row.listener && row.limit <= end"
@@ -161,7 +160,7 @@ const described = (route: Route, heard: boolean) =>
                 <td v-for="(_, name) in routePartWords" :key="name" class="figure pl-3">
                   {{ formatDecimal(route.parts.find((part) => part.name === name)?.milliseconds ?? null, 2) }}
                 </td>
-                <td class="figure pl-3 font-semibold">{{ formatDecimal(route.milliseconds, 2) }}</td>
+                <td class="figure pl-3 font-semibold">{{ routeFigure(route) }}</td>
               </tr>
             </template>
           </tbody>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { routeTime } from '#core/latency/route-words'
 import { computed } from 'vue'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
 import { monitorFields } from '#core/session'
@@ -53,9 +54,7 @@ const speakerMs = computed(() =>
         <tr v-for="each in monitor.heard" :key="each.what" class="border-b border-line align-baseline">
           <th scope="row" class="py-0.5 text-left font-normal">{{ WORDS[each.what] }}</th>
           <td class="pl-2 whitespace-nowrap">
-            <template v-if="each.milliseconds !== null"
-              ><span class="figure">{{ formatDecimal(each.milliseconds, 2) }}</span> ms</template
-            >
+            <span v-if="each.late" class="figure">{{ routeTime(each.late) }}</span>
           </td>
           <td class="pl-2 whitespace-nowrap">
             <template v-if="each.level === -Infinity">off</template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { routeTime } from '#core/latency/route-words'
 import type { RouteName } from '#core/latency/routes'
 import { monitorSession } from '#core/monitoring/monitor-session'
 import { editStrip, isBus, withPart } from '#core/session'
-import { formatDecimal } from '#core/units'
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { useRecommendation } from '~/composables/use-recommendation'
 import { useSystemEdit } from '~/composables/use-system-edit'
@@ -63,7 +63,7 @@ const listen = (strip: string, route: RouteName) =>
           Recommended:
           <strong
             >{{ best.route === 'direct' ? 'direct' : `through the host at ${best.bufferFrames} frames` }},
-            {{ formatDecimal(best.milliseconds, 2) }} ms.</strong
+            {{ routeTime(best) }}.</strong
           >
           <span class="text-muted"> {{ best.reason }} </span>
           <button v-if="!adopted" type="button" class="action" @click="adopt">Set it</button

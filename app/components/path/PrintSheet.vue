@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { ResolvedStage } from '#core/chain/resolve'
 import { settingWords } from '#core/chain/setting-words'
 import { noiseWords } from '#core/evaluation/verdict'
+import { routeTime } from '#core/latency/route-words'
 import { inItsUnit, kinds, unitOfDoubt } from '#core/session'
 import { nameOfInput } from '#core/uncertainty/input'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
@@ -122,7 +123,7 @@ const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)
               }}{{ route.route === view.strip.monitor.route ? ', in use' : '' }}
             </th>
             <td>
-              <span class="figure">{{ formatDecimal(route.milliseconds, 2) }}</span> ms
+              <span class="figure">{{ routeTime(route) }}</span>
             </td>
           </tr>
           <tr v-if="view.recommendation" class="border-b border-line">
@@ -132,7 +133,7 @@ const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)
                 view.recommendation.route === 'direct'
                   ? 'direct'
                   : `${formatShort(view.recommendation.sampleRate / 1000)} kHz, ${view.recommendation.bufferFrames} frames`
-              }}, {{ formatDecimal(view.recommendation.milliseconds, 2) }} ms
+              }}, {{ routeTime(view.recommendation) }}
             </td>
           </tr>
           <tr v-if="timing.timing?.overdubOffsetFrames !== undefined" class="border-b border-line">

@@ -1,21 +1,42 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
 import { useRouter } from '#imports'
-import type { StartAnswers } from '#core/session'
-import { chains, microphones, recordables, startSession } from '#core/session'
+import type { BusUse, StartAnswers } from '#core/session'
+import {
+  MOST_SOURCES,
+  bussesFor,
+  busUses,
+  chains,
+  microphones,
+  namesIn,
+  readTypedNumber,
+  recordables,
+  settingFields,
+  startSession,
+} from '#core/session'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { latePart } from '~/stores/late-part'
 import { useLibraryStore } from '~/stores/library'
 import type { Template } from '~/stores/templates'
 import { loadTemplates } from '~/stores/templates'
 
-/** How a session of one's own begins: six questions, each of which may be left alone; or a template; or stage by stage. */
+/** How a session of one's own begins: a few questions, each of which may be left alone; or a template; or stage by stage. */
 const emit = defineEmits<{ close: [] }>()
 const library = useLibraryStore()
 const router = useRouter()
 
-const answers = reactive<StartAnswers>({})
+const answers = reactive<StartAnswers & { into: BusUse[] }>({ into: [] })
 const distance = ref('')
+const metres = computed(() => {
+  const read = readTypedNumber(settingFields.distance, distance.value)
+  return distance.value.trim() === '' || !byMicrophone.value ? null : read
+})
+const tooFar = computed(() => (metres.value && !metres.value.ok ? metres.value.message : null))
+const tooMany = computed(() => {
+  const many = namesIn(answers.names).length
+  return many > MOST_SOURCES ? `${many} names: ${MOST_SOURCES} can begin together. Add the others as strips.` : null
+})
+const busses = computed(() => bussesFor(answers))
 const options = <T extends string>(list: Record<T, string>) => Object.entries(list) as [T, string][]
 const whats = options(
   Object.fromEntries(Object.entries(recordables).map(([key, { words }]) => [key, words])) as Record<
@@ -43,8 +64,8 @@ async function go(key: string) {
   await router.push(`/path/${key}`)
 }
 async function begin() {
-  const metres = Number(distance.value.replace(',', '.'))
-  const given = { ...answers, ...(metres >= 0.01 && metres <= 100 && { distance: metres }) }
+  if (tooFar.value || tooMany.value) return
+  const given = { ...answers, ...(metres.value?.ok && { distance: metres.value.value }) }
   await go(await library.startPlanned(startSession('new', 'New session', given)))
 }
 const stageByStage = async () => go(await library.startBlank())
@@ -79,10 +100,13 @@ async function fromTemplate(template: Template) {
         ><input
           v-model="answers.names"
           type="text"
-          maxlength="600"
+          maxlength="6000"
           placeholder="Name; several with commas between"
           class="w-full border border-rule bg-paper px-2 py-1"
+          :aria-invalid="tooMany !== null"
+          :aria-describedby="tooMany ? 'start-names-why' : undefined"
       /></label>
+      <p v-if="tooMany" id="start-names-why" role="alert" class="text-ceiling">{{ tooMany }}</p>
       <template v-if="byMicrophone">
         <fieldset>
           <legend class="font-semibold">3 With which kind of microphone?</legend>
@@ -98,9 +122,12 @@ async function fromTemplate(template: Template) {
             inputmode="decimal"
             placeholder="0.3"
             class="figure w-20 border border-rule bg-paper px-2 py-1 text-right"
+            :aria-invalid="tooFar !== null"
+            :aria-describedby="tooFar ? 'start-distance-why' : undefined"
           />
           m</label
         >
+        <p v-if="tooFar" id="start-distance-why" role="alert" class="text-ceiling">{{ tooFar }}</p>
       </template>
       <fieldset>
         <legend class="font-semibold">{{ byMicrophone ? 5 : 3 }} Into what?</legend>
@@ -112,6 +139,15 @@ async function fromTemplate(template: Template) {
         <legend class="font-semibold">{{ byMicrophone ? 6 : 4 }} How does the performer listen?</legend>
         <label v-for="[value, words] in listening" :key="value" class="answer">
           <input v-model="answers.hears" type="radio" name="hears" :value="value" /> {{ words }}
+        </label>
+      </fieldset>
+      <fieldset>
+        <legend class="font-semibold">{{ byMicrophone ? 7 : 5 }} Where does it go, besides the recorder?</legend>
+        <label v-for="use in busses" :key="use" class="answer">
+          <input v-model="answers.into" type="checkbox" name="into" :value="use" />
+          <span
+            >{{ busUses[use].title }} <span class="text-muted">{{ busUses[use].words }}</span></span
+          >
         </label>
       </fieldset>
       <p class="flex flex-wrap gap-3">

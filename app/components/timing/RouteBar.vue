@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { routeTime } from '#core/latency/route-words'
 import type { Route } from '#core/latency/routes'
 import { celsius, formatDecimal, speedOfSound } from '#core/units'
 import FigureButton from '~/components/sure/FigureButton.vue'
@@ -17,14 +18,12 @@ const TONES = ['bg-body text-on-body', 'bg-floor text-paper', 'bg-ink text-paper
   <div :data-route-bar="route.route">
     <p class="flex justify-between">
       <span class="font-semibold">{{ name }}</span><span
-        ><FigureButton
-          class="figure font-semibold"
-          :figure="route.route"
-          :name="`${name}, ${formatDecimal(route.milliseconds, 2)} ms`"
-          >{{ formatDecimal(route.milliseconds, 2) }}</FigureButton
-        >
-        ms, as far as
-        <span class="figure">{{ formatDecimal(metres, 2) }}</span> m of air</span
+        ><FigureButton class="figure font-semibold" :figure="route.route" :name="`${name}, ${routeTime(route)}`">{{
+          routeTime(route)
+        }}</FigureButton
+        ><template v-if="!route.atLeast"
+          >, as far as <span class="figure">{{ formatDecimal(metres, 2) }}</span> m of air</template
+        ></span
       >
     </p>
     <div

@@ -2,6 +2,7 @@
 import { Check, CircleHelp, X } from '@lucide/vue'
 import { computed } from 'vue'
 import { performerLimit } from '#core/latency/performer'
+import { routeFigure, routeTime } from '#core/latency/route-words'
 import type { TimingCell } from '#core/timing/time-session'
 import { formatDecimal, formatShort } from '#core/units'
 import { useSystemEdit } from '~/composables/use-system-edit'
@@ -42,10 +43,12 @@ const marks = {
   undefined: { icon: CircleHelp, word: 'not known' },
 } as const
 const mark = (cell: TimingCell) => marks[String(cell.sustainable) as keyof typeof marks]
+const timeOf = ({ softwareMs, atLeast }: TimingCell) => ({ milliseconds: softwareMs, atLeast })
+const sourceOf = ({ source, atLeast }: TimingCell) => (atLeast ? 'buffers alone' : source)
 const words = (cell: TimingCell) =>
   [
-    `${formatShort(cell.sampleRate / 1000)} kHz, ${cell.bufferFrames} frames: ${formatDecimal(cell.softwareMs, 2)} ms`,
-    cell.source,
+    `${formatShort(cell.sampleRate / 1000)} kHz, ${cell.bufferFrames} frames: ${routeTime(timeOf(cell))}`,
+    sourceOf(cell),
     mark(cell).word,
     ...(cell.softwareMs > limit.value ? ['over the limit'] : []),
     ...(isBest(cell) ? ['recommended'] : []),
@@ -112,10 +115,10 @@ function keys(event: KeyboardEvent, row: number, column: number) {
               @keydown="keys($event, row, i)"
             >
               <span class="figure block text-[14px]" :class="{ 'font-semibold': cell.source === 'measured' }">{{
-                formatDecimal(cell.softwareMs, 2)
+                routeFigure(timeOf(cell))
               }}</span>
               <span class="flex items-center justify-end gap-1 text-[11px]"
-                ><span>{{ cell.source }}</span
+                ><span>{{ sourceOf(cell) }}</span
                 ><component :is="mark(cell).icon" class="size-3" aria-hidden="true"
               /></span>
               <span

@@ -3,6 +3,7 @@ import { lateComponent } from '~/components/shell/late-component'
 import { computed } from 'vue'
 import { LARGEST_RIFF, recordingBytes } from '#core/latency/disk'
 import { listeningKinds, performerLimit } from '#core/latency/performer'
+import { routeTime } from '#core/latency/route-words'
 import { roundTripsOf } from '#core/latency/round-trip'
 import type { Listening, Performer } from '#core/session'
 import { drivers, performerFields, timingFields, withPart } from '#core/session'
@@ -193,7 +194,7 @@ const { adopted, adopt } = useRecommendation()
               view.recommendation.route === 'direct'
                 ? 'Direct'
                 : `${formatShort(view.recommendation.sampleRate / 1000)} kHz, ${view.recommendation.bufferFrames} frames`
-            }}, <span class="figure">{{ formatDecimal(view.recommendation.milliseconds, 2) }}</span> ms.</strong
+            }}, <span class="figure">{{ routeTime(view.recommendation) }}</span>.</strong
           >
           <span class="text-muted">{{ view.recommendation.reason }}</span>
           <button v-if="!adopted" type="button" class="action" @click="adopt">Set it</button
