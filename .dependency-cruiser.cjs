@@ -65,6 +65,7 @@ const rooms = {
     'core/numeric',
     'core/session',
     'core/chain',
+    'core/latency',
     'core/evaluation',
     'core/diagnosis',
     'core/render',

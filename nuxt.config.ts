@@ -1,8 +1,8 @@
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import { buildServerWorker } from './scripts/server-worker'
-import { coreWithoutSideEffects } from './scripts/core-without-side-effects'
-import { jstatParts } from './scripts/jstat-parts'
+import { withoutSideEffects } from './scripts/without-side-effects'
+import { jstatUsed } from './scripts/jstat-used'
 import { writeServiceWorker } from './scripts/service-worker'
 import { withoutSchemaWriter } from './scripts/without-schema-writer'
 
@@ -42,8 +42,11 @@ export default defineNuxtConfig({
     },
   },
   spaLoadingTemplate: 'loading.html',
-  // A place is fetched when the pointer or the focus comes to its link, not with the first load.
+  // No page is rendered on the server, so that there is no payload of one and no manifest of what was; the service worker knows of
+  // a newer version. A place is fetched when the pointer or the focus comes to its link, not with the first load.
   experimental: {
+    appManifest: false,
+    payloadExtraction: false,
     emitRouteChunkError: 'manual',
     defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
   },
@@ -55,7 +58,7 @@ export default defineNuxtConfig({
     // Slivers that two places share are packed with what needs them first: many small files compress badly.
     $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 3000 } } } },
     vue: { features: { optionsAPI: false } },
-    plugins: [coreWithoutSideEffects(), jstatParts(), withoutSchemaWriter(), tailwindcss()],
+    plugins: [withoutSideEffects(), jstatUsed(), withoutSchemaWriter(), tailwindcss()],
     worker: { format: 'es' },
     // Inlined fonts would be data: addresses, which the content security policy refuses.
     build: {

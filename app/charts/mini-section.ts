@@ -1,6 +1,6 @@
 import type { SectionModel } from './section-model'
-import type { Place } from './section-drawing'
-import { between, closed, curve } from './section-drawing'
+import type { Place } from './section-curves'
+import { between, closed, curve } from './section-curves'
 
 /** Ends of the ruler that all small sections share, dB under the ceiling. */
 export const MINI = { top: 6, bottom: -110 } as const

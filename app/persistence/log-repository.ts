@@ -26,9 +26,9 @@ export class LogRepository {
     })
   }
 
-  /** How many entries were ever added: it tells whether a copy is behind. */
-  count(key: string): Promise<number> {
-    return this.database.log.where('key').equals(key).count()
+  /** The number of the last entry, which is never given again: it tells whether a copy is behind. 0 where there is none. */
+  async newest(key: string): Promise<number> {
+    return Math.max(0, ...(await this.database.log.where('key').equals(key).primaryKeys()))
   }
 
   /** What a session that goes on under another key takes with it. */

@@ -19,7 +19,7 @@ const LOGS = 'second-logs'
  * when the database is damaged or gone. Browsers without that store, and pages that are not served securely, have none.
  */
 export class SecondCopies {
-  /** How many entries of a log its copy has: a log is written again only where it grew. */
+  /** The last entry of a log that its copy has: a log is written again only where it grew. */
   private readonly logged = new Map<string, number>()
 
   constructor(private readonly logs: LogRepository) {}
@@ -32,15 +32,15 @@ export class SecondCopies {
   }
 
   private async keepLog(key: string): Promise<void> {
-    const count = await this.logs.count(key)
-    if (count === 0 || count === this.logged.get(key)) return
+    const newest = await this.logs.newest(key)
+    if (newest === 0 || newest === this.logged.get(key)) return
     const folder = await folderOf(LOGS)
     if (!folder) return
     const entries = await this.logs.list(key)
     // A log that the database lost meanwhile stays in its copy.
     const known = await this.copiedLog(key)
     await write(folder, key, logOf([...(known ? entriesOf(known) : []), ...entries]))
-    this.logged.set(key, entries.length)
+    this.logged.set(key, newest)
   }
 
   async read(key: string): Promise<SecondCopy | null> {

@@ -169,6 +169,26 @@ test('a database that vanished is told, and its sessions come back from the seco
     }, name)
   await expect.poll(() => copied('second-copies')).toContain('Kept evening')
   await expect.poll(() => copied('second-logs')).toContain('As it sounded')
+  // What the database loses of a log stays in the copy, also when the log goes on.
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open('remetra')
+        opening.onsuccess = () => {
+          const work = opening.result.transaction('log', 'readwrite')
+          work.objectStore('log').clear()
+          work.oncomplete = () => {
+            opening.result.close()
+            resolve()
+          }
+          work.onerror = () => reject(work.error ?? new Error('not cleared'))
+        }
+      }),
+  )
+  await page.reload()
+  await goToLog(page)
+  await makeMark(page, 'After the break')
+  await expect.poll(() => copied('second-logs')).toContain('After the break')
   // The open page holds the database; it lets go, and says that it is gone.
   await page.evaluate(() => indexedDB.deleteDatabase('remetra'))
   await expect(page.locator('[data-notice="cleared"]')).toContainText('storage for this site was cleared')
@@ -181,6 +201,7 @@ test('a database that vanished is told, and its sessions come back from the seco
   await expect(verdict(page, 'headroom')).toContainText(/13\.1 (± [\d.]+ )?dB/)
   await goToLog(page)
   await expect(page.locator('[data-mark="As it sounded"]')).toBeVisible()
+  await expect(page.locator('[data-mark="After the break"]')).toBeVisible()
 })
 
 test('notes are kept while they are typed, before the field is left', async ({ page, context }) => {

@@ -79,6 +79,43 @@ async function selectStage(page: Page, number: number) {
     .click()
 }
 
+test('many through a desk, into a stream and a subwoofer with tops: fed, planned, and what cannot be is refused in words', async ({
+  page,
+}) => {
+  await open(page)
+  await page.keyboard.press('n')
+  const form = page.locator('[data-start]')
+  // Only a desk has busses of its own.
+  await expect(form.getByRole('checkbox')).toHaveCount(1)
+  await form.getByRole('radio', { name: 'Many, through a desk' }).check()
+  await form.getByRole('textbox', { name: /What is it called/ }).fill('Anke, Ben, Cleo')
+  await form.getByRole('checkbox', { name: /^Stream/ }).check()
+  await form.getByRole('checkbox', { name: /^Subwoofer and tops/ }).check()
+  const distance = form.getByRole('textbox', { name: /How far/ })
+  for (const wrong of ['three feet', '300']) {
+    await distance.fill(wrong)
+    await form.getByRole('button', { name: 'Begin, planned' }).click()
+    await expect(form.getByRole('alert')).toBeVisible()
+    await expect(distance).toHaveValue(wrong)
+  }
+  await distance.fill('0,5')
+  await expect(form.getByRole('alert')).toHaveCount(0)
+  await form.getByRole('button', { name: 'Begin, planned' }).click()
+  await expect(page.locator('[data-start]')).toHaveCount(0)
+  await page.keyboard.press('2')
+  await expect(page.locator('[data-mix-row]')).toHaveCount(6)
+  for (const bus of ['Stream', 'Subwoofer', 'Tops'])
+    await expect(field(page, `Send of Cleo to ${bus}, dB`)).toHaveValue(/^−?[\d.]+$/)
+  // Planned: no strip and no bus is stopped.
+  await expect(page.locator('[data-mix-row] [aria-label="stop"]')).toHaveCount(0)
+  // A send is taken before the fader, here as on the strip's page.
+  await page.getByRole('button', { name: 'Send of Cleo to Tops: taken after the fader. Change' }).click()
+  await expect(page.getByRole('button', { name: 'Send of Cleo to Tops: taken before the fader. Change' })).toBeVisible()
+  await page.getByRole('link', { name: 'Cleo' }).click()
+  await expect(page.locator('[data-sends]')).toContainText('Tops')
+  await expect(page.getByRole('button', { name: 'Send of Cleo to Tops: taken before the fader. Change' })).toBeVisible()
+})
+
 test('the whole of it by keyboard: own chain, plan, adopt, timing, export', async ({ page }) => {
   await open(page)
   const press = async (...keys: string[]) => {

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { sine } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
-import { example1 } from '../support/sessions'
+import { example1, withAt } from '../support/sessions'
 import { expect, field, open, openFile, test, type, verdict } from './app'
 
 /** Worked example 1 without any measurement: 128 frames at 48 kHz, 88 frames, 0.5 ms. */
@@ -28,6 +28,22 @@ test('the verdict leads to Timing; a cell sets rate and buffer', async ({ page }
   await expect(verdict(page, 'latency')).toContainText(/25\.72 (± [\d.]+ )?ms/)
   await page.keyboard.press('Control+z')
   await expect(verdict(page, 'latency')).toContainText(/23\.67 (± [\d.]+ )?ms/)
+})
+
+test('a unit that prints no latency: at least so much, until its round trip is measured', async ({ page }) => {
+  await openFile(page, withAt(example1(), ['gear', 2, 'latency'], undefined))
+  await expect(verdict(page, 'latency')).toContainText('at least 5.33 ms') // 2 · 128/48
+  await page.keyboard.press('3')
+  await expect(page.locator('[data-cell="48000-128"]')).toContainText('≥ 5.33')
+  await expect(page.locator('[data-cell="48000-128"]')).toContainText('buffers alone')
+  await expect(page.locator('[data-route-bar="direct"]')).toContainText('not known')
+  await expect(page.locator('[data-recommendation]')).toContainText('measure the round trip')
+  await measure(page, 'Round trip, by loopback', { 'Round trip, ms': '8.4' })
+  await expect(verdict(page, 'latency')).toContainText(/8\.40 (± [\d.]+ )?ms/)
+  await expect(page.locator('[data-cell="48000-128"]')).not.toContainText('≥')
+  await expect(page.locator('[data-recommendation]')).not.toContainText('measure the round trip')
+  // What a loopback cable tells is the way through the host.
+  await expect(page.locator('[data-route-bar="direct"]')).toContainText('not known')
 })
 
 test('a measurement in one line: it wins in its cell, the fit fills the others, refused ones stay typed', async ({

@@ -8,6 +8,7 @@ import { fitGumbel, gumbelBelow, gumbelQuantile } from '#core/numeric/gumbel'
 import { studentQuantile } from '#core/numeric/laws'
 import { halfRange, mean, median, standardDeviation } from '#core/numeric/statistics'
 import { seeded } from '#core/numeric/random'
+import { jstatModule } from '../../scripts/jstat-used'
 
 /** If W has a Weibull law of shape 1/scale and scale e^(−location), −ln W has the Gumbel law: so the library's Weibull law gives it. */
 const gumbel = {
@@ -26,6 +27,32 @@ const values = (count: number, seed: number) => {
 /** Draws from a Gumbel law by the library's quantile. */
 const drawn = (count: number, location: number, scale: number, next: () => number) =>
   Array.from({ length: count }, () => gumbel.quantile(next(), location, scale))
+
+describe('what the browser gets of jStat', () => {
+  it('computes the same as the whole package, in less than half of its size', async () => {
+    const code = jstatModule()
+    const { default: part } = (await import(/* @vite-ignore */ `data:text/javascript,${encodeURIComponent(code)}`)) as {
+      default: typeof jStat
+    }
+    const next = seeded(7)
+    const matrix = (rows: number, columns: number) =>
+      Array.from({ length: rows }, () => Array.from({ length: columns }, () => 2 * next() - 1))
+    for (let i = 0; i < 100; i++) {
+      const columns = 1 + (i % 4)
+      const [tall, square, p] = [matrix(columns + 3, columns), matrix(columns, columns), next()]
+      const by = (library: typeof jStat) => [
+        library.QR(structuredClone(tall)),
+        library.inv(structuredClone(square)),
+        library.erf(3 * p),
+        library.erfcinv(2 * p),
+        library.ibetainv(p, (i + 1) / 2, 0.5),
+      ]
+      expect(by(part)).toEqual(by(jStat))
+    }
+    expect(code).not.toContain('jStat.SVD')
+    expect(code.length).toBeLessThan(40_000)
+  })
+})
 
 describe('against the registry’s statistics libraries (simple-statistics, jstat)', () => {
   it.each([2, 3, 10, 101])('mean, deviation and median of %i values', (count) => {

@@ -1,32 +1,18 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp, CircleAlert, Info, OctagonX } from '@lucide/vue'
 import { computed, ref } from 'vue'
-import { NuxtLink } from '#components'
-import { gainToPosition, positionInWords } from '#core/chain/knob'
-import type { GainControl } from '#core/chain/gain-control'
 import type { MixRow } from '#core/evaluation/mix'
 import { mixRows } from '#core/evaluation/mix'
-import { noiseWords } from '#core/evaluation/verdict'
-import { routeFigure } from '#core/latency/route-words'
-import { isBus, settingFields } from '#core/session'
-import { db, formatDecimal } from '#core/units'
-import NumberInput from '~/components/fields/NumberInput.vue'
+import { isBus } from '#core/session'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
-import { turnedGain } from '~/composables/turned'
 import { useGridKeys } from '~/composables/use-grid-keys'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import { useSends } from '~/composables/use-sends'
-import { useStageEdit } from '~/composables/use-stage-edit'
 import { useSessionStore } from '~/stores/session'
-import { useViewStore } from '~/stores/view'
-import MiniSection from './MiniSection.vue'
-import SendCell from './SendCell.vue'
-import TurnHandle from './TurnHandle.vue'
+import MixLine from './MixLine.vue'
+import SortHead from './SortHead.vue'
 
 /** All strips of the session at once, one line each: what an engineer with twelve microphones looks at. */
 const store = useSessionStore()
-const view = useViewStore()
-const edit = useStageEdit()
 const plan = usePlanGesture()
 const { busses } = useSends()
 
@@ -57,7 +43,7 @@ function sort(by: Column) {
   const now = sorting.value
   sorting.value = now?.by !== by ? { by, down: false } : now.down ? null : { by, down: true }
 }
-const ariaSort = (by: Column) =>
+const sorted = (by: Column) =>
   sorting.value?.by !== by ? undefined : sorting.value.down ? ('descending' as const) : ('ascending' as const)
 
 const onlyNeeding = ref(false)
@@ -85,27 +71,6 @@ function bracket(i: number): string {
   return above && below ? 'bank-on' : above ? 'bank-end' : below ? 'bank-begin' : 'bank-alone'
 }
 
-const gainField = ({ range, setting }: GainControl) => ({
-  ...settingFields[setting],
-  min: range.gainMin,
-  max: range.gainMax,
-})
-const knob = ({ knob: table, value }: GainControl) => {
-  const position = table && gainToPosition(table, value)
-  return position ? positionInWords(position) : null
-}
-const setGain = (strip: string, control: GainControl) => (to: number | undefined) =>
-  to === undefined
-    ? null
-    : edit.changes('Gain', [{ strip, stage: control.stage, setting: control.setting, to: db(to) }])
-const setPad = (strip: string, stage: string) => (to: boolean) =>
-  edit.changes('Pad', [{ strip, stage, setting: 'pad', to }])
-
-const MARKS = {
-  stop: { icon: OctagonX, word: 'stop', tone: 'text-ceiling' },
-  caution: { icon: CircleAlert, word: 'to see to', tone: 'text-ceiling' },
-  note: { icon: Info, word: 'a note', tone: 'text-muted' },
-} as const
 const told = computed(() => {
   const settings = plan.applied.value?.settings
   if (!settings) return null
@@ -123,7 +88,9 @@ const notes = computed(() =>
 
 const table = ref<HTMLElement | null>(null)
 const grid = useGridKeys(table)
-const columns = Object.keys(HEADS) as Column[]
+/** Columns before the gain, and behind its switches. */
+const START = ['name', 'input'] as const satisfies readonly Column[]
+const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satisfies readonly Column[]
 </script>
 
 <template>
@@ -155,52 +122,15 @@ const columns = Object.keys(HEADS) as Column[]
       <table ref="table" class="w-full border-collapse text-[13px]" @keydown="grid.keys">
         <thead class="sticky top-0 z-10 bg-paper text-xs text-muted">
           <tr>
-            <th
-              v-for="column in columns.slice(0, 2)"
-              :key="column"
-              scope="col"
-              :aria-sort="ariaSort(column)"
-              class="px-1 text-left font-normal"
-            >
-              <button type="button" class="py-1" @click="sort(column)">
-                {{ HEADS[column]
-                }}<component
-                  :is="sorting.down ? ArrowDown : ArrowUp"
-                  v-if="sorting?.by === column"
-                  class="inline size-3"
-                  aria-hidden="true"
-                />
-              </button>
-            </th>
+            <SortHead v-for="column in START" :key="column" :sorted="sorted(column)" @sort="sort(column)">
+              {{ HEADS[column] }}
+            </SortHead>
             <th scope="col" class="px-1 text-left font-normal">Section, clip to −110</th>
-            <th scope="col" class="px-1 text-right font-normal">
-              <button type="button" class="py-1" @click="sort('gain')">
-                Gain<component
-                  :is="sorting.down ? ArrowDown : ArrowUp"
-                  v-if="sorting?.by === 'gain'"
-                  class="inline size-3"
-                  aria-hidden="true"
-                />
-              </button>
-            </th>
+            <SortHead :sorted="sorted('gain')" end @sort="sort('gain')">{{ HEADS.gain }}</SortHead>
             <th scope="col" class="px-1 text-left font-normal">Pad, 48 V</th>
-            <th
-              v-for="column in columns.slice(3)"
-              :key="column"
-              scope="col"
-              :aria-sort="ariaSort(column)"
-              class="px-1 text-right font-normal"
-            >
-              <button type="button" class="py-1" @click="sort(column)">
-                {{ HEADS[column]
-                }}<component
-                  :is="sorting.down ? ArrowDown : ArrowUp"
-                  v-if="sorting?.by === column"
-                  class="inline size-3"
-                  aria-hidden="true"
-                />
-              </button>
-            </th>
+            <SortHead v-for="column in END" :key="column" :sorted="sorted(column)" end @sort="sort(column)">
+              {{ HEADS[column] }}
+            </SortHead>
             <th
               v-for="bus in busses"
               :key="bus.id"
@@ -214,127 +144,15 @@ const columns = Object.keys(HEADS) as Column[]
           </tr>
         </thead>
         <tbody>
-          <tr
+          <MixLine
             v-for="(row, r) in rows"
             :key="row.strip.id"
-            class="border-t border-line"
-            :class="{ 'bg-sheet': row.strip.id === view.strip?.id }"
+            :row="row"
+            :busses="busses"
+            :bracket="bracket(r)"
+            :tabindex="(column) => grid.tabindex(r, column)"
             :data-row="r"
-            :data-mix-row="row.strip.id"
-          >
-            <th
-              scope="row"
-              class="max-w-40 px-1 text-left font-semibold"
-              data-column="0"
-              :tabindex="grid.tabindex(r, 0)"
-            >
-              <span class="flex items-center gap-1">
-                <component
-                  :is="MARKS[row.needs].icon"
-                  v-if="row.needs"
-                  class="size-3.5 shrink-0"
-                  :class="MARKS[row.needs].tone"
-                  :aria-label="MARKS[row.needs].word"
-                />
-                <NuxtLink
-                  :to="{ path: `/path/${store.key}`, query: { strip: row.strip.id } }"
-                  class="min-w-0 truncate py-1 underline decoration-dotted pointer-coarse:leading-9"
-                  :title="row.strip.name"
-                  @click="view.select(row.strip.id)"
-                  >{{ row.strip.name }}</NuxtLink
-                >
-              </span>
-              <span v-if="isBus(row.strip)" class="block text-xs font-normal text-muted">bus</span>
-            </th>
-            <td class="px-1 whitespace-nowrap" data-column="1" :tabindex="grid.tabindex(r, 1)">
-              <template v-if="row.input"
-                ><span class="figure">{{ row.input.number }}</span>
-                <span class="text-muted" :title="row.input.unit">{{ row.input.port }}</span></template
-              >
-              <span v-else class="text-muted">–</span>
-            </td>
-            <td class="px-1 py-0.5" data-column="2" :tabindex="grid.tabindex(r, 2)">
-              <MiniSection
-                v-if="row.evaluated.points.length > 0"
-                :evaluated="row.evaluated"
-                :name="row.strip.name"
-              /><span v-else class="text-muted">nothing feeds it</span>
-            </td>
-            <td class="px-1 text-right whitespace-nowrap" data-column="3" :tabindex="grid.tabindex(r, 3)">
-              <template v-if="row.control">
-                <span class="flex items-center justify-end gap-0.5"
-                  ><NumberInput
-                    :value="row.control.value"
-                    :field="gainField(row.control)"
-                    :name="`Gain of ${row.strip.name}`"
-                    :step="row.control.range.gainStep || 0.5"
-                    :commit="setGain(row.strip.id, row.control)" />
-                  <TurnHandle
-                    :control="turnedGain(row.strip.id, row.control)"
-                    :name="`Gain of ${row.strip.name}, drag`"
-                /></span>
-                <span v-if="knob(row.control)" class="block text-xs text-muted">{{ knob(row.control) }}</span>
-              </template>
-              <span v-else class="text-muted">–</span>
-            </td>
-            <td class="px-1 whitespace-nowrap" :class="bracket(r)" data-column="4" :tabindex="grid.tabindex(r, 4)">
-              <SwitchChip
-                v-if="row.pad"
-                class="block!"
-                :on="row.pad.in"
-                label="pad"
-                @change="setPad(row.strip.id, row.pad.stage)($event)"
-              />
-              <SwitchChip
-                v-if="row.phantom"
-                :on="row.phantom.on"
-                label="48 V"
-                caution="Mute the outputs first, wait before plugging or unplugging, and mind what else the bank feeds."
-                @change="edit.phantom(row.phantom.stage)($event)"
-              />
-              <span v-if="row.phantom?.bank" class="text-xs text-muted" :title="`Bank ${row.phantom.bank}: one switch`">
-                {{ row.phantom.bank }}</span
-              >
-            </td>
-            <td class="figure px-1 text-right" data-column="5" :tabindex="grid.tabindex(r, 5)" :data-pfl="row.strip.id">
-              {{ row.pfl === null ? '–' : formatDecimal(row.pfl, 1) }}
-            </td>
-            <td
-              class="figure px-1 text-right"
-              data-column="6"
-              :tabindex="grid.tabindex(r, 6)"
-              :data-recorded="row.strip.id"
-            >
-              {{ row.recorded === null ? '–' : formatDecimal(row.recorded, 1) }}
-            </td>
-            <td class="px-1 text-right" data-column="7" :tabindex="grid.tabindex(r, 7)">
-              <template v-if="row.floor"
-                >{{ noiseWords[row.floor.name] }}
-                <span class="figure">{{ formatDecimal(100 * row.floor.share, 0) }} %</span></template
-              ><span v-else class="text-muted">–</span>
-            </td>
-            <td class="px-1 text-right" data-column="8" :tabindex="grid.tabindex(r, 8)">
-              <template v-if="row.tightest"
-                ><span class="figure">{{ formatDecimal(row.tightest.headroom, 1) }}</span>
-                <span class="text-muted">dB</span
-                ><span class="block max-w-24 truncate text-xs text-muted" :title="row.tightest.place">{{
-                  row.tightest.place
-                }}</span></template
-              ><span v-else class="text-muted">–</span>
-            </td>
-            <td class="figure px-1 text-right whitespace-nowrap" data-column="9" :tabindex="grid.tabindex(r, 9)">
-              {{ row.roundTrip ? `${routeFigure(row.roundTrip)} ms` : '–' }}
-            </td>
-            <td
-              v-for="(bus, b) in busses"
-              :key="bus.id"
-              class="px-1 text-right"
-              :data-column="10 + b"
-              :tabindex="grid.tabindex(r, 10 + b)"
-            >
-              <SendCell :strip="row.strip" :bus="bus" />
-            </td>
-          </tr>
+          />
         </tbody>
       </table>
       <p v-if="rows.length === 0" class="p-4" data-nothing-needed>
@@ -347,22 +165,3 @@ const columns = Object.keys(HEADS) as Column[]
     </p>
   </div>
 </template>
-
-<style scoped>
-.bank-begin,
-.bank-on,
-.bank-end {
-  border-left: 2px solid var(--muted);
-}
-.bank-begin {
-  box-shadow: inset 0 2px 0 -0.5px var(--muted);
-}
-.bank-end {
-  box-shadow: inset 0 -2px 0 -0.5px var(--muted);
-}
-td:focus-visible,
-th:focus-visible {
-  outline: 2px solid var(--change);
-  outline-offset: -2px;
-}
-</style>

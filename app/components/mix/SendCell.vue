@@ -4,11 +4,12 @@ import { computed } from 'vue'
 import type { Strip } from '#core/session'
 import { feedsOf, stripFields } from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
+import TapButton from '~/components/fields/TapButton.vue'
 import { turnedSend } from '~/composables/turned'
 import { useSends } from '~/composables/use-sends'
 import TurnHandle from './TurnHandle.vue'
 
-/** How loud a strip goes into a bus: dragged, typed, begun or ended. */
+/** How loud a strip goes into a bus, and whether before or after its fader: dragged, typed, begun or ended. */
 const props = defineProps<{ strip: Strip; bus: Strip }>()
 const sends = useSends()
 const feed = computed(() => feedsOf(props.strip).find(({ to }) => to === props.bus.id) ?? null)
@@ -21,9 +22,12 @@ const name = computed(() => `Send of ${props.strip.name} to ${props.bus.name}`)
 </script>
 
 <template>
-  <span v-if="feed" class="flex items-center justify-end gap-0.5">
+  <span v-if="feed" class="flex flex-col items-end">
     <NumberInput :value="feed.gain" :field="FIELD" :name="name" :commit="set" />
-    <TurnHandle :control="turnedSend(strip.id, feed)" :name="`${name}, drag`" />
+    <span class="flex items-center gap-0.5"
+      ><TapButton :tap="feed.tap" :name="name" @change="sends.setTap(strip.id, bus.id)($event)" />
+      <TurnHandle :control="turnedSend(strip.id, feed)" :name="`${name}, drag`"
+    /></span>
   </span>
   <button
     v-else-if="canBegin"

@@ -3,6 +3,7 @@ import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import { stripFields } from '#core/session'
 import NumberInput from '~/components/fields/NumberInput.vue'
+import TapButton from '~/components/fields/TapButton.vue'
 import { turnedSend } from '~/composables/turned'
 import type { Send } from '~/composables/use-sends'
 import { useSends } from '~/composables/use-sends'
@@ -15,7 +16,6 @@ const sends = useSends()
 const view = useViewStore()
 const other = computed(() => (props.shows === 'strip' ? props.send.strip : props.send.bus))
 const name = computed(() => `Send of ${props.send.strip.name} to ${props.send.bus.name}`)
-const TAPS = { post: 'after the fader', pre: 'before the fader' } as const
 </script>
 
 <template>
@@ -29,15 +29,7 @@ const TAPS = { post: 'after the fader', pre: 'before the fader' } as const
       >
         {{ other.name }}
       </button>
-      <button
-        type="button"
-        class="min-h-6 border border-rule px-1 text-xs pointer-coarse:min-h-11 pointer-coarse:min-w-11"
-        :aria-label="`${name}: taken ${TAPS[send.feed.tap]}. Change`"
-        :title="`Taken ${TAPS[send.feed.tap]}. Press to change`"
-        @click="sends.setTap(send.strip.id, send.bus.id)(send.feed.tap === 'pre' ? 'post' : 'pre')"
-      >
-        {{ send.feed.tap }}
-      </button>
+      <TapButton :tap="send.feed.tap" :name="name" @change="sends.setTap(send.strip.id, send.bus.id)($event)" />
       <NumberInput
         :value="send.feed.gain"
         :field="stripFields.feed"

@@ -110,12 +110,14 @@ async function fromTemplate(template: Template) {
       <template v-if="byMicrophone">
         <fieldset>
           <legend class="font-semibold">3 With which kind of microphone?</legend>
-          <label v-for="[value, words] in mics" :key="value" class="answer">
-            <input v-model="answers.microphone" type="radio" name="microphone" :value="value" /> {{ words }}
-          </label>
+          <div class="grid gap-x-4 card:grid-cols-3">
+            <label v-for="[value, words] in mics" :key="value" class="answer">
+              <input v-model="answers.microphone" type="radio" name="microphone" :value="value" /> {{ words }}
+            </label>
+          </div>
         </fieldset>
-        <label class="block"
-          ><span class="font-semibold">4 How far from it? </span
+        <label class="flex items-baseline gap-1.5"
+          ><span class="font-semibold">4 How far from it?</span
           ><input
             v-model="distance"
             type="text"
@@ -131,15 +133,19 @@ async function fromTemplate(template: Template) {
       </template>
       <fieldset>
         <legend class="font-semibold">{{ byMicrophone ? 5 : 3 }} Into what?</legend>
-        <label v-for="[value, words] in ways" :key="value" class="answer">
-          <input v-model="answers.chain" type="radio" name="chain" :value="value" /> {{ words }}
-        </label>
+        <div class="grid gap-x-4 card:grid-cols-2">
+          <label v-for="[value, words] in ways" :key="value" class="answer">
+            <input v-model="answers.chain" type="radio" name="chain" :value="value" /> {{ words }}
+          </label>
+        </div>
       </fieldset>
       <fieldset>
         <legend class="font-semibold">{{ byMicrophone ? 6 : 4 }} How does the performer listen?</legend>
-        <label v-for="[value, words] in listening" :key="value" class="answer">
-          <input v-model="answers.hears" type="radio" name="hears" :value="value" /> {{ words }}
-        </label>
+        <div class="grid gap-x-4 card:grid-cols-2">
+          <label v-for="[value, words] in listening" :key="value" class="answer">
+            <input v-model="answers.hears" type="radio" name="hears" :value="value" /> {{ words }}
+          </label>
+        </div>
       </fieldset>
       <fieldset>
         <legend class="font-semibold">{{ byMicrophone ? 7 : 5 }} Where does it go, besides the recorder?</legend>

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { CircleAlert, Info, OctagonX } from '@lucide/vue'
+import { NuxtLink } from '#components'
+import { gainToPosition, positionInWords } from '#core/chain/knob'
+import type { GainControl } from '#core/chain/gain-control'
+import type { MixRow } from '#core/evaluation/mix'
+import { noiseWords } from '#core/evaluation/verdict'
+import { routeFigure } from '#core/latency/route-words'
+import type { Strip } from '#core/session'
+import { isBus, settingFields } from '#core/session'
+import { db, formatDecimal } from '#core/units'
+import NumberInput from '~/components/fields/NumberInput.vue'
+import SwitchChip from '~/components/fields/SwitchChip.vue'
+import { turnedGain } from '~/composables/turned'
+import { useStageEdit } from '~/composables/use-stage-edit'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
+import MiniSection from './MiniSection.vue'
+import SendCell from './SendCell.vue'
+import TurnHandle from './TurnHandle.vue'
+
+/** One strip in one line of the overview. */
+defineProps<{
+  row: MixRow
+  busses: readonly Strip[]
+  /** How this line’s part of a phantom bank is drawn. */
+  bracket: string
+  tabindex: (column: number) => number
+}>()
+const store = useSessionStore()
+const view = useViewStore()
+const edit = useStageEdit()
+
+const gainField = ({ range, setting }: GainControl) => ({
+  ...settingFields[setting],
+  min: range.gainMin,
+  max: range.gainMax,
+})
+const knob = ({ knob: table, value }: GainControl) => {
+  const position = table && gainToPosition(table, value)
+  return position ? positionInWords(position) : null
+}
+const setGain = (strip: string, control: GainControl) => (to: number | undefined) =>
+  to === undefined
+    ? null
+    : edit.changes('Gain', [{ strip, stage: control.stage, setting: control.setting, to: db(to) }])
+const setPad = (strip: string, stage: string) => (to: boolean) =>
+  edit.changes('Pad', [{ strip, stage, setting: 'pad', to }])
+
+const MARKS = {
+  stop: { icon: OctagonX, word: 'stop', tone: 'text-ceiling' },
+  caution: { icon: CircleAlert, word: 'to see to', tone: 'text-ceiling' },
+  note: { icon: Info, word: 'a note', tone: 'text-muted' },
+} as const
+</script>
+
+<template>
+  <tr
+    class="border-t border-line"
+    :class="{ 'bg-sheet': row.strip.id === view.strip?.id }"
+    :data-mix-row="row.strip.id"
+  >
+    <th scope="row" class="max-w-40 px-1 text-left font-semibold" data-column="0" :tabindex="tabindex(0)">
+      <span class="flex items-center gap-1">
+        <component
+          :is="MARKS[row.needs].icon"
+          v-if="row.needs"
+          class="size-3.5 shrink-0"
+          :class="MARKS[row.needs].tone"
+          :aria-label="MARKS[row.needs].word"
+        />
+        <NuxtLink
+          :to="{ path: `/path/${store.key}`, query: { strip: row.strip.id } }"
+          class="min-w-0 truncate py-1 underline decoration-dotted pointer-coarse:leading-9"
+          :title="row.strip.name"
+          >{{ row.strip.name }}</NuxtLink
+        >
+      </span>
+      <span v-if="isBus(row.strip)" class="block text-xs font-normal text-muted">bus</span>
+    </th>
+    <td class="px-1 whitespace-nowrap" data-column="1" :tabindex="tabindex(1)">
+      <template v-if="row.input"
+        ><span class="figure">{{ row.input.number }}</span>
+        <span class="text-muted" :title="row.input.unit">{{ row.input.port }}</span></template
+      >
+      <span v-else class="text-muted">–</span>
+    </td>
+    <td class="px-1 py-0.5" data-column="2" :tabindex="tabindex(2)">
+      <MiniSection v-if="row.evaluated.points.length > 0" :evaluated="row.evaluated" :name="row.strip.name" /><span
+        v-else
+        class="text-muted"
+        >nothing feeds it</span
+      >
+    </td>
+    <td class="px-1 text-right whitespace-nowrap" data-column="3" :tabindex="tabindex(3)">
+      <template v-if="row.control">
+        <span class="flex items-center justify-end gap-0.5"
+          ><NumberInput
+            :value="row.control.value"
+            :field="gainField(row.control)"
+            :name="`Gain of ${row.strip.name}`"
+            :step="row.control.range.gainStep || 0.5"
+            :commit="setGain(row.strip.id, row.control)" />
+          <TurnHandle :control="turnedGain(row.strip.id, row.control)" :name="`Gain of ${row.strip.name}, drag`"
+        /></span>
+        <span v-if="knob(row.control)" class="block text-xs text-muted">{{ knob(row.control) }}</span>
+      </template>
+      <span v-else class="text-muted">–</span>
+    </td>
+    <td class="px-1 whitespace-nowrap" :class="bracket" data-column="4" :tabindex="tabindex(4)">
+      <SwitchChip
+        v-if="row.pad"
+        class="block!"
+        :on="row.pad.in"
+        label="pad"
+        @change="setPad(row.strip.id, row.pad.stage)($event)"
+      />
+      <SwitchChip
+        v-if="row.phantom"
+        :on="row.phantom.on"
+        label="48 V"
+        caution="Mute the outputs first, wait before plugging or unplugging, and mind what else the bank feeds."
+        @change="edit.phantom(row.phantom.stage)($event)"
+      />
+      <span v-if="row.phantom?.bank" class="text-xs text-muted" :title="`Bank ${row.phantom.bank}: one switch`">
+        {{ row.phantom.bank }}</span
+      >
+    </td>
+    <td class="figure px-1 text-right" data-column="5" :tabindex="tabindex(5)" :data-pfl="row.strip.id">
+      {{ row.pfl === null ? '–' : formatDecimal(row.pfl, 1) }}
+    </td>
+    <td class="figure px-1 text-right" data-column="6" :tabindex="tabindex(6)" :data-recorded="row.strip.id">
+      {{ row.recorded === null ? '–' : formatDecimal(row.recorded, 1) }}
+    </td>
+    <td class="px-1 text-right" data-column="7" :tabindex="tabindex(7)">
+      <template v-if="row.floor"
+        >{{ noiseWords[row.floor.name] }}
+        <span class="figure">{{ formatDecimal(100 * row.floor.share, 0) }} %</span></template
+      ><span v-else class="text-muted">–</span>
+    </td>
+    <td class="px-1 text-right" data-column="8" :tabindex="tabindex(8)">
+      <template v-if="row.tightest"
+        ><span class="figure">{{ formatDecimal(row.tightest.headroom, 1) }}</span> <span class="text-muted">dB</span
+        ><span class="block max-w-24 truncate text-xs text-muted" :title="row.tightest.place">{{
+          row.tightest.place
+        }}</span></template
+      ><span v-else class="text-muted">–</span>
+    </td>
+    <td class="figure px-1 text-right whitespace-nowrap" data-column="9" :tabindex="tabindex(9)">
+      {{ row.roundTrip ? `${routeFigure(row.roundTrip)} ms` : '–' }}
+    </td>
+    <td
+      v-for="(bus, b) in busses"
+      :key="bus.id"
+      class="px-1 text-right"
+      :data-column="10 + b"
+      :tabindex="tabindex(10 + b)"
+    >
+      <SendCell :strip="row.strip" :bus="bus" />
+    </td>
+  </tr>
+</template>
+
+<style scoped>
+.bank-begin,
+.bank-on,
+.bank-end {
+  border-left: 2px solid var(--muted);
+}
+.bank-begin {
+  box-shadow: inset 0 2px 0 -0.5px var(--muted);
+}
+.bank-end {
+  box-shadow: inset 0 -2px 0 -0.5px var(--muted);
+}
+td:focus-visible,
+th:focus-visible {
+  outline: 2px solid var(--change);
+  outline-offset: -2px;
+}
+</style>
