@@ -2,6 +2,7 @@ import { listenerGain } from '../chain/compile/loudspeaker'
 import type { Walked } from '../chain/graph'
 import type { ResolvedStage } from '../chain/resolve'
 import type { Strip } from '../session'
+import { leadsTo } from '../session'
 import type { Around } from './around'
 
 /** A microphone that is heard by a loudspeaker of its own room. */
@@ -50,7 +51,7 @@ export function feedbackOf(
   const loops = origins.flatMap(({ source, below }) => {
     if (kinds.get(source) !== 'sound-source') return []
     const strips = session.strips.filter(
-      (strip) => strip.stages[0]?.gear === source && leadsTo(strip, bus, session.strips),
+      (strip) => strip.stages[0]?.gear === source && leadsTo(session.strips, strip, bus.id),
     )
     const capsule = Math.min(...strips.map(({ id }) => pointsOf(id)?.[0]?.average ?? Infinity))
     if (!Number.isFinite(capsule)) return []
@@ -72,13 +73,4 @@ export function feedbackOf(
       })
       .sort((a, b) => b.loop - a.loop),
   }
-}
-
-/** Whether a strip comes to a bus, directly or over others. */
-function leadsTo(strip: Strip, bus: Strip, strips: readonly Strip[]): boolean {
-  return (strip.feeds ?? []).some(({ to }) => {
-    if (to === bus.id) return true
-    const next = strips.find(({ id }) => id === to)
-    return next !== undefined && leadsTo(next, bus, strips)
-  })
 }

@@ -3,6 +3,7 @@ import { einWeighted } from '../chain/noise'
 import { noiseWords } from '../evaluation/verdict'
 import type { FormulaId } from '../formula'
 import { roomInForce } from '../session'
+import { dbu } from '../units'
 import type { Context } from './context'
 import type { Part } from './explanation'
 import type { Made } from './level'
@@ -74,7 +75,7 @@ function sourcesOf(context: Context, i: number, name: NoiseName): Part[] {
       return [
         context.input(`${at}.ein`, 'EIN', ein, weighting === 'Z' ? 'dBu' : 'dBu(A)', null),
         ...(weighting === 'Z'
-          ? [{ name: 'A-weighted', value: einWeighted(ein as never, weighting), unit: 'dBu(A)', adds: null, u: null }]
+          ? [{ name: 'A-weighted', value: einWeighted(dbu(ein), weighting), unit: 'dBu(A)', adds: null, u: null }]
           : []),
         context.input(
           `strips.${context.strip.id}.${stage.id}.gain`,

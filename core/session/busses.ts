@@ -8,7 +8,7 @@ import { nextId, nextName } from './naming'
 import { readGear } from './read-gear'
 import type { Session } from './session'
 import type { Stage, Strip } from './strip'
-import { feedsOf, isBus } from './strip'
+import { isBus, leadsTo } from './strip'
 
 /** What busses are for. */
 export type BusUse = 'group' | 'stream' | 'room' | 'sub-and-tops'
@@ -144,7 +144,7 @@ export function feedFrom(session: Session, strip: Strip, bus: Strip): string | u
   }
   const first = bus.stages[0]
   const takes = first && domainsOf(first)?.takes
-  if (strip.id === bus.id || leadsTo(session, bus, strip.id)) return null
+  if (strip.id === bus.id || leadsTo(session.strips, bus, strip.id)) return null
   const at = strip.stages.findLastIndex((stage, i) => {
     const kind = boxes.get(stage.gear)?.kind ?? ''
     const isLine = !BEFORE_LINE.has(kind) || (kind === 'electric-source' && i === strip.stages.length - 1)
@@ -153,9 +153,3 @@ export function feedFrom(session: Session, strip: Strip, bus: Strip): string | u
   if (at < 0) return null
   return at === strip.stages.length - 1 ? undefined : strip.stages[at]?.id
 }
-
-const leadsTo = (session: Session, from: Strip, wanted: string): boolean =>
-  feedsOf(from).some(({ to }) => {
-    const next = session.strips.find(({ id }) => id === to)
-    return to === wanted || (next !== undefined && leadsTo(session, next, wanted))
-  })

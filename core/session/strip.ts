@@ -67,6 +67,13 @@ export const isBus = ({ kind }: Pick<Strip, 'kind'>): boolean => kind === 'bus'
 export const feedsOf = ({ feeds }: Pick<Strip, 'feeds'>): readonly Feed[] => feeds ?? NO_FEEDS
 const NO_FEEDS: readonly Feed[] = []
 
+/** Whether a strip comes to another, directly or over others. */
+export const leadsTo = (strips: readonly Strip[], from: Strip, wanted: string): boolean =>
+  feedsOf(from).some(({ to }) => {
+    const next = strips.find(({ id }) => id === to)
+    return to === wanted || (next !== undefined && leadsTo(strips, next, wanted))
+  })
+
 /** Two strips that carry one stereo sound: set alike. */
 export const pair = z.strictObject({
   left: id,

@@ -6,7 +6,7 @@ import { templateIds, templateOf } from '../diagnosis/planted/templates'
 import { seeded } from '../numeric/random'
 import type { Session } from '../session'
 import { applySettings, isBus } from '../session'
-import { formatDecimal, formatShort } from '../units'
+import { db, formatDecimal, formatShort } from '../units'
 import { viewOf } from './exercise'
 
 /** What is to be estimated. */
@@ -77,7 +77,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
     const off = Math.round((random() < 0.5 ? -1 : 1) * (8 + 10 * random()))
     const from = control.value + off
     if (from < control.range.gainMin || from > control.range.gainMax) return null
-    const turned = applySettings(session, [{ strip, stage: control.stage, setting: 'gain', to: from as never }])
+    const turned = applySettings(session, [{ strip, stage: control.stage, setting: 'gain', to: db(from) }])
     const after = viewOf(turned, strip)
     const { place, target } = after.chain
     const point = place && after.points[place.index]

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { DiagnosisView } from '#core/diagnosis/view'
-import type { Change, NumberField, SettingName } from '#core/session'
+import type { Change, NumberField, SettingName, SettingValue } from '#core/session'
 import { settingFields, traitsOf } from '#core/session'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -49,8 +49,8 @@ const rows = computed(() =>
     return { stage, port, point, numbers, switches }
   }),
 )
-const turn = (stage: string, setting: SettingName, to: unknown) =>
-  emit('turn', [{ strip: props.view.strip.id, stage, setting, to: to as never }])
+const turn = (stage: string, setting: SettingName, to: number | boolean | undefined) =>
+  emit('turn', [{ strip: props.view.strip.id, stage, setting, to: to as SettingValue }])
 const figure = (value: number | null | undefined) => formatDecimal(value, 1)
 </script>
 

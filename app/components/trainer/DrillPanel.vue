@@ -7,7 +7,7 @@ import { applySettings } from '#core/session'
 import { drillTitles } from '#core/trainer/drill'
 import { viewOf } from '#core/trainer/exercise'
 import { LOUDNESS } from '#core/trainer/words'
-import { formatDecimal, formatSigned } from '#core/units'
+import { db, formatDecimal, formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import { useInTurn } from '~/composables/use-in-turn'
 import type { RunningDrill } from '~/stores/trainer'
@@ -25,7 +25,7 @@ const gain = ref(props.running.drill.turns?.from ?? 0)
 const turned = computed(() => {
   const { turns, session, strip } = drill.value
   return turns
-    ? applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: gain.value as never }])
+    ? applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: db(gain.value) }])
     : session
 })
 const view = computed(() => viewOf(turned.value, drill.value.strip))
@@ -60,7 +60,7 @@ const wanted = computed(() => {
   const { turns, session, strip, answer } = drill.value
   if (!turns) return view.value
   return viewOf(
-    applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: Number(answer) as never }]),
+    applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: db(Number(answer)) }]),
     strip,
   )
 })

@@ -1,5 +1,6 @@
-import type { Change, Gear, Session } from '../../session'
+import type { Change, Gear, Session, SettingValue } from '../../session'
 import { applyChanges, editStrip } from '../../session'
+import { db, dbSpl, frames, hz, milliseconds } from '../../units'
 import type { CauseId } from '../causes'
 import { applyMend } from '../mend-change'
 import type { MendChange } from '../mend-change'
@@ -13,8 +14,8 @@ const set = (
   view: DiagnosisView,
   stage: string,
   setting: 'gain' | 'fader' | 'pad' | 'phantom' | 'distance' | 'angle' | 'cable',
-  to: unknown,
-): Change => ({ strip: view.strip.id, stage, setting, to: to as never })
+  to: number | boolean,
+): Change => ({ strip: view.strip.id, stage, setting, to: to as SettingValue })
 const changed = ({ session }: DiagnosisView, changes: readonly MendChange[]): Session | null =>
   changes.length === 0 ? null : applyMend(session, changes)
 const between = (random: () => number, low: number, high: number) => Math.round(low + (high - low) * random())
@@ -59,7 +60,7 @@ function intoInput(view: DiagnosisView, type: 'mic' | 'line' | 'instrument'): Se
     ...strip,
     stages: strip.stages.map((stage) =>
       stage.id === input.id
-        ? { ...stage, port: other.id, settings: { ...stage.settings, gain: 0 as never, phantom: undefined } }
+        ? { ...stage, port: other.id, settings: { ...stage.settings, gain: db(0), phantom: undefined } }
         : stage,
     ),
   }))
@@ -127,12 +128,7 @@ function howling(view: DiagnosisView, open: number, least: number): Session | nu
   for (let gain = -24; gain <= 12; gain += 3) {
     const session = applyChanges(
       view.session,
-      strips.map(({ id }, i) => ({
-        do: 'feed',
-        strip: id,
-        to: 'room',
-        set: { gain: (i < open ? gain : -60) as never },
-      })),
+      strips.map(({ id }, i) => ({ do: 'feed', strip: id, to: 'room', set: { gain: db(i < open ? gain : -60) } })),
     )
     const margin = new SessionView(session).strips.find(({ strip }) => strip.id === 'room')?.evaluated.feedback?.margin
     if (margin !== null && margin !== undefined && margin < least) return session
@@ -195,7 +191,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     return kind(view, 'microphone') && first && from?.kind === 'sound-source' && from.distance >= 0.2
       ? {
           ...view.session,
-          room: { ...view.session.room, ambient: Math.round(first.average - between(random, 38, 43)) as never },
+          room: { ...view.session.room, ambient: dbSpl(Math.round(first.average - between(random, 38, 43))) },
         }
       : null
   },
@@ -254,18 +250,18 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   },
   'buffer-too-small': (view) =>
     system(view, {
-      bufferFrames: 32 as never,
+      bufferFrames: frames(32),
       loads: [
-        { sampleRate: 48_000 as never, bufferFrames: 32 as never, percent: 96 as never },
-        { sampleRate: 48_000 as never, bufferFrames: 128 as never, percent: 42 as never },
+        { sampleRate: hz(48_000), bufferFrames: frames(32), percent: 96 },
+        { sampleRate: hz(48_000), bufferFrames: frames(128), percent: 42 },
       ],
     }),
-  'generic-driver': (view) => system(view, { driver: 'shared', sharedPeriod: 10 as never }),
+  'generic-driver': (view) => system(view, { driver: 'shared', sharedPeriod: milliseconds(10) }),
   'direct-and-host': (view, random) => monitored(view, { route: 'direct', alsoHeard: -between(random, 0, 6) }),
   'buffer-too-large': (view) =>
     view.monitor
       ? {
-          ...system(view, { bufferFrames: 1024 as never }),
+          ...system(view, { bufferFrames: frames(1024) }),
           strips: view.session.strips.map((strip) => ({
             ...strip,
             monitor: { ...strip.monitor, route: 'software' as const },
@@ -299,7 +295,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     }))
   },
   'rates-differ': (view, random) =>
-    system(view, { devices: [{ name: 'Field recorder', sampleRate: (random() < 0.5 ? 44_100 : 96_000) as never }] }),
+    system(view, { devices: [{ name: 'Field recorder', sampleRate: hz(random() < 0.5 ? 44_100 : 96_000) }] }),
   'margin-gone': (view) => howling(view, 1, -2),
   'too-many-open': (view) => howling(view, 4, -2),
   'unbalanced-lead': (view, random) => {
