@@ -91,9 +91,13 @@ export function recommend(
     )
   }
   const cause = `No buffer at ${kHz(system.sampleRate)} is both under ${formatShort(limit)} ms and sustained`
-  const sustainedBuffer =
-    [...buffers].sort((a, b) => a - b).find((frames) => sustains(system.sampleRate, frames) !== false) ??
-    Math.max(...buffers)
+  /** The smallest buffer from one on that is not known to drop out; the largest where all are. */
+  const sustainedFrom = (least: number) =>
+    [...buffers]
+      .sort((a, b) => a - b)
+      .find((frames) => frames >= least && sustains(system.sampleRate, frames) !== false) ?? Math.max(...buffers)
+  // Who listens direct does not hear the buffer: as it is set it may stay, unless it drops out.
+  const bufferFor = ({ route }: Route) => sustainedFrom(route === 'direct' ? system.bufferFrames : 0)
   const higher = [...rates].sort((a, b) => a - b).find((rate) => rate > system.sampleRate && best(rate) !== undefined)
   const higherWords =
     higher === undefined
@@ -103,7 +107,7 @@ export function recommend(
     return answer(
       direct,
       system.sampleRate,
-      sustainedBuffer,
+      bufferFor(direct),
       `${cause}: listen direct, ${direct.atLeast ? 'the soonest there is' : routeTime(direct)}; the buffer can then be as large as the machine likes.${strip.monitor.pluginFrames > 0 ? ' The plug-ins are not heard on the direct sound.' : ''}${higherWords && ` Or ${higherWords}`}`,
     )
   }
@@ -116,12 +120,12 @@ export function recommend(
       `${cause}, and there is no direct route in time: ${higherWords}`,
     )
   }
-  const host = through(system.sampleRate, sustainedBuffer)
+  const host = through(system.sampleRate, sustainedFrom(0))
   const least = direct && direct.milliseconds < host.milliseconds ? direct : host
   return answer(
     least,
     system.sampleRate,
-    sustainedBuffer,
+    bufferFor(least),
     `${cause}: ${routeTime(least)} is the least that can be had here. Take plug-ins off, go closer, or let the performer hear less of this source.`,
   )
 }

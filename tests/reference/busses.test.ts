@@ -60,6 +60,64 @@ describe('strips that meet (own simulation; adding levels: handbook acoustics)',
   })
 })
 
+describe('what each brings to a sum, by hand', () => {
+  const noisy = (signal: Signal, level: number, stage = signal.strip): Signal => ({
+    ...signal,
+    noise: [{ strip: signal.strip, stage, name: 'preamp', below: level - signal.shift }],
+    noisePower: 10 ** ((level - signal.shift) / 10),
+  })
+  it('shares of the powers, the loudest first; of the noise likewise', () => {
+    // 10^−3, 10^−2.6 and 10^−2 of 0.0135119; noises −80, −86 and −70 dB: 10^−8, 10^−8.6 and 10^−7 of 1.12512 · 10^−7.
+    const { brought, noise } = sumOf(
+      noisy(arriving('c', -30, -20), -80),
+      noisy(arriving('b', -26, -12), -86),
+      noisy(arriving('a', -20, -9), -70),
+    )
+    expect(brought.map(({ strip }) => strip)).toEqual(['a', 'b', 'c'])
+    expect(brought.map(({ share }) => share.toFixed(4))).toEqual(['0.7401', '0.1859', '0.0740'])
+    expect(brought.map(({ noiseShare }) => noiseShare.toFixed(4))).toEqual(['0.8888', '0.0223', '0.0889'])
+    expect(brought.map((each) => each.noise?.toFixed(2))).toEqual(['-70.00', '-86.00', '-80.00'])
+    expect(noise).toBeCloseTo(-69.49, 2)
+  })
+  it('who makes no noise has no part of it, and nobody where nobody does', () => {
+    const { brought } = sumOf(arriving('a', -20, -9), noisy(arriving('b', -26, -12), -80))
+    expect(brought.map((each) => [each.noise, each.noiseShare])).toEqual([
+      [null, 0],
+      [expect.closeTo(-80, 9), 1],
+    ])
+    const silent = sumOf(arriving('a', -20, -9))
+    expect([silent.noise, silent.brought[0]?.noiseShare]).toEqual([null, 0])
+  })
+  it('a surge raises the average with the peak: by 6 dB, three of −20/−12, −26/−12 and −30/−20 tend to −3.43', () => {
+    // (10^−1.4 + 10^−2.6 + 10^−3) = 0.0433226, −13.63 dB, and 10.2 over it; the surging one alone: −5.30.
+    const sum = sumOf(arriving('a', -20, -12, 6), arriving('b', -26, -12), arriving('c', -30, -20))
+    expect(sum.surge).toBeCloseTo(-3.43, 2)
+    expect(sum.surges).toBe('a')
+  })
+  it('where nobody surges the first is named, and the surge is the likely peak', () => {
+    const sum = sumOf(arriving('a', -20, -9), arriving('b', -20, -9))
+    expect([sum.surges, sum.surge]).toEqual(['a', sum.likely])
+  })
+  it('a sound that comes by a group and by itself: in amplitude with itself, in power with the others', () => {
+    // In the group −20 and −26 dB make −19.03. With the first once more: (0.1 + 0.1)² + 10^−2.6 = 0.0425119.
+    const group = meet('group', [arriving('a', -20, -9), arriving('b', -26, -12)]).signal
+    expect(group.average).toBeCloseTo(-19.03, 2)
+    expect(group.origins.map(({ below }) => below.toFixed(2))).toEqual(['0.97', '6.97'])
+    expect(sumOf(group, arriving('a', -20, -9)).average).toBeCloseTo(-13.71, 2)
+    // A third that joins two groups makes one of them: all three sounds twice, +6.02 dB.
+    const other = meet('other', [arriving('c', -20, -9)]).signal
+    expect(
+      sumOf(group, other, arriving('a', -20, -9), arriving('b', -26, -12), arriving('c', -20, -9)).average,
+    ).toBeCloseTo(10 * Math.log10(4 * (0.01 + 10 ** -2.6 + 0.01)), 9)
+  })
+  it('one noise that comes on two ways is one: 6.02 dB up, beside another in power', () => {
+    // (2 · 10^−4)² + 10^−8 = 5 · 10^−8.
+    const one = (strip: string, stage: string) => noisy(arriving(strip, -20, -9, 0, 'one'), -80, stage)
+    expect(sumOf(one('a', 'x'), one('b', 'x')).noise).toBeCloseTo(-73.98, 2)
+    expect(sumOf(one('a', 'x'), one('b', 'x'), one('c', 'y')).noise).toBeCloseTo(-73.01, 2)
+  })
+})
+
 describe('against sounds that were made and added up', () => {
   const RATE = 8000
   const SECONDS = 30

@@ -253,6 +253,64 @@ describe('the machine', () => {
     expect(found?.milliseconds).toBeCloseTo(40 / 48, 6)
     expect(found?.reason).toContain('direct')
   })
+  describe('what is recommended, by hand: (2 · N + 88)/fs + 0.5 ms', () => {
+    const [first] = example1().strips as object[]
+    /** What a performer with that limit should listen by, on a unit with or without direct monitoring. */
+    const best = (limit: number, system: object = {}, unit: object = {}, monitor: object = {}) => {
+      const gear = (example1().gear as { kind: string }[]).map((box) =>
+        box.kind === 'interface' ? { ...box, ...unit } : box,
+      )
+      const strip = { ...first, performer: { listensTo: 'plucked', limit }, monitor: { route: 'software', ...monitor } }
+      return timeSession(timed(system, { gear, strips: [strip] })).recommendations[0]
+    }
+    const trial = (bufferFrames: number, dropouts: number) => ({
+      sampleRate: 48_000,
+      bufferFrames,
+      minutes: 5,
+      dropouts,
+    })
+
+    it('under 8 ms: 128 frames; what the next buffer and the direct way would be is said', () => {
+      expect(best(8)?.reason).toBe(
+        'The largest buffer under the 8 ms of plucked strings; whether the machine sustains it is not known yet; 256 frames would be 13.00 ms. Direct would be 0.83 ms, without the host’s effects and mix: no need while 7.67 ms goes unnoticed.',
+      )
+    })
+    it('tried without a dropout it is called sustained; the largest of all has no next one', () => {
+      expect(best(8, { trials: [trial(64, 0)] })?.reason).toContain('plucked strings that the machine sustains; 256')
+      expect(best(50)).toMatchObject({ bufferFrames: 1024 })
+      expect(best(50)?.reason).not.toContain('frames would be')
+      expect(best(8, {}, { direct: 'none' })?.reason).not.toContain('Direct')
+    })
+    it('under 3 ms without direct monitoring: a higher rate, 64 frames at 88.2 kHz in 2.95 ms, with what it costs', () => {
+      expect(best(3, {}, { direct: 'none' })).toMatchObject({ route: 'software', sampleRate: 88_200, bufferFrames: 64 })
+      expect(best(3, {}, { direct: 'none' })?.milliseconds).toBeCloseTo(216 / 88.2 + 0.5, 9)
+      expect(best(3, {}, { direct: 'none' })?.reason).toContain(
+        'No buffer at 48 kHz is both under 3 ms and sustained, and there is no direct route in time: 88.2 kHz with 64 frames, 2.95 ms, at the cost of 1.8 times the disk.',
+      )
+      const loads = [{ sampleRate: 48_000, bufferFrames: 128, percent: 20 }]
+      expect(best(3, { loads }, { direct: 'none' })?.reason).toMatch(/1\.8 times the disk and \d+ % load\.$/)
+    })
+    it('with direct monitoring: direct, with the buffer as it is unless it drops out, the higher rate as the other way', () => {
+      const found = best(3)
+      expect(found).toMatchObject({ route: 'direct', sampleRate: 48_000, bufferFrames: 128 })
+      expect(best(3, { trials: [trial(128, 4), trial(256, 0)] })).toMatchObject({ route: 'direct', bufferFrames: 256 })
+      expect(best(3, { trials: [trial(1024, 4)] })).toMatchObject({ route: 'direct', bufferFrames: 1024 })
+      expect(found?.reason).toContain(
+        'listen direct, 0.83 ms; the buffer can then be as large as the machine likes. Or 88.2 kHz',
+      )
+      expect(best(3, {}, {}, { pluginFrames: 64 })?.reason).toContain('The plug-ins are not heard on the direct sound.')
+      expect(found?.reason).not.toContain('plug-ins')
+    })
+    it('where nothing is in time, the least that can be had', () => {
+      expect(best(0.5)).toMatchObject({ route: 'direct', milliseconds: expect.closeTo(40 / 48, 9) })
+      expect(best(0.5, {}, { direct: 'none' })).toMatchObject({
+        route: 'software',
+        bufferFrames: 32,
+        milliseconds: expect.closeTo(152 / 48 + 0.5, 9),
+      })
+      expect(best(0.5, {}, { direct: 'none' })?.reason).toContain('3.67 ms is the least that can be had here.')
+    })
+  })
   it('a measured cell shows its measurement, two of them their mean and spread', () => {
     const session = timed({ roundTrips: [trip(48_000, 128, 9), trip(48_000, 128, 9.8), trip(48_000, 256, 14.5)] })
     expect(cell(session, 48_000, 128)).toMatchObject({ source: 'measured', softwareMs: 9.4 })
