@@ -78,7 +78,8 @@ export function recommend(
     const known = sustains(system.sampleRate, here)
       ? ' that the machine sustains'
       : '; whether the machine sustains it is not known yet'
-    const next = larger === undefined ? '' : `; ${larger} frames would be ${ms(software(system.sampleRate, larger))}`
+    const next =
+      larger === undefined ? '' : `; ${larger} frames would be ${routeTime(through(system.sampleRate, larger))}`
     const sooner =
       direct && direct.milliseconds < own
         ? ` Direct would be ${direct.atLeast ? 'sooner' : routeTime(direct)}, without the host’s effects and mix: no need while ${route.atLeast ? 'the host’s' : routeTime(route)} goes unnoticed.`

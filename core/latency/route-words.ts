@@ -12,6 +12,6 @@ export const routeTime = (time: KnownTime): string =>
 
 /** The same where room is short: a number with its doubt before it. */
 export const routeFigure = (time: KnownTime): string =>
-  isUnknown(time) ? '?' : `${time.atLeast ? '≥ ' : ''}${formatDecimal(time.milliseconds, 2)}`
+  isUnknown(time) ? '?' : `${time.atLeast ? '≥\u00a0' : ''}${formatDecimal(time.milliseconds, 2)}`
 
 const isUnknown = ({ milliseconds, atLeast }: KnownTime) => atLeast && milliseconds === 0

@@ -29,14 +29,16 @@ const recording = shallowRef<File | null>(null)
 const SUPPOSED = -6
 const doubled = computed(() => props.monitor.doubling)
 const comb = computed(() => {
-  const [direct, software] = (['direct', 'software'] as const).map(
-    (route) => props.monitor.routes.find((each) => each.route === route)?.milliseconds,
+  const [direct, software] = (['direct', 'software'] as const).map((route) =>
+    props.monitor.routes.find((each) => each.route === route),
   )
-  if (direct === undefined || software === undefined) return null
-  const delayMs = Math.abs(software - direct)
+  if (!direct || !software) return null
+  const delayMs = Math.abs(software.milliseconds - direct.milliseconds)
   const difference = doubled.value?.difference ?? SUPPOSED
   const { firstNotch, ripple } = combOf(delayMs, difference)
-  return { delayMs, difference, firstNotch, ripple, words: combWords(delayMs, ripple) }
+  // What is not known of the way through the host comes on top of the difference, what is not known of the direct one off it.
+  const bound = software.atLeast ? 'at least ' : direct.atLeast ? 'at most ' : ''
+  return { delayMs, bound, difference, firstNotch, ripple, words: combWords(delayMs, ripple) }
 })
 const chart = computed(() => combChart(comb.value?.delayMs ?? 0, comb.value?.difference ?? 0))
 const hz = (value: number) =>
@@ -83,7 +85,7 @@ const playingWords = computed(() =>
     <template v-else>
       <p class="mt-1">
         <strong>First notch at {{ hz(comb.firstNotch) }}, ripple {{ ripple(comb.ripple) }}.</strong> The two ways are
-        {{ formatDecimal(comb.delayMs, 2) }} ms apart<template v-if="doubled"
+        {{ comb.bound }}{{ formatDecimal(comb.delayMs, 2) }} ms apart<template v-if="doubled"
           >; the other one is
           <NumberInput
             :value="view.strip?.monitor.alsoHeard"

@@ -72,73 +72,75 @@ function keys(event: KeyboardEvent, row: number, column: number) {
 </script>
 
 <template>
-  <div class="overflow-x-auto" tabindex="0" aria-label="Round trips by rate and buffer">
-    <table class="w-full border-separate border-spacing-0 text-right">
-      <caption class="pb-1 text-left text-muted">
-        Round trip in ms by rate and buffer. The heavy line is the limit of
-        {{
-          formatShort(limit)
-        }}
-        ms for
-        {{
-          view.strip?.name
-        }}; press a cell to set it.
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col" class="px-2 text-left font-semibold">Frames</th>
-          <th v-for="frames in timing.axes.buffers" :key="frames" scope="col" class="figure px-2 pb-1 font-semibold">
-            {{ frames }}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="({ rate, cells }, row) in rows" :key="rate">
-          <th scope="row" class="px-2 text-left font-semibold whitespace-nowrap">{{ formatShort(rate / 1000) }} kHz</th>
-          <td
-            v-for="(cell, i) in cells"
-            :key="cell.bufferFrames"
-            class="border-b border-line p-0"
-            :class="edge(cells, i) ? 'border-r-[3px] border-r-ceiling' : 'border-r border-r-line'"
-          >
-            <button
-              type="button"
-              class="block w-full px-2 py-1.5 text-right hover:bg-change-soft"
-              :aria-label="words(cell)"
-              :aria-pressed="isSet(cell)"
-              :data-cell="`${cell.sampleRate}-${cell.bufferFrames}`"
-              :class="[
-                isSet(cell) ? 'bg-change text-on-change' : isBest(cell) ? 'bg-change-soft' : 'bg-sheet',
-                { 'opacity-100 text-muted': !isSet(cell) && cell.softwareMs > limit },
-              ]"
-              @click="choose(cell)"
-              @keydown="keys($event, row, i)"
-            >
-              <span class="figure block text-[14px]" :class="{ 'font-semibold': cell.source === 'measured' }">{{
-                routeFigure(timeOf(cell))
-              }}</span>
-              <span class="flex items-center justify-end gap-1 text-[11px]"
-                ><span>{{ sourceOf(cell) }}</span
-                ><component :is="mark(cell).icon" class="size-3" aria-hidden="true"
-              /></span>
-              <span
-                v-if="cell.loadPercent !== undefined"
-                class="figure block text-[11px]"
-                :title="cell.loadSource === 'measured' ? 'read off the meter' : 'worked out from other cells'"
-                >{{
-                  cell.loadSource === 'measured' ? formatShort(cell.loadPercent, 1) : formatDecimal(cell.loadPercent, 0)
-                }}
-                %</span
-              >
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="mt-1 flex flex-wrap gap-x-4 text-xs text-muted">
-      <span v-for="each in marks" :key="each.word" class="inline-flex items-center gap-1"
-        ><component :is="each.icon" class="size-3" aria-hidden="true" />{{ each.word }}</span
-      ><span>shaded: recommended</span><span>% is the load</span>
+  <div>
+    <p id="timing-map-words" class="pb-1 text-muted">
+      Round trip in ms by rate and buffer. The heavy line is the limit of {{ formatShort(limit) }} ms for
+      {{ view.strip?.name }}; press a cell to set it.
     </p>
+    <div class="overflow-x-auto" tabindex="0" aria-label="Round trips by rate and buffer">
+      <table class="w-full border-separate border-spacing-0 text-right" aria-describedby="timing-map-words">
+        <thead>
+          <tr>
+            <th scope="col" class="px-2 text-left font-semibold">Frames</th>
+            <th v-for="frames in timing.axes.buffers" :key="frames" scope="col" class="figure px-2 pb-1 font-semibold">
+              {{ frames }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="({ rate, cells }, row) in rows" :key="rate">
+            <th scope="row" class="px-2 text-left font-semibold whitespace-nowrap">
+              {{ formatShort(rate / 1000) }} kHz
+            </th>
+            <td
+              v-for="(cell, i) in cells"
+              :key="cell.bufferFrames"
+              class="border-b border-line p-0"
+              :class="edge(cells, i) ? 'border-r-[3px] border-r-ceiling' : 'border-r border-r-line'"
+            >
+              <button
+                type="button"
+                class="block w-full px-2 py-1.5 text-right hover:bg-change-soft"
+                :aria-label="words(cell)"
+                :aria-pressed="isSet(cell)"
+                :data-cell="`${cell.sampleRate}-${cell.bufferFrames}`"
+                :class="[
+                  isSet(cell) ? 'bg-change text-on-change' : isBest(cell) ? 'bg-change-soft' : 'bg-sheet',
+                  { 'opacity-100 text-muted': !isSet(cell) && cell.softwareMs > limit },
+                ]"
+                @click="choose(cell)"
+                @keydown="keys($event, row, i)"
+              >
+                <span
+                  class="figure block text-[14px] whitespace-nowrap"
+                  :class="{ 'font-semibold': cell.source === 'measured' }"
+                  >{{ routeFigure(timeOf(cell)) }}</span
+                >
+                <span class="flex items-center justify-end gap-1 text-[11px]"
+                  ><span>{{ sourceOf(cell) }}</span
+                  ><component :is="mark(cell).icon" class="size-3" aria-hidden="true"
+                /></span>
+                <span
+                  v-if="cell.loadPercent !== undefined"
+                  class="figure block text-[11px]"
+                  :title="cell.loadSource === 'measured' ? 'read off the meter' : 'worked out from other cells'"
+                  >{{
+                    cell.loadSource === 'measured'
+                      ? formatShort(cell.loadPercent, 1)
+                      : formatDecimal(cell.loadPercent, 0)
+                  }}
+                  %</span
+                >
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mt-1 flex flex-wrap gap-x-4 text-xs text-muted">
+        <span v-for="each in marks" :key="each.word" class="inline-flex items-center gap-1"
+          ><component :is="each.icon" class="size-3" aria-hidden="true" />{{ each.word }}</span
+        ><span>shaded: recommended</span><span>% is the load</span>
+      </p>
+    </div>
   </div>
 </template>

@@ -24,9 +24,7 @@ const result = computed(() => props.running.result)
 const gain = ref(props.running.drill.turns?.from ?? 0)
 const turned = computed(() => {
   const { turns, session, strip } = drill.value
-  return turns
-    ? applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: db(gain.value) }])
-    : session
+  return turns ? applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: db(gain.value) }]) : session
 })
 const view = computed(() => viewOf(turned.value, drill.value.strip))
 /** What the recorder’s meter shows, to the 3 dB that its marks are apart: the rest is for the ear. */
@@ -59,10 +57,7 @@ function listen() {
 const wanted = computed(() => {
   const { turns, session, strip, answer } = drill.value
   if (!turns) return view.value
-  return viewOf(
-    applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: db(Number(answer)) }]),
-    strip,
-  )
+  return viewOf(applySettings(session, [{ strip, stage: turns.stage, setting: 'gain', to: db(Number(answer)) }]), strip)
 })
 const playingWords = computed(() => {
   if (ear.making.value) return 'Being made…'
