@@ -140,7 +140,7 @@ async function longestTaskWhileMeasuring(recording) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(address)
   await page.waitForSelector('[data-gain-handle]')
-  await page.keyboard.press('4')
+  await page.getByRole('link', { name: 'Bench' }).click()
   await page.waitForSelector('[data-page]')
   await page.evaluate(() => {
     window.longTasks = [0]
