@@ -64,6 +64,9 @@ export const strip = z.strictObject({
 export type Strip = z.infer<typeof strip>
 
 export const isBus = ({ kind }: Pick<Strip, 'kind'>): boolean => kind === 'bus'
+/** The strips that bring sound in: all but the busses. */
+export const channelsOf = ({ strips }: { strips: readonly Strip[] }): readonly Strip[] =>
+  strips.filter((each) => !isBus(each))
 export const feedsOf = ({ feeds }: Pick<Strip, 'feeds'>): readonly Feed[] => feeds ?? NO_FEEDS
 const NO_FEEDS: readonly Feed[] = []
 

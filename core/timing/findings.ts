@@ -4,6 +4,7 @@ import { MOST_LOAD, loadAt } from '../latency/load'
 import { rateMismatch } from '../latency/rate-mismatch'
 import { measuredAt, roundTripsOf } from '../latency/round-trip'
 import type { AudioInterface, RoundTrip, Session, Severity } from '../session'
+import { channelsOf } from '../session'
 import { formatDecimal, formatShort } from '../units'
 import type { TimingFindingCode } from './finding-codes'
 
@@ -154,10 +155,11 @@ function machine({ system }: Session, load: LoadModel | null): TimingFinding[] {
 }
 
 function disk(session: Session): TimingFinding[] {
-  const { system, strips } = session
+  const { system } = session
   if (system.takeMinutes === undefined) return []
+  const channels = channelsOf(session).length
   const one = recordingBytes(system.sampleRate, system.bitDepth, 1, 60 * system.takeMinutes)
-  const all = one * strips.length
+  const all = one * channels
   if (all <= LARGEST_RIFF) return []
   return [
     {
@@ -166,7 +168,7 @@ function disk(session: Session): TimingFinding[] {
       message:
         one > LARGEST_RIFF
           ? `One channel alone of ${formatShort(system.takeMinutes)} minutes is ${formatDecimal(one / GIGA, 2)} GB: a classic WAV file ends at 4 GiB.`
-          : `All ${strips.length} channels in one file would be ${formatDecimal(all / GIGA, 2)} GB: a classic WAV file ends at 4 GiB. One file a channel fits.`,
+          : `All ${channels} channels in one file would be ${formatDecimal(all / GIGA, 2)} GB: a classic WAV file ends at 4 GiB. One file a channel fits.`,
       action:
         'Record one file a channel, split the take, or use a 64-bit file format that the recorder and the editor both know.',
     },

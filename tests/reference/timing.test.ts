@@ -13,6 +13,7 @@ import type { AudioInterface, RoundTrip, Session } from '#core/session'
 import { seeded } from '#core/numeric/random'
 import { timeSession } from '#core/timing/time-session'
 import { framesToMilliseconds, frames, hz } from '#core/units'
+import { twoMixes } from '../support/desk'
 import { example1, valid } from '../support/sessions'
 
 const trip = (sampleRate: number, bufferFrames: number, milliseconds: number) =>
@@ -342,6 +343,13 @@ describe('clock and disk', () => {
     expect(recordingBytes(96_000, 24, 8, 3600) / 1e9).toBeCloseTo(8.294, 3)
     expect(codes(timed({ takeMinutes: 600 }))).toContain('wav-limit')
     expect(codes(timed({ takeMinutes: 60 }))).not.toContain('wav-limit')
+    // 200 min of 24 bits at 48 kHz are 1.728 GB a channel: three channels and two busses, of which no track is made.
+    const session = valid({
+      ...twoMixes(),
+      system: { sampleRate: 48_000, bitDepth: 24, bufferFrames: 128, takeMinutes: 200 },
+    })
+    const said = timeSession(session).findings.find(({ code }) => code === 'wav-limit')
+    expect(said?.message).toContain('All 3 channels in one file would be 5.18 GB')
   })
 })
 

@@ -6,7 +6,7 @@ import { listeningKinds, performerLimit } from '#core/latency/performer'
 import { routeTime } from '#core/latency/route-words'
 import { roundTripsOf } from '#core/latency/round-trip'
 import type { Listening, Performer } from '#core/session'
-import { drivers, performerFields, timingFields, withPart } from '#core/session'
+import { channelsOf, drivers, performerFields, timingFields, withPart } from '#core/session'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import { fitChart } from '~/charts/fit-chart'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -89,13 +89,9 @@ const fitWords = computed(() => {
   const residual = `residual ${formatDecimal(fit.residualMs, 2)} ms over ${fit.points} points`
   return `${formatDecimal(buffers, 2)}${plusMinus(spreads.buffers, 2)} buffers, ${besides}; ${residual}.`
 })
+const channels = computed(() => (store.session ? channelsOf(store.session).length : 0))
 const bytes = (seconds: number) =>
-  recordingBytes(
-    system.value?.sampleRate ?? 0,
-    system.value?.bitDepth ?? 24,
-    store.session?.strips.length ?? 1,
-    seconds,
-  )
+  recordingBytes(system.value?.sampleRate ?? 0, system.value?.bitDepth ?? 24, channels.value, seconds)
 const gb = (value: number) => formatDecimal(value / 1e9, 2)
 const { adopted, adopt } = useRecommendation()
 </script>
@@ -239,7 +235,7 @@ const { adopted, adopt } = useRecommendation()
           />
         </p>
         <p class="text-muted">
-          {{ store.session?.strips.length }} {{ store.session?.strips.length === 1 ? 'channel' : 'channels' }}:
+          {{ channels }} {{ channels === 1 ? 'channel' : 'channels' }}:
           <span class="figure text-ink">{{ gb(bytes(3600)) }}</span> GB an hour<template v-if="system.takeMinutes"
             >, <span class="figure text-ink" data-disk>{{ gb(bytes(60 * system.takeMinutes)) }}</span> GB in all{{
               bytes(60 * system.takeMinutes) > LARGEST_RIFF ? ', over the 4 GiB of one classic WAV file' : ''
