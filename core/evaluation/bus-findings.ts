@@ -67,14 +67,15 @@ function sumTooHot(view: BusView, sum: Sum, first: string): Draft[] {
 /** The loudest strip alone as far down as brings the sum where it should be, else all of them alike. */
 function bringDown(view: BusView, sum: Sum, by: number): Mend[] {
   const feeders = sum.brought.flatMap(({ strip: id }) => view.session.strips.filter((strip) => strip.id === id))
-  const one = feeders
-    .slice(0, 1)
-    .flatMap((strip) =>
-      [by, by + 3, by + 6, by + 12].map((less) => ({
-        action: `Bring “${strip.name}” down by ${dB(less)}, to ${formatDecimal(feedTo(strip, view.strip.id).gain - less, 1)} dB.`,
-        changes: [lowered(strip, view.strip.id, less)],
-      })),
-    )
+  const one = feeders.slice(0, 1).flatMap((strip) =>
+    [by, by + 3, by + 6, by + 12].map((least) => {
+      const to = loweredTo(strip, view.strip.id, least)
+      return {
+        action: `Bring “${strip.name}” down by ${dB(feedTo(strip, view.strip.id).gain - to)}, to ${formatDecimal(to, 1)} dB.`,
+        changes: [lowered(strip, view.strip.id, least)],
+      }
+    }),
+  )
   const all = {
     action: `Bring all ${feeders.length} strips down by ${dB(Math.ceil(by))} into this bus; between them nothing changes.`,
     changes: feeders.map((strip) => lowered(strip, view.strip.id, Math.ceil(by))),
@@ -84,11 +85,15 @@ function bringDown(view: BusView, sum: Sum, by: number): Mend[] {
 
 const feedTo = (strip: Strip, bus: string): Feed => feedsOf(strip).find(({ to }) => to === bus) as Feed
 
+/** A send lowered at least that far, to a tenth that can be set. */
+const loweredTo = (strip: Strip, bus: string, by: number): number =>
+  Math.floor(10 * (feedTo(strip, bus).gain - by) + 1e-6) / 10
+
 const lowered = (strip: Strip, bus: string, by: number): Change => ({
   do: 'feed',
   strip: strip.id,
   to: bus,
-  set: { gain: db(feedTo(strip, bus).gain - by) },
+  set: { gain: db(loweredTo(strip, bus, by)) },
 })
 
 const isWithin = (change: Change) =>

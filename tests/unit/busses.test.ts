@@ -21,7 +21,7 @@ import {
   removeStrip,
   withoutFeed,
 } from '#core/session'
-import { db } from '#core/units'
+import { db, formatDecimal } from '#core/units'
 import { twoMixes } from '../support/desk'
 import { valid } from '../support/sessions'
 
@@ -267,6 +267,10 @@ describe('the plan of a desk', () => {
     const mended = applyChanges(loud, finding.changes ?? [])
     expect(codes(mended, 'room')).not.toContain('sum-too-hot')
     expect(evaluated(mended, 'room').points[0]!.headroom).toBeGreaterThanOrEqual(6)
+    // A level that can be set, and the same in the words.
+    const { gain } = feedsOf(strip(mended, 'player')).find(({ to }) => to === 'room')!
+    expect(gain).toBe(Math.round(10 * gain) / 10)
+    expect(finding.action).toContain(`down by ${formatDecimal(4 - gain, 1)} dB, to ${formatDecimal(gain, 1)} dB.`)
     const hot = applyChanges(session, [{ do: 'feed', strip: 'player', to: 'room', set: { gain: db(16) } }])
     expect(planSession(hot).strips.find((each) => each.strip === 'room')?.notes[0]).toContain('Bring “Player” down by')
   })
