@@ -54,7 +54,8 @@ function quieter(session: Session, strip: Strip, bus: string, by: 'fader' | 'gai
     feed?.tap === 'post' ? controls.findLast((each) => each.isFader && !each.locked && !each.isSystemSlider) : undefined
   if (fader) return turned(strip, fader, less)
   if (!feed) return null
-  return { do: 'feed', strip: strip.id, to: bus, set: { gain: db(Math.max(stripFields.feed.min, feed.gain - less)) } }
+  const gain = Math.max(stripFields.feed.min, Math.round(10 * (feed.gain - less)) / 10)
+  return { do: 'feed', strip: strip.id, to: bus, set: { gain: db(gain) } }
 }
 
 const turned = (strip: Strip, { stage, setting, range, value }: GainControl, less: number): Change => ({

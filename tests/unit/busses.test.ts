@@ -274,6 +274,16 @@ describe('the plan of a desk', () => {
     const hot = applyChanges(session, [{ do: 'feed', strip: 'player', to: 'room', set: { gain: db(16) } }])
     expect(planSession(hot).strips.find((each) => each.strip === 'room')?.notes[0]).toContain('Bring “Player” down by')
   })
+  it('equally loud where strips leave before the fader: by their sends, at levels that can be set', () => {
+    const before = applyChanges(
+      session,
+      ['alto', 'bass', 'player'].map((id) => ({ do: 'feed', strip: id, to: 'stream', set: { tap: 'pre' } })),
+    )
+    const { changes } = equalise(before, 'stream', 'fader')
+    const sends = changes.flatMap((change) => ('do' in change && change.do === 'feed' ? [change.set.gain ?? NaN] : []))
+    expect(sends.length).toBeGreaterThan(0)
+    expect(sends).toEqual(sends.map((gain) => Math.round(10 * gain) / 10))
+  })
   it('equally loud by fader, by gain: within half a decibel, the gains or the faders untouched', () => {
     for (const by of ['fader', 'gain'] as const) {
       const { changes, left } = equalise(session, 'stream', by)
