@@ -252,3 +252,17 @@ test('adding a strip says so and puts the cursor into its name', async ({ page }
   await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toBeFocused()
   await expect(page.locator('[data-told]')).toContainText('“Narrator 2” was added')
 })
+
+test('a subwoofer and tops are two busses: both are named, and Undo takes both out again', async ({ page }) => {
+  await open(page)
+  await page.keyboard.press('a')
+  await page.locator('[data-bus-use="sub-and-tops"]').click()
+  await expect(page.locator('[data-told]')).toContainText(
+    '“Subwoofer” and “Tops” were added; Undo takes them out again.',
+  )
+  await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toHaveValue('Subwoofer')
+  const strips = page.getByRole('navigation', { name: 'Strips' })
+  await expect(strips.getByRole('button', { name: /^Tops/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(strips.getByRole('button', { name: /^(Subwoofer|Tops)/ })).toHaveCount(0)
+})

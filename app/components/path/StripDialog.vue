@@ -26,15 +26,22 @@ onMounted(async () => {
 async function add(label: string, change: (session: Session) => Session) {
   const before = store.committed?.strips.length ?? 0
   const wrong = store.edit(label, change)
-  const added = store.committed?.strips[before]
-  chain.told.value = wrong ?? (added ? `“${added.name}” was added; Undo takes it out again.` : null)
+  const added = store.committed?.strips.slice(before) ?? []
+  chain.told.value = wrong ?? addedWords(added.map(({ name }) => `“${name}”`))
   close()
-  if (!added) return
-  view.select(added.id)
+  const [first] = added
+  if (!first) return
+  view.select(first.id)
   // Its name is what one types next; the dialog gives the focus back first.
   await nextTick()
   await nextTick()
   document.querySelector<HTMLElement>('[data-strip-name] input')?.focus()
+}
+function addedWords(names: readonly string[]): string | null {
+  if (names.length === 0) return null
+  return names.length === 1
+    ? `${names[0]} was added; Undo takes it out again.`
+    : `${names.slice(0, -1).join(', ')} and ${names.at(-1)} were added; Undo takes them out again.`
 }
 function addTemplate(template: Template) {
   const bundle = ready.value?.templateBundle(template)
