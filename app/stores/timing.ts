@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { dropoutRemediesOf } from '#core/diagnosis/dropout-steps'
-import { hostUnit, timeSession, timingAxes } from '#core/timing/time-session'
+import { hostUnit, timeSession } from '#core/timing/time-session'
+import { timingAxes } from '#core/latency/axes'
 import { useSessionStore } from './session'
 
 /** Rates, buffers and recommendations of the open session, as committed. */

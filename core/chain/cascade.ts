@@ -53,9 +53,13 @@ export interface Contribution {
   share: number
 }
 
-/** A programme as it enters a strip, and its point. */
-export function begin(programme: Programme, strip: string): { signal: Signal; point: Point } {
-  const signal = enter(programme, strip)
+/** A programme as it enters a strip, and its point. `device`: whose its noise is, a room’s that of the microphone. */
+export function begin(
+  programme: Programme,
+  strip: string,
+  device = programme.origin ?? programme.stage,
+): { signal: Signal; point: Point } {
+  const signal = enter(programme, strip, device)
   const point = pointAt(programme.stage, programme.unit, signal, programme.ceiling, null, null)
   // Air does not clip: what overloads on it is the capsule, which is the next two-port's input.
   if (programme.unit !== 'dBSPL') clip(signal, programme.ceiling, programme.stage)
@@ -71,6 +75,7 @@ export function begin(programme: Programme, strip: string): { signal: Signal; po
 export function pass(
   signal: Signal,
   { stage, unit, gain, pickup, curve, inputCeiling, outputCeiling, noise }: TwoPort,
+  device = stage,
 ): Point {
   if (pickup) take(signal, pickup)
   const overInput = inputCeiling === null ? null : difference(inputCeiling, signal.peak)
@@ -78,7 +83,7 @@ export function pass(
   const reduction = curve ? bend(signal, curve) : null
   raiseAll(signal, gain)
   signal.unit = unit
-  arise(signal, stage, noise)
+  arise(signal, stage, device, noise)
   const throughInput = inputCeiling === null ? null : raise(bent(inputCeiling, curve), gain)
   const point = curve
     ? pointBehindCurve(stage, unit, signal, outputCeiling, reduction, overInput, surgeOverInput)
@@ -92,6 +97,7 @@ function take(signal: Signal, { programme, room }: Pickup) {
   signal.average = raise(signal.average, programme)
   signal.peak = raise(signal.peak, programme)
   signal.surgePeak = raise(signal.surgePeak, programme)
+  signal.bound = raise(signal.bound, programme)
   signal.shift += room
 }
 
@@ -102,11 +108,14 @@ function bend(signal: Signal, curve: Curve): Reduction {
   const floor = noiseLevel(signal)
   const lift = floor === null ? 0 : curve.level(floor) - floor
   signal.shift += lift
+  // A small signal meets no threshold: feedback begins with one.
+  signal.openGain += curve.fixed
   const off = (level: Level) => db(level + curve.fixed - curve.level(level))
   const reduction = { average: off(signal.average), peak: off(signal.peak), surge: off(signal.surgePeak) }
   signal.average = bent(signal.average, curve)
   signal.peak = bent(signal.peak, curve)
   signal.surgePeak = bent(signal.surgePeak, curve)
+  signal.bound = bent(signal.bound, curve)
   return reduction
 }
 

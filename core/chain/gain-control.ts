@@ -73,6 +73,10 @@ export function stripControls(stages: readonly ResolvedStage[]): GainControl[] {
   return found
 }
 
+/** Where the operating system’s slider and its like belong: at 0 dB, where they do nothing, as far as their range has it. */
+export const restingGain = ({ range }: Pick<GainControl, 'range'>): number =>
+  Math.min(range.gainMax, Math.max(range.gainMin, 0))
+
 /** The gain that one turns last: the nearest to the recorder in analogue, or behind the converter where there is no other. */
 export function lastControl(controls: readonly GainControl[]): GainControl | null {
   return (

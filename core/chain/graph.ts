@@ -6,8 +6,8 @@ import type { Surroundings } from './compile'
 import { compileStage, compileStrip } from './compile'
 import type { ResolvedStage } from './resolve'
 import { resolveStrip } from './resolve'
-import type { Origin, Signal } from './signal'
-import { copied } from './signal'
+import type { OpenMicrophone, Signal } from './signal'
+import { copied, openMicrophone } from './signal'
 import type { Sum } from './sum'
 import { meet } from './sum'
 
@@ -17,8 +17,8 @@ export interface Walked {
   readonly noise: Contribution[]
   /** Where strips meet in it; `null` for a channel, and for a bus that nothing feeds. */
   readonly sum: Sum | null
-  /** The sounds at its end. */
-  readonly origins: readonly Origin[]
+  /** The microphones that are heard at its end, with the gain from their capsules to there. */
+  readonly microphones: readonly OpenMicrophone[]
   /** What leaves it, in the order of its feeds. */
   readonly leaving: readonly Leaving[]
 }
@@ -38,10 +38,10 @@ export function walkStrip(
   arriving: readonly Signal[],
 ): Walked {
   const { programme, twoPorts } = compileStrip(strip, stages, surroundings)
-  const begun = programme && begin(programme, strip.id)
-  const met = begun || arriving.length === 0 ? null : meet(strip.id, arriving)
+  const begun = programme && begin(programme, strip.id, roomDevice(stages))
+  const met = begun || arriving.length === 0 ? null : meet(strip, arriving)
   const signal = begun?.signal ?? met?.signal
-  if (!signal) return { points: [], noise: [], sum: null, origins: [], leaving: [] }
+  if (!signal) return { points: [], noise: [], sum: null, microphones: [], leaving: [] }
   const points = begun ? [begun.point] : []
   const leaving: Leaving[] = []
   const feeds = feedsOf(strip)
@@ -51,14 +51,29 @@ export function walkStrip(
     const own = feeds.length === 0 ? feeds : feeds.filter(({ from }) => (from ?? last) === stage.id)
     const before = own.some(({ tap }) => isOtherwise(stage, tap)) ? copied(signal, 0) : signal
     const twoPort = twoPorts[begun ? i - 1 : i]
-    if (twoPort) points.push(pass(signal, twoPort))
+    if (stage.kind === 'microphone') openMicrophone(signal, stage.gear.id)
+    if (twoPort) points.push(pass(signal, twoPort, deviceOf(stage)))
     for (const feed of own) {
       const tapped = isOtherwise(stage, feed.tap) ? beforeFader(feed, stages, i, before, surroundings) : signal
       leaving.push({ feed, signal: copied(tapped, feed.gain) })
     }
   }
-  return { points, noise: contributions(signal), sum: met?.sum ?? null, origins: signal.origins, leaving }
+  return {
+    points,
+    noise: contributions(signal),
+    sum: met?.sum ?? null,
+    microphones: signal.microphones.map((each) => ({ ...each, gain: each.gain + signal.openGain })),
+    leaving,
+  }
 }
+
+/** Whose noise a stage’s is: that of a box, or of one of its sockets. */
+const deviceOf = (stage: ResolvedStage): string =>
+  stage.kind === 'interface' || stage.kind === 'digital-input' ? `${stage.gear.id}/${stage.input.id}` : stage.gear.id
+
+/** The room’s noise is what one microphone hears of it: two microphones hear it unrelated, one on two strips alike. */
+const roomDevice = (stages: readonly ResolvedStage[]): string | undefined =>
+  stages[1]?.kind === 'microphone' ? stages[1].gear.id : stages[0]?.gear.id
 
 /** Whether a send does not take what the stage itself puts out: the fader of a channel is on its way, or is not. */
 export const isOtherwise = (stage: ResolvedStage, tap: Feed['tap']): boolean =>
@@ -75,7 +90,11 @@ function beforeFader(
   const stage = stages[i] as ResolvedStage
   if (stage.kind === 'fader') return before
   const other = copied(before, 0)
-  pass(other, compileStage(stages, i, surroundings, { ...stage, settings: { ...stage.settings, tap } }))
+  pass(
+    other,
+    compileStage(stages, i, surroundings, { ...stage, settings: { ...stage.settings, tap } }),
+    deviceOf(stage),
+  )
   return other
 }
 

@@ -1,6 +1,8 @@
 import type { Db, Hz, Ohms } from '../units'
 import { db, hz, ohms } from '../units'
-import type { ResolvedStage } from './resolve'
+import type { PickupCircuit } from './pickup'
+import { sourceResistance } from './pickup'
+import type { Resolved, ResolvedStage } from './resolve'
 
 /**
  * What a source of impedance Zs loses into a load Zl, as a gain (not above 0 dB): −20 lg(1 + Zs/Zl).
@@ -9,19 +11,6 @@ import type { ResolvedStage } from './resolve'
 export function loadingGain(source: Ohms | undefined, load: Ohms | undefined): Db {
   return source === undefined || load === undefined ? db(0) : db(-20 * Math.log10(1 + source / load))
 }
-
-/**
- * The same at a frequency for a coil, Zs = R + jωL: −20 lg|1 + (R + jωL)/Zl|.
- * Examples: 7 kΩ and 4 H into 20 kΩ: −2.6 dB at 100 Hz, −16.2 dB at 5 kHz; into 1 MΩ −0.06 and −0.13 dB.
- */
-export function coilLoading(resistance: Ohms, inductance: number, load: Ohms, frequency: Hz): Db {
-  const reactance = 2 * Math.PI * frequency * inductance
-  return db(-20 * Math.log10(Math.hypot(1 + resistance / load, reactance / load)))
-}
-
-/** Where a coil and its cable's capacitance resonate, 1/(2π√(LC)). Example: 4 H and 500 pF: 3.56 kHz. */
-export const coilResonance = (inductance: number, picofarads: number): Hz =>
-  hz(1 / (2 * Math.PI * Math.sqrt(inductance * picofarads * 1e-12)))
 
 /** The input impedance of a stage, where it has one. */
 export function inputImpedance(stage: ResolvedStage | undefined): Ohms | undefined {
@@ -35,13 +24,56 @@ export function inputImpedance(stage: ResolvedStage | undefined): Ohms | undefin
  * and shows its source's impedance through its turns, Zs/n²: that takes the stage `before` it.
  */
 export function outputImpedance(stage: ResolvedStage, before: ResolvedStage | undefined): Ohms | undefined {
-  if (stage.kind === 'microphone' || stage.kind === 'electric-source') return stage.specs.impedance
+  if (stage.kind === 'microphone') return stage.specs.impedance
+  if (stage.kind === 'electric-source') return electricImpedance(stage)
   if (stage.kind === 'di-box' && stage.specs.outputImpedance === undefined) {
     const source = before && outputImpedance(before, undefined)
     return source === undefined ? undefined : ohms(source / stage.specs.ratio ** 2)
   }
   if (stage.kind === 'interface-output') return stage.specs.impedance
   return 'specs' in stage && 'outputImpedance' in stage.specs ? stage.specs.outputImpedance : undefined
+}
+
+/** What an electric source drives its lead from: a pickup through its volume control. */
+function electricImpedance({ gear, specs }: Resolved<'electric-source'>): Ohms | undefined {
+  const { impedance } = specs
+  return gear.output === 'passive-pickup' && impedance !== undefined
+    ? sourceResistance({ resistance: impedance, pot: potOf(specs) })
+    : impedance
+}
+
+/** The volume control of a pickup, fully up where its position is not given; `undefined` where none is described. */
+export const potOf = ({ volumePot, volumeAt = 1 }: Resolved<'electric-source'>['specs']) =>
+  volumePot === undefined ? undefined : { resistance: volumePot, at: volumeAt }
+
+/** The circuit of an electric source, the lead behind it and the input that the lead goes into. */
+export function circuitOf(
+  { gear, specs }: Resolved<'electric-source'>,
+  next: ResolvedStage,
+  inductance: number,
+): PickupCircuit | null {
+  if (specs.impedance === undefined) return null
+  const { cable = USUAL_CABLE, capacitance = USUAL_CAPACITANCE } = next.settings
+  return {
+    resistance: specs.impedance,
+    inductance,
+    pot: gear.output === 'passive-pickup' ? potOf(specs) : undefined,
+    load: inputImpedance(next),
+    picofarads: cable * capacitance,
+  }
+}
+
+/** Taken for a coil that states no inductance: the middle of 2 to 5 H (common practice, no source). */
+const USUAL_INDUCTANCE = 4
+/** Resistances of magnetic pickups (common practice, no source): outside them nothing is assumed of a coil. */
+const COIL = { least: 1000, most: 50_000 }
+
+/** The inductance of a pickup, stated or assumed; `null` for what is no coil. */
+export function inductanceOf({ gear, specs }: Resolved<'electric-source'>): number | null {
+  if (gear.output !== 'passive-pickup') return null
+  if (specs.inductance !== undefined) return specs.inductance
+  const { impedance } = specs
+  return impedance !== undefined && impedance >= COIL.least && impedance <= COIL.most ? USUAL_INDUCTANCE : null
 }
 
 /** Capacitance of a cable where none is given, pF/m, and its length where none is given, m (common practice, no source). */

@@ -15,7 +15,7 @@ function passiveResistance(stage: ResolvedStage, before: ResolvedStage | undefin
       return stage.specs.selfNoise === undefined ? stage.specs.impedance : undefined
     case 'electric-source':
       return stage.gear.output === 'passive-pickup' && stage.specs.noise === undefined
-        ? stage.specs.impedance
+        ? outputImpedance(stage, undefined)
         : undefined
     case 'pad':
       return stage.specs.outputImpedance

@@ -9,22 +9,41 @@ export interface Clipped {
   stage: string
 }
 
-/** One noise on its way, with the place where it arises. Its level is that of the signal’s `shift` on top of `below`. */
+/**
+ * One noise on its way, with the place where it arises and the device that makes it: one device on two ways makes one noise. Its level
+ * is that of the signal’s `shift` on top of `below`.
+ */
 export interface CarriedNoise {
   readonly strip: string
   readonly stage: string
+  readonly device: string
   readonly name: NoiseName
   readonly below: number
 }
 
-/** A sound that is part of a signal: how far its average lies under that of the whole, dB. No stage tells them apart, so that it stays. */
+/**
+ * A sound that is part of a signal: how far its average, peak and peak with the surge lie under those of the whole, dB. A stage acts on
+ * the whole and tells no sounds apart, so that they stay.
+ */
 export interface Origin {
   readonly source: string
-  readonly below: number
+  readonly average: number
+  readonly peak: number
+  readonly surge: number
 }
 
 /**
- * The signal on its way. Local to one walk, so it is changed in place: a walk of many stages makes few objects. A stage raises
+ * A microphone that is heard in a signal, and the greatest gain from the sound pressure at its capsule, on its axis, to here: that of a
+ * small signal, which no compressor holds down. Its gain is `openGain` of the signal on top of `gain`, dB.
+ */
+export interface OpenMicrophone {
+  readonly device: string
+  readonly strips: readonly string[]
+  readonly gain: number
+}
+
+/**
+ * The signal on its way. Local to one evaluation, so it is changed in place: a strip of many stages makes few objects. A stage raises
  * all noises alike, so that only what they have in common, `shift`, is changed, and their power is added up once.
  */
 export interface Signal {
@@ -33,19 +52,47 @@ export interface Signal {
   average: Level
   peak: Level
   surgePeak: Level
+  /** The highest peak that can be: every sound at its peak in the same moment, on every way. */
+  bound: Level
   shift: number
   noisePower: number
   readonly noise: CarriedNoise[]
   readonly origins: readonly Origin[]
+  openGain: number
+  microphones: readonly OpenMicrophone[]
   clipped: Clipped | null
 }
 
 /** A programme as it enters a strip. */
-export function enter({ stage, unit, average, peak, surgePeak, noise, origin }: Programme, strip: string): Signal {
-  const origins = [{ source: origin ?? stage, below: 0 }]
-  const signal = { strip, unit, average, peak, surgePeak, shift: 0, noisePower: 0, noise: [], origins, clipped: null }
-  arise(signal, stage, noise)
+export function enter(
+  { stage, unit, average, peak, surgePeak, noise, origin }: Programme,
+  strip: string,
+  device: string,
+): Signal {
+  const signal: Signal = {
+    strip,
+    unit,
+    average,
+    peak,
+    surgePeak,
+    bound: peak,
+    shift: 0,
+    noisePower: 0,
+    noise: [],
+    origins: [{ source: origin ?? stage, average: 0, peak: 0, surge: 0 }],
+    openGain: 0,
+    microphones: NONE,
+    clipped: null,
+  }
+  arise(signal, stage, device, noise)
   return signal
+}
+const NONE: readonly OpenMicrophone[] = []
+
+/** Takes note of the microphone that the signal comes to: gains count from its capsule. */
+export function openMicrophone(signal: Signal, device: string) {
+  signal.openGain = 0
+  signal.microphones = [{ device, strips: [signal.strip], gain: 0 }]
 }
 
 /** The same signal by itself, raised by a send. */
@@ -54,17 +101,19 @@ export const copied = (signal: Signal, gain: number): Signal => ({
   average: (signal.average + gain) as Level,
   peak: (signal.peak + gain) as Level,
   surgePeak: (signal.surgePeak + gain) as Level,
+  bound: (signal.bound + gain) as Level,
   shift: signal.shift + gain,
+  openGain: signal.openGain + gain,
   noise: [...signal.noise],
 })
 
-export function arise(signal: Signal, stage: string, noise: readonly NoiseSource[]) {
-  for (const { name, level } of noise) add(signal, signal.strip, stage, name, level)
+export function arise(signal: Signal, stage: string, device: string, noise: readonly NoiseSource[]) {
+  for (const { name, level } of noise) add(signal, signal.strip, stage, device, name, level)
 }
 
-export function add(signal: Signal, strip: string, stage: string, name: NoiseName, level: number) {
+export function add(signal: Signal, strip: string, stage: string, device: string, name: NoiseName, level: number) {
   const below = level - signal.shift
-  signal.noise.push({ strip, stage, name, below })
+  signal.noise.push({ strip, stage, device, name, below })
   signal.noisePower += power(below)
 }
 
@@ -73,13 +122,16 @@ export function raiseAll(signal: Signal, gain: number) {
   signal.average = (signal.average + gain) as Level
   signal.peak = (signal.peak + gain) as Level
   signal.surgePeak = (signal.surgePeak + gain) as Level
+  signal.bound = (signal.bound + gain) as Level
   signal.shift += gain
+  signal.openGain += gain
 }
 
 /** Holds the signal under a ceiling at the output; `already` where the peak is known to have passed one before a curve. */
 export function clip(signal: Signal, ceiling: Level | null, stage: string, already = false) {
   if (ceiling === null) return
   if (already || signal.peak > ceiling) signal.clipped ??= { strip: signal.strip, stage }
+  signal.bound = lower(signal.bound, ceiling)
   if (signal.surgePeak <= ceiling) return
   signal.peak = lower(signal.peak, ceiling)
   signal.surgePeak = ceiling

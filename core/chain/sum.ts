@@ -1,6 +1,7 @@
 import { power } from '../numeric/power'
+import type { Strip, Together } from '../session'
 import type { Level } from '../units'
-import type { CarriedNoise, Origin, Signal } from './signal'
+import type { CarriedNoise, OpenMicrophone, Origin, Signal } from './signal'
 import { add, noiseLevel } from './signal'
 import type { SignalUnit } from './two-port'
 
@@ -23,9 +24,9 @@ export interface Sum {
   readonly likely: Level
   /** What it can be at the very most: every peak at the same moment. */
   readonly bound: Level
-  /** The likely peak while the strip whose surge counts most surges. */
+  /** The likely peak while the sound whose surge counts most surges. */
   readonly surge: Level
-  /** That strip. */
+  /** A strip that brings that sound. */
   readonly surges: string
   readonly noise: Level | null
   /** The loudest first. */
@@ -33,6 +34,7 @@ export interface Sum {
 }
 
 const amplitude = (level: number) => power(level / 2)
+const decibels = (value: number) => 20 * Math.log10(value)
 
 /** What the peak of many unrelated sounds tends to lie over their average, 10.2 dB (own simulation of speech-like signals). */
 const TENDS_TO = amplitude(10.2)
@@ -40,43 +42,57 @@ const TENDS_TO = amplitude(10.2)
 /** The square of a sine's peak over its power: levels of peaks are those of the sine that has them. */
 const SINE = 2
 
+/** One sound with all its ways to a bus together, as amplitudes. */
+interface Sound {
+  readonly source: string
+  readonly strip: string
+  average: number
+  peak: number
+  surge: number
+}
+
 /**
- * Signals of a bus that meet: unrelated ones add in power, one sound that arrives twice in amplitude, and noises in power
- * save the very same noise on two ways.
+ * Signals of a bus added up. First each sound’s own ways, in amplitude; then the sounds, which are unrelated: averages in power.
+ * Noises add in power save the very same noise on two ways, which adds in amplitude.
  *
- * Likely peak: the greater of one strip's peak with the RMS of all others, and the sum's average + 10.2 dB; never over the
- * certain bound, all peaks in amplitude. One strip at a time surges. Three of −20/−9, −26/−12 and −30/−20 dB: average
- * −18.69, likely −8.03, bound −3.02.
+ * Likely peak: the greater of one sound’s peak with the RMS of all others, and the sum’s average + 10.2 dB; never over the
+ * highest possible peak, all peaks of all ways in amplitude. One sound at a time surges.
+ * Examples: three strips of −20/−9, −26/−12 and −30/−20 dB: average −18.69, likely −8.03, bound −3.02. Four of −30/−19, each direct
+ * and by an effects bus 12 dB lower: average −22.03, likely −11.83, bound −5.01.
  * @param arriving at least one
  */
-export function meet(bus: string, arriving: readonly Signal[]): { signal: Signal; sum: Sum } {
-  const groups = groupsOf(arriving)
-  const average = level(
-    sumOf(groups, (each) => each.power),
-    10,
-  )
-  const bound = sumOf(groups, (each) => each.peak)
-  const likely = Math.min(bound, likelyPeak(groups))
-  const { surge, surges } = worstSurge(groups, bound, likely)
+export function meet(
+  { id: bus, together = 'all' }: Pick<Strip, 'id' | 'together'>,
+  arriving: readonly Signal[],
+): { signal: Signal; sum: Sum } {
   const unit = (arriving[0] as Signal).unit
+  const noise: Signal = emptySum(bus, unit)
+  addNoises(noise, arriving)
+  const all = soundsOf(arriving)
+  const mostAtOnce = atOnce(together, all.length)
+  const sounding = mostAtOnce < all.length ? loudest(all, mostAtOnce, 'average') : all
+  const peaking = mostAtOnce < all.length ? loudest(all, mostAtOnce, 'peak') : all
+  // Whoever is silent leaves the noise of an open way.
+  const silent = sounding === all ? 0 : amplitude(noiseLevel(noise) ?? -Infinity) / Math.sqrt(SINE)
+  const average = Math.sqrt(sumOf(sounding, (each) => each.average ** 2))
+  const bound = boundOf(arriving, all, peaking) + silent
+  const likely = Math.min(bound, likelyPeak(peaking) + silent)
+  const { surge, surges } = worstSurge(peaking, bound, likely, silent)
   const signal: Signal = {
-    strip: bus,
-    unit,
-    average: average as Level,
-    peak: level(likely, 20) as Level,
-    surgePeak: level(surge, 20) as Level,
-    shift: 0,
-    noisePower: 0,
-    noise: [],
-    origins: originsOf(arriving, average),
+    ...noise,
+    average: decibels(average) as Level,
+    peak: decibels(likely) as Level,
+    surgePeak: decibels(surge) as Level,
+    bound: decibels(bound) as Level,
+    origins: originsOf(sounding, average, likely, surge),
+    microphones: microphonesOf(arriving),
     clipped: arriving.find((each) => each.clipped)?.clipped ?? null,
   }
-  noises(signal, arriving, groups.length < arriving.length)
   const sum: Sum = {
     unit,
     average: signal.average,
     likely: signal.peak,
-    bound: level(bound, 20) as Level,
+    bound: signal.bound,
     surge: signal.surgePeak,
     surges,
     noise: noiseLevel(signal),
@@ -85,66 +101,103 @@ export function meet(bus: string, arriving: readonly Signal[]): { signal: Signal
   return { signal, sum }
 }
 
-const level = (value: number, factor: 10 | 20) => factor * Math.log10(value)
+/** How many of a bus’s sounds are heard at once. */
+const atOnce = (together: Together, sounds: number): number =>
+  together === 'all' ? sounds : together === 'in-turn' ? 1 : together
 
-/** Signals that have a sound in common, together; between groups nothing is related. Power, and amplitudes of its peaks. */
-interface Group {
-  readonly strip: string
-  readonly power: number
-  readonly peak: number
-  readonly surge: number
+const emptySum = (strip: string, unit: SignalUnit): Signal => ({
+  strip,
+  unit,
+  average: 0 as Level,
+  peak: 0 as Level,
+  surgePeak: 0 as Level,
+  bound: 0 as Level,
+  shift: 0,
+  noisePower: 0,
+  noise: [],
+  origins: [],
+  openGain: 0,
+  microphones: [],
+  clipped: null,
+})
+
+/** Every sound that arrives, its ways added in amplitude. */
+function soundsOf(arriving: readonly Signal[]): readonly Sound[] {
+  const sounds = new Map<string, Sound>()
+  for (const { strip, average, peak, surgePeak, origins } of arriving)
+    for (const origin of origins) {
+      const way = {
+        average: amplitude(average - origin.average),
+        peak: amplitude(peak - origin.peak),
+        surge: amplitude(surgePeak - origin.surge),
+      }
+      const known = sounds.get(origin.source)
+      if (!known) sounds.set(origin.source, { source: origin.source, strip, ...way })
+      else {
+        known.average += way.average
+        known.peak += way.peak
+        known.surge += way.surge
+      }
+    }
+  return [...sounds.values()]
 }
 
-function groupsOf(arriving: readonly Signal[]): Group[] {
-  const bySource = new Map<string, Signal[]>()
-  for (const signal of arriving) {
-    const related = new Set(signal.origins.flatMap(({ source }) => [bySource.get(source) ?? []]))
-    const [group = [], ...others] = related
-    const joining = [...others.flat(), signal]
-    group.push(...joining)
-    for (const { origins } of joining) for (const { source } of origins) bySource.set(source, group)
-  }
-  return [...new Set(bySource.values())].map((signals) => ({
-    strip: (signals[0] as Signal).strip,
-    power: powerOf(signals),
-    peak: sumOf(signals, (each) => amplitude(each.peak)),
-    // One of them surging: all ways of the one sound surge together.
-    surge: sumOf(signals, (each) => amplitude(each.surgePeak)),
-  }))
+const loudest = (sounds: readonly Sound[], count: number, by: 'average' | 'peak'): readonly Sound[] =>
+  [...sounds].sort((a, b) => b[by] - a[by]).slice(0, count)
+
+/** Every peak on every way at one moment; of sounds that come in turn those of the loudest alone. */
+function boundOf(arriving: readonly Signal[], all: readonly Sound[], peaking: readonly Sound[]): number {
+  const everything = sumOf(arriving, (each) => amplitude(each.bound))
+  if (peaking === all) return everything
+  // A way whose parts are no longer told apart may be one of them as a whole.
+  return Math.min(
+    everything,
+    Math.max(
+      sumOf(peaking, (each) => each.peak),
+      ...arriving.map((each) => amplitude(each.bound)),
+    ),
+  )
 }
 
-const sumOf = <T>(items: readonly T[], value: (item: T) => number) => {
+function sumOf<T>(items: readonly T[], value: (item: T) => number): number {
   let sum = 0
   for (const each of items) sum += value(each)
   return sum
 }
 
-/** The power of related signals: each sound's ways in amplitude, different sounds in power. */
-const powerOf = (signals: readonly Signal[]): number =>
-  signals.length === 1
-    ? power((signals[0] as Signal).average)
-    : sumOf([...soundsOf(signals).values()], (each) => each * each)
+const originsOf = (sounds: readonly Sound[], average: number, peak: number, surge: number): Origin[] =>
+  sounds.map((each) => ({
+    source: each.source,
+    average: decibels(average / each.average),
+    peak: decibels(peak / each.peak),
+    surge: decibels(surge / each.surge),
+  }))
 
-/** The amplitude of every sound in some signals. */
-function soundsOf(signals: readonly Signal[]): Map<string, number> {
-  const sounds = new Map<string, number>()
-  for (const { average, origins } of signals)
-    for (const { source, below } of origins) sounds.set(source, (sounds.get(source) ?? 0) + amplitude(average - below))
-  return sounds
+/** The microphones that are heard; one that arrives on two ways is one, its ways in amplitude. */
+function microphonesOf(arriving: readonly Signal[]): OpenMicrophone[] {
+  const found = new Map<string, { strips: string[]; gain: number }>()
+  for (const { microphones, openGain } of arriving)
+    for (const { device, strips, gain } of microphones) {
+      const known = found.get(device)
+      const way = amplitude(gain + openGain)
+      if (!known) found.set(device, { strips: [...strips], gain: way })
+      else {
+        known.gain += way
+        known.strips.push(...strips.filter((each) => !known.strips.includes(each)))
+      }
+    }
+  return [...found].map(([device, { strips, gain }]) => ({ device, strips, gain: decibels(gain) }))
 }
-
-const originsOf = (arriving: readonly Signal[], average: number): Origin[] =>
-  [...soundsOf(arriving)].map(([source, each]) => ({ source, below: average - level(each, 20) }))
 
 /**
  * The greater of one peak with the RMS of all others, and what many sounds tend to, in amplitude.
- * @param surging the group that surges meanwhile; its average rises with its peak
+ * @param surging the sound that surges meanwhile; its average rises with its peak
  */
-function likelyPeak(groups: readonly Group[], surging?: Group): number {
-  const powerNow = (each: Group) => (each === surging ? each.power * (each.surge / each.peak) ** 2 : each.power)
-  const total = sumOf(groups, powerNow)
-  let greatest = TENDS_TO * Math.sqrt(total)
-  for (const each of groups) {
+function likelyPeak(sounds: readonly Sound[], surging?: Sound): number {
+  const powerNow = (each: Sound) => (each === surging ? (each.average * each.surge) / each.peak : each.average) ** 2
+  const total = sumOf(sounds, powerNow)
+  let greatest = sounds.length > 1 ? TENDS_TO * Math.sqrt(total) : 0
+  for (const each of sounds) {
     const peak = each === surging ? each.surge : each.peak
     const rest = Math.max(0, total - powerNow(each))
     greatest = Math.max(greatest, peak + Math.sqrt(rest / SINE))
@@ -152,36 +205,34 @@ function likelyPeak(groups: readonly Group[], surging?: Group): number {
   return greatest
 }
 
-/** The strip whose surge brings the sum highest. */
-function worstSurge(groups: readonly Group[], bound: number, likely: number): { surge: number; surges: string } {
-  let worst = { surge: likely, surges: groups[0]?.strip ?? '' }
-  for (const group of groups) {
-    if (group.surge <= group.peak) continue
-    const surge = Math.min(bound - group.peak + group.surge, likelyPeak(groups, group))
-    if (surge > worst.surge) worst = { surge, surges: group.strip }
+/** The sound whose surge brings the sum highest. */
+function worstSurge(
+  sounds: readonly Sound[],
+  bound: number,
+  likely: number,
+  silent: number,
+): { surge: number; surges: string } {
+  let worst = { surge: likely, surges: sounds[0]?.strip ?? '' }
+  for (const sound of sounds) {
+    if (sound.surge <= sound.peak) continue
+    const surge = Math.min(bound - sound.peak + sound.surge, likelyPeak(sounds, sound) + silent)
+    if (surge > worst.surge) worst = { surge, surges: sound.strip }
   }
   return worst
 }
 
-/**
- * Every noise of all that arrive; one that arrives on two ways is one noise, its ways in amplitude. Signals without a sound in
- * common have no noise in common either.
- */
-function noises(signal: Signal, arriving: readonly Signal[], related: boolean): void {
-  if (!related) {
-    for (const { noise, shift } of arriving)
-      for (const each of noise) add(signal, each.strip, each.stage, each.name, each.below + shift)
-    return
-  }
+/** Every noise of all that arrive; one that arrives on two ways is one noise, its ways in amplitude. */
+function addNoises(signal: Signal, arriving: readonly Signal[]): void {
   const known = new Map<string, { noise: CarriedNoise; level: number }>()
   for (const { noise, shift } of arriving)
     for (const each of noise) {
-      const key = `${each.stage} ${each.name}`
+      const key = `${each.device} ${each.name}`
       const before = known.get(key)
       const now = each.below + shift
-      known.set(key, { noise: each, level: before ? level(amplitude(before.level) + amplitude(now), 20) : now })
+      if (before) before.level = decibels(amplitude(before.level) + amplitude(now))
+      else known.set(key, { noise: each, level: now })
     }
-  for (const { noise, level: each } of known.values()) add(signal, noise.strip, noise.stage, noise.name, each)
+  for (const { noise, level } of known.values()) add(signal, noise.strip, noise.stage, noise.device, noise.name, level)
 }
 
 function broughtBy(arriving: readonly Signal[]): Brought[] {

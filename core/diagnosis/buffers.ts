@@ -1,4 +1,4 @@
-import { timingAxes } from '../timing/time-session'
+import { timingAxes } from '../latency/axes'
 import type { SessionView } from './view'
 
 /** Buffer sizes that the unit’s driver offers or that were measured, rising. */

@@ -42,8 +42,9 @@ export interface Cause {
   /** Whether it is cured, where that takes more than that it is no longer present. */
   readonly cured?: (view: DiagnosisView) => boolean
   readonly mends?: (view: DiagnosisView) => readonly MendDraft[]
-  /** What a hand does. */
+  /** What a hand does; where that depends on the chain, what it does in this one. */
   readonly byHand: string
+  readonly byHandIn?: (view: DiagnosisView) => string
   /** What to look at once more afterwards. */
   readonly after: string
   /** Where the mend can hurt somebody or something. */

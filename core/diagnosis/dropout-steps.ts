@@ -2,7 +2,8 @@ import type { LoadModel } from '../latency/load'
 import { loadAt } from '../latency/load'
 import type { Session, System } from '../session'
 import { formatDecimal } from '../units'
-import { hostUnit, timeSession, timingAxes } from '../timing/time-session'
+import { hostUnit, timeSession } from '../timing/time-session'
+import { timingAxes } from '../latency/axes'
 
 /** What helps against crackles, by what is behind them (common practice). */
 export const DROPOUT_STEPS = {

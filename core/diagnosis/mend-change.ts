@@ -53,7 +53,7 @@ function applyOne(session: Session, change: OwnChange): Session {
     case 'volume':
       return withGear(session, change.gear, (item) =>
         item.kind === 'electric-source'
-          ? ({ ...item, specs: { ...item.specs, volumeLoss: change.loss } } as Gear)
+          ? ({ ...item, specs: { ...item.specs, ...volumeAs(item.specs, change.loss) } } as Gear)
           : item,
       )
     case 'section':
@@ -67,6 +67,15 @@ function applyOne(session: Session, change: OwnChange): Session {
       )
   }
 }
+
+/** An instrument’s volume with so much taken off: as a position of its pot where that is described. */
+const volumeAs = (
+  { volumePot, impedance = 0 }: { volumePot?: number | undefined; impedance?: number },
+  loss: number,
+) =>
+  volumePot === undefined
+    ? { volumeLoss: loss }
+    : { volumeAt: Math.min(1, Math.max(0.001, (10 ** (-loss / 20) * (volumePot + impedance)) / volumePot)) }
 
 const withGear = (session: Session, id: string, change: (item: Gear) => Gear): Session => ({
   ...session,

@@ -21,7 +21,8 @@ export interface Mend {
  * nothing is turned up while something clips. Where none does, or the session cannot show it, what a hand does.
  */
 export function mendOf(view: DiagnosisView, id: CauseId): Mend {
-  const { mends, present, byHand, after, caution } = causeOf(id)
+  const { mends, present, after, caution, ...cause } = causeOf(id)
+  const byHand = cause.byHandIn?.(view) ?? cause.byHand
   const rest = { after, ...(caution && { caution }) }
   if (!present?.(view)) return { says: byHand, ...rest }
   const holding = mends?.(view).find(({ changes }) => keepsItsWord(view, id, changes))

@@ -2,7 +2,6 @@ import { applyChanges } from '../session'
 import type { Change } from '../session'
 import { microphoneOf, pickupOf, shareOf, turn } from './causes/common'
 import type { CheckId } from './checks'
-import { trebleCut } from './treble'
 import { SessionView } from './view'
 import type { DiagnosisView } from './view'
 
@@ -47,7 +46,7 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
     microphoneOf(view) && shareOf(view, ({ name }) => name === 'room') > 0.5 ? 'goes' : 'stays',
   'source-volume': (view) => {
     const pickup = pickupOf(view)
-    return pickup?.kind === 'electric-source' && (pickup.specs.volumeLoss ?? 0) >= 3 ? 'down' : 'up'
+    return pickup?.kind === 'electric-source' && codes(view).has('volume-down') ? 'down' : 'up'
   },
   'bypass-dynamics': ({ points, stages }) =>
     stages.some(
@@ -154,7 +153,7 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
   },
   'flip-polarity': (view) => (hasTwin(view) ? null : 'none'),
   'one-microphone': (view) => (hasTwin(view) ? null : 'none'),
-  'short-lead': ({ stages }) => ((trebleCut(stages)?.corner ?? Infinity) < 5000 ? 'brighter' : 'same'),
+  'short-lead': (view) => (codes(view).has('treble-in-lead') ? 'brighter' : 'same'),
 }
 
 /** Another strip with the same source. */

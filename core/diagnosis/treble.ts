@@ -1,7 +1,8 @@
-import { USUAL_CAPACITANCE, cableCorner, outputImpedance } from '../chain/loading'
+import { circuitOf, inductanceOf } from '../chain/loading'
+import { corner, trebleLoss } from '../chain/pickup'
 import type { ResolvedStage } from '../chain/resolve'
 
-/** Where a lead cuts highs. */
+/** What a lead of a stated length takes of the treble of an electric source. */
 export interface TrebleCut {
   /** The stage that the lead goes into. */
   stage: string
@@ -9,23 +10,24 @@ export interface TrebleCut {
   name: string
   /** m */
   length: number
-  /** Hz, where it has taken 3 dB. */
-  corner: number
+  /** What is lost at 5 kHz, dB. */
+  loss: number
+  /** Where 3 dB are lost, Hz; `null` where they are lost nowhere that is heard. */
+  corner: number | null
 }
 
-/** Driven from less than that no lead takes treble, Ω (common practice, no source). */
-const HIGH = 5000
-
-/** The lead in a strip that cuts deepest: a given length behind a high impedance, such as a pickup’s. */
+/** The lead in a strip that takes most: coil, volume control, lead and input as one circuit. */
 export function trebleCut(stages: readonly ResolvedStage[]): TrebleCut | null {
-  const cuts = stages.flatMap((stage, i): TrebleCut[] => {
-    const before = stages[i - 1]
-    const impedance = before && outputImpedance(before, stages[i - 2])
-    const { cable, capacitance = USUAL_CAPACITANCE } = stage.settings
-    if (!before || !impedance || impedance < HIGH || !cable) return []
-    return [
-      { stage: stage.id, name: before.gear.name, length: cable, corner: cableCorner(impedance, cable * capacitance) },
-    ]
-  })
-  return cuts.sort((a, b) => a.corner - b.corner)[0] ?? null
+  const [source, next] = stages
+  if (source?.kind !== 'electric-source' || !next?.settings.cable) return null
+  const circuit = circuitOf(source, next, inductanceOf(source) ?? 0)
+  return (
+    circuit && {
+      stage: next.id,
+      name: source.gear.name,
+      length: next.settings.cable,
+      loss: trebleLoss(circuit),
+      corner: corner(circuit),
+    }
+  )
 }

@@ -4,6 +4,7 @@ import { viewFrom } from '../evaluation/appraise'
 import type { Appraised } from '../evaluation/appraise'
 import { evaluateFrom } from '../evaluation/evaluate-session'
 import type { StripEvaluation } from '../evaluation/evaluate-session'
+import type { Recommendation } from '../latency/recommend'
 import type { PerformerMonitor } from '../monitoring/monitor-session'
 import { monitorSession } from '../monitoring/monitor-session'
 import { asChange } from '../plan/as-change'
@@ -88,6 +89,9 @@ export class DiagnosisView {
   }
   get monitor(): PerformerMonitor | null {
     return this.all.monitors.find(({ strip }) => strip === this.strip.id) ?? null
+  }
+  get recommendation(): Recommendation | null {
+    return this.all.timing.recommendations.find(({ strip }) => strip === this.strip.id) ?? null
   }
   get findings(): readonly Finding[] {
     return this.evaluated.findings

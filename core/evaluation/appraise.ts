@@ -22,8 +22,8 @@ import { isBus } from '../session'
 import type { Db } from '../units'
 import type { Around } from './around'
 import { busFindings } from './bus-findings'
-import type { Feedback } from './feedback'
-import { feedbackOf } from './feedback'
+import type { Feedback, LoudspeakerBus } from './feedback'
+import { feedbackOf, loudspeakerBus } from './feedback'
 import { routeInputs } from '../latency/route-inputs'
 import type { Stream } from './stream'
 import { streamOf } from './stream'
@@ -65,17 +65,32 @@ export function appraise(session: Session, before?: Appraisal): Appraisal {
   const stages = session.strips.map((strip) => (kept?.has(strip.id) ? NONE : resolveStrip(strip, gear)))
   const phantom = kept && before ? before.phantom : phantomUses(session, stages)
   const strips: Appraised[] = []
-  const found = (id: string) => strips.find((each) => each?.id === id)?.points
   const arrivals = new Arrivals()
+  const walks = new Map<number, { walked: Walked; arriving: readonly Signal[] }>()
   for (const i of order) {
     const strip = session.strips[i] as Strip
     const old = kept?.has(strip.id) ? before?.strips[i] : undefined
-    const next =
-      old ??
-      appraiseStrip({ session, phantom, pointsOf: found }, strip, stages[i] as ResolvedStage[], arrivals.at(strip.id))
-    arrivals.add(next.walked)
-    strips[i] = next
+    const arriving = arrivals.at(strip.id)
+    const walked = old?.walked ?? walkStrip(strip, stages[i] as ResolvedStage[], session, arriving)
+    arrivals.add(walked)
+    if (old) strips[i] = old
+    else walks.set(i, { walked, arriving })
   }
+  // All loudspeakers of the room are known before one of them is judged.
+  const room = session.strips.flatMap((strip, i): LoudspeakerBus[] => {
+    const found = walks.get(i)
+    return isBus(strip) && found
+      ? listOf(loudspeakerBus(strip.id, stages[i] as ResolvedStage[], found.walked.microphones))
+      : []
+  })
+  for (const [i, { walked, arriving }] of walks)
+    strips[i] = appraiseStrip(
+      { session, phantom, room },
+      session.strips[i] as Strip,
+      stages[i] as ResolvedStage[],
+      walked,
+      arriving,
+    )
   return { session, order, phantom, strips }
 }
 
@@ -87,19 +102,21 @@ function orderOf({ strips }: Session): readonly number[] {
   return feedOrder(strips).map(({ id }) => places.get(id) as number)
 }
 
-/** One strip, with what arrives there. */
-export function appraiseStrip(
-  around: Around,
+const listOf = <T>(item: T | null): T[] => (item === null ? [] : [item])
+
+/** One strip as it was evaluated, with what arrives there. */
+function appraiseStrip(
+  { session, phantom, room }: Around,
   strip: Strip,
   stages: ResolvedStage[],
+  walked: Walked,
   arriving: readonly Signal[],
 ): Appraised {
-  const { session, phantom } = around
-  const walked = walkStrip(strip, stages, session, arriving)
   const { points, noise, sum } = walked
   const own = viewFrom(session, strip, stages, phantom, walked)
   if (isBus(strip)) {
-    const feedback = feedbackOf(around, strip, stages, walked)
+    const speaking = room.find(({ bus }) => bus === strip.id)
+    const feedback = speaking ? feedbackOf(session, speaking, room) : null
     const stream = streamOf(session, strip, stages, walked, arriving)
     const drafts = [...(points.length > 0 ? chainFindings(own) : []), ...busFindings({ ...own, feedback, stream, sum })]
     return {

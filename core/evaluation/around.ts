@@ -1,11 +1,11 @@
-import type { Point } from '../chain/cascade'
 import type { PhantomUse } from '../chain/phantom'
 import type { Session } from '../session'
+import type { LoudspeakerBus } from './feedback'
 
 /** What stands around a strip. */
 export interface Around {
   readonly session: Session
   readonly phantom: readonly PhantomUse[]
-  /** What is known of the strips that lead to it. */
-  readonly pointsOf: (strip: string) => readonly Point[] | undefined
+  /** The busses of the session that end in a loudspeaker. */
+  readonly room: readonly LoudspeakerBus[]
 }

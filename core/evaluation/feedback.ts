@@ -1,24 +1,22 @@
 import { listenerGain } from '../chain/compile/loudspeaker'
-import type { Walked } from '../chain/graph'
-import type { ResolvedStage } from '../chain/resolve'
-import type { Strip } from '../session'
-import { leadsTo } from '../session'
-import type { Around } from './around'
+import type { OpenMicrophone as HeardMicrophone } from '../chain/signal'
+import type { Resolved, ResolvedStage } from '../chain/resolve'
+import type { Session } from '../session'
 
-/** A microphone that is heard by a loudspeaker of its own room. */
+/** A microphone that is heard by loudspeakers of its own room. */
 export interface OpenMicrophone {
-  /** The strips that begin with its sound. */
+  /** The strips that begin with it. */
   strips: string[]
-  /** What is left of its sound at itself after once around: from the capsule to the loudspeaker and back, dB. */
+  /** Gain once around for a small signal: from the capsule through the strips to the loudspeakers and back, dB. */
   loop: number
-  /** The margin without it, dB; `null` where nothing is left that could howl. */
+  /** The margin without it, dB; `null` where no microphone is left. */
   without: number | null
-  /** The margin with its way into the loudspeaker 6 dB lower. */
+  /** The margin with its way into the loudspeakers 6 dB lower. */
   lowered: number
 }
 
 export interface Feedback {
-  /** What can still be turned up before it howls, 6 dB kept back; `null` where the distance is not given. */
+  /** Gain before feedback, 6 dB kept back; `null` where the distance is not given. */
   margin: number | null
   microphones: OpenMicrophone[]
 }
@@ -27,38 +25,48 @@ export interface Feedback {
 const STABILITY = 6
 
 const powerOf = (decibels: number) => 10 ** (decibels / 10)
-const marginOf = (loops: readonly number[]) =>
-  -10 * Math.log10(loops.reduce((sum, loop) => sum + powerOf(loop), 0)) - STABILITY
+const levelOf = (power: number) => 10 * Math.log10(power)
+const marginOf = (loops: readonly number[]) => -levelOf(loops.reduce((sum, loop) => sum + powerOf(loop), 0)) - STABILITY
+
+/** A bus that ends in a loudspeaker, and the microphones that are heard from it. */
+export interface LoudspeakerBus {
+  readonly bus: string
+  readonly loudspeaker: Resolved<'loudspeaker'>
+  readonly microphones: readonly HeardMicrophone[]
+}
+
+export function loudspeakerBus(
+  bus: string,
+  stages: readonly ResolvedStage[],
+  microphones: readonly HeardMicrophone[],
+): LoudspeakerBus | null {
+  const last = stages.at(-1)
+  return last?.kind === 'loudspeaker' && microphones.length > 0 ? { bus, loudspeaker: last, microphones } : null
+}
 
 /**
- * The feedback margin of a bus that ends in a loudspeaker: −10 lg Σ 10^(loop/10) − 6 over the microphones that feed it, each
- * loop being what the loudspeaker gives of its sound at 1 m, − 20 lg D₁, less that sound at the capsule. With n equal loops that
- * is potential acoustic gain less the gain that is set, 10 lg NOM included (Davis and Patronis, from memory).
+ * The margin before feedback of the microphones that a bus plays: −10 lg Σ 10^(loop/10) − 6 over them. A loop is the greatest gain
+ * that any curve on the way gives at any level, from the capsule on its axis to the loudspeaker at 1 m, − 20 lg D₁, + 10 lg n for n
+ * loudspeakers; other loudspeakers of the room that play the same microphone add in power. Neither how loud the performer is nor how he
+ * stands to the pattern matters. With n equal loops it is the potential acoustic gain less the gain that is set, 10 lg NOM included
+ * (Davis and Patronis, from memory).
  *
- * Cautious: the microphones are taken as open to all sides, the room as without walls.
+ * Cautious: microphones are taken as open to the loudspeaker, compressors as not working, gates as open, the room as without walls.
+ * @param room all busses of the session that end in a loudspeaker; at least this one
  */
 export function feedbackOf(
-  { session, pointsOf }: Pick<Around, 'session' | 'pointsOf'>,
-  bus: Strip,
-  stages: readonly ResolvedStage[],
-  { points, origins }: Walked,
-): Feedback | null {
-  const last = stages.at(-1)
-  const end = points.at(-1)
-  if (last?.kind !== 'loudspeaker' || !end) return null
-  const distance = session.room.layout?.microphoneToLoudspeaker
-  const kinds = new Map(session.gear.map((item) => [item.id, item.kind]))
-  const loops = origins.flatMap(({ source, below }) => {
-    if (kinds.get(source) !== 'sound-source') return []
-    const strips = session.strips.filter(
-      (strip) => strip.stages[0]?.gear === source && leadsTo(session.strips, strip, bus.id),
-    )
-    const capsule = Math.min(...strips.map(({ id }) => pointsOf(id)?.[0]?.average ?? Infinity))
-    if (!Number.isFinite(capsule)) return []
-    const atMetre = end.average - below - listenerGain(last)
-    return [{ strips: strips.map(({ id }) => id), loop: atMetre - 20 * Math.log10(distance ?? 1) - capsule }]
+  { room: { layout } }: Session,
+  own: LoudspeakerBus,
+  room: readonly LoudspeakerBus[],
+): Feedback {
+  const distance = layout?.microphoneToLoudspeaker
+  const loops = own.microphones.map(({ device, strips }) => {
+    const power = room.reduce((sum, { loudspeaker, microphones }) => {
+      const heard = microphones.find((each) => each.device === device)
+      return heard ? sum + powerOf(heard.gain + atMicrophone(loudspeaker, distance ?? 1)) : sum
+    }, 0)
+    return { strips: [...strips], loop: levelOf(power) }
   })
-  if (loops.length === 0) return null
   const all = loops.map(({ loop }) => loop)
   return {
     margin: distance === undefined ? null : marginOf(all),
@@ -74,3 +82,7 @@ export function feedbackOf(
       .sort((a, b) => b.loop - a.loop),
   }
 }
+
+/** From the listener, where a bus’s level is, to the microphone: the count of loudspeakers stays in it. */
+const atMicrophone = (loudspeaker: Resolved<'loudspeaker'>, distance: number): number =>
+  10 * Math.log10(loudspeaker.specs.count) - listenerGain(loudspeaker) - 20 * Math.log10(distance)

@@ -31,6 +31,10 @@ export function unchanged(before: Session, now: Session): ReadonlySet<string> | 
       const bus = byId.get(to)
       if (same.delete(to) && bus) open.push(bus)
     }
+  // Loudspeakers of one room are heard by the same microphones: where one changes, all are judged again.
+  const kinds = new Map(now.gear.map(({ id, kind }) => [id, kind]))
+  const speaking = now.strips.filter(({ stages }) => kinds.get(stages.at(-1)?.gear ?? '') === 'loudspeaker')
+  if (speaking.some(({ id }) => !same.has(id))) for (const { id } of speaking) same.delete(id)
   return same
 }
 

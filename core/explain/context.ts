@@ -100,7 +100,7 @@ export class Context {
     const { programme, twoPorts } = compileStrip(strip, stages, session)
     const signal = programme
       ? begin(programme, strip.id).signal
-      : meet(strip.id, arrivingAt(session, strip, gearById(session))).signal
+      : meet(strip, arrivingAt(session, strip, gearById(session))).signal
     for (const twoPort of twoPorts.slice(0, programme ? at : at + 1)) pass(signal, twoPort)
     return contributions(signal)
   }

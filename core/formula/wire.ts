@@ -60,8 +60,9 @@ export const wire = {
     {
       id: 'wire-a-coil',
       quantity: 'a coil',
-      statement: '−20 lg |1 + (R + jωL)/Zl|; with the cable it resonates at 1/(2π√(LC))',
-      source: 'voltage divider',
+      statement:
+        '−20 lg |1 + (R + jωL)(1/Zl + jωC)|: coil, lead and load are one circuit; it resonates at 1/(2π√(LC)). A volume pot of Rp at x is ((1 − x)·Rp + R) ‖ x·Rp before the lead',
+      source: 'network theory',
       check: {
         says: '7 kΩ, 4 H into 20 kΩ: −2.6 dB at 100 Hz, −16.2 at 5 kHz; 500 pF: 3.56 kHz',
         gives: [-2.6, -16.2],

@@ -1,14 +1,17 @@
+import type { ResolvedStage } from '../chain/resolve'
 import type { Session, Strip } from '../session'
-import { withPart } from '../session'
+import { isBus, withPart } from '../session'
 import { formatDecimal, formatShort } from '../units'
+import { timingAxes } from './axes'
 import type { LoadModel } from './load'
-import { loadAt, sustainable } from './load'
+import { loadAt, loadModel, sustainable } from './load'
 import { listeningKinds, performerLimit } from './performer'
+import { routeInputs } from './route-inputs'
 import type { Route, RouteInputs } from './routes'
 import { routes } from './routes'
 import { routeTime } from './route-words'
 
-/** What a strip's performer should listen by. */
+/** What a strip’s performer should listen by: the one answer that every screen, step, cause and endpoint gives. */
 export interface Recommendation {
   strip: string
   route: 'software' | 'direct'
@@ -17,128 +20,242 @@ export interface Recommendation {
   milliseconds: number
   /** Converters and driver come on top, unknown. */
   atLeast: boolean
+  /** False where no buffer at any rate is sustained by the machine: then this is only what comes closest. */
+  sustained: boolean
   reason: string
 }
 
-export interface Choices {
-  readonly buffers: readonly number[]
-  readonly rates: readonly number[]
-  readonly load: LoadModel | null
+/** The recommendation for a strip; `null` for a bus, and without an interface. */
+export function recommendationFor(session: Session, strip: Strip, stages: ResolvedStage[]): Recommendation | null {
+  // Nobody plays into a bus.
+  const found = isBus(strip) ? null : routeInputs(session, strip, stages)
+  if (!found) return null
+  const choices = new Choices(session, strip, found.inputs)
+  for (const one of CASES) {
+    const answer = one(choices)
+    if (answer) return answer
+  }
+  return choices.unsustained()
+}
+
+/**
+ * The cases in the order in which they are tried. The largest buffer is the calmest: what is not felt needs no smaller one. Whoever
+ * listens direct in time keeps doing so. Only what the machine sustains is recommended, at any rate that is offered.
+ */
+const CASES: readonly ((choices: Choices) => Recommendation | null)[] = [
+  staysDirect,
+  largestUnnoticed,
+  directInTime,
+  anotherRate,
+  leastPossible,
+]
+
+/** A rate and a buffer. */
+interface Cell {
+  readonly sampleRate: number
+  readonly bufferFrames: number
 }
 
 const ms = (value: number) => `${formatDecimal(value, 2)} ms`
 const kHz = (rate: number) => `${formatShort(rate / 1000)} kHz`
+const cellText = ({ sampleRate, bufferFrames }: Cell) => `${bufferFrames} frames at ${kHz(sampleRate)}`
 
-/**
- * The largest buffer under the performer's limit that the machine sustains; where there is none, direct monitoring; where
- * that is late too or not there, a higher rate with what it costs; else the least that can be had.
- */
-export function recommend(
-  session: Session,
-  strip: Strip,
-  inputs: RouteInputs,
-  { buffers, rates, load }: Choices,
-): Recommendation {
-  const { system } = session
-  const limit = performerLimit(strip.performer)
-  const kind = strip.performer ? listeningKinds[strip.performer.listensTo].words : 'the performer'
-  // The figure is the route's own, whatever stands on it: air, links, converters, plug-ins, a loudspeaker.
-  const through = (rate: number, frames: number) =>
-    routes({ ...inputs, system: withPart(system, { sampleRate: rate, bufferFrames: frames }) }).find(
-      (each) => each.route === 'software',
-    ) as Route
-  const software = (rate: number, frames: number): number => through(rate, frames).milliseconds
-  const sustains = (rate: number, frames: number) =>
-    sustainable(system.trials ?? [], load ? loadAt(load, rate, frames) : undefined, rate, frames)
-  const best = (rate: number) =>
-    [...buffers]
-      .sort((a, b) => b - a)
-      .find((frames) => software(rate, frames) <= limit && sustains(rate, frames) !== false)
-  const answer = (
-    { route, milliseconds, atLeast }: Route,
-    sampleRate: number,
-    bufferFrames: number,
-    reason: string,
-  ): Recommendation => ({
-    strip: strip.id,
-    route,
-    sampleRate,
-    bufferFrames,
-    milliseconds,
-    atLeast,
-    reason: atLeast ? `${reason} ${UNKNOWN}` : reason,
-  })
+/** What there is to choose from for one performer. */
+class Choices {
+  readonly limit: number
+  readonly kind: string
+  readonly direct: Route | undefined
+  readonly set: Cell
+  readonly buffers: readonly number[]
+  /** The set rate first, then the higher ones, then the lower ones, the nearest first. */
+  readonly rates: readonly number[]
+  private readonly load: LoadModel | null
 
-  const direct = routes(inputs).find((each) => each.route === 'direct')
-  const here = best(system.sampleRate)
-  if (here !== undefined) {
-    const route = through(system.sampleRate, here)
-    const own = route.milliseconds
-    const larger = [...buffers].filter((frames) => frames > here).sort((a, b) => a - b)[0]
-    const known = sustains(system.sampleRate, here)
-      ? ' that the machine sustains'
-      : '; whether the machine sustains it is not known yet'
-    const next =
-      larger === undefined ? '' : `; ${larger} frames would be ${routeTime(through(system.sampleRate, larger))}`
-    const sooner =
-      direct && direct.milliseconds < own
-        ? ` Direct would be ${direct.atLeast ? 'sooner' : routeTime(direct)}, without the host’s effects and mix: no need while ${route.atLeast ? 'the host’s' : routeTime(route)} goes unnoticed.`
-        : ''
-    return answer(
+  constructor(
+    private readonly session: Session,
+    readonly strip: Strip,
+    private readonly inputs: RouteInputs,
+  ) {
+    const { sampleRate, bufferFrames } = session.system
+    const { rates, buffers } = timingAxes(session, inputs.unit)
+    this.set = { sampleRate, bufferFrames }
+    this.buffers = buffers
+    this.rates = [
+      sampleRate,
+      ...rates.filter((rate) => rate > sampleRate),
+      ...rates.filter((rate) => rate < sampleRate).reverse(),
+    ]
+    this.limit = performerLimit(strip.performer)
+    this.kind = strip.performer ? listeningKinds[strip.performer.listensTo].words : 'the performer'
+    this.direct = routes(inputs).find((each) => each.route === 'direct')
+    this.load = loadModel(session.system.loads ?? [])
+  }
+
+  /** The route through the host: air, links, converters, plug-ins, a loudspeaker, whatever stands on it. */
+  software({ sampleRate, bufferFrames }: Cell): Route {
+    const system = withPart(this.session.system, { sampleRate, bufferFrames })
+    return routes({ ...this.inputs, system }).find((each) => each.route === 'software') as Route
+  }
+
+  /** Whether the machine sustains a cell; `undefined` where nothing is known of it. */
+  sustains({ sampleRate, bufferFrames }: Cell): boolean | undefined {
+    const load = this.loadOf({ sampleRate, bufferFrames })
+    return sustainable(this.session.system.trials ?? [], load, sampleRate, bufferFrames)
+  }
+
+  loadOf = ({ sampleRate, bufferFrames }: Cell): number | undefined =>
+    this.load ? loadAt(this.load, sampleRate, bufferFrames) : undefined
+
+  /** Cells of a rate that are not known to drop out, the smallest buffer first. */
+  cellsAt = (sampleRate: number): Cell[] =>
+    this.buffers.map((bufferFrames) => ({ sampleRate, bufferFrames })).filter((cell) => this.sustains(cell) !== false)
+
+  /** The largest buffer of a rate that goes unnoticed. */
+  largestAt = (sampleRate: number): Cell | undefined =>
+    this.cellsAt(sampleRate).findLast((cell) => this.software(cell).milliseconds <= this.limit)
+
+  /** Where the buffer is not heard: as it is set, or what comes nearest to it and is sustained. */
+  unheard(): Cell | undefined {
+    for (const rate of this.rates) {
+      const cells = this.cellsAt(rate)
+      const cell = cells.find(({ bufferFrames }) => bufferFrames >= this.set.bufferFrames) ?? cells.at(-1)
+      if (cell) return cell
+    }
+    return undefined
+  }
+
+  answer({ route, milliseconds, atLeast }: Route, cell: Cell, reason: string, sustained = true): Recommendation {
+    return {
+      strip: this.strip.id,
       route,
-      system.sampleRate,
-      here,
-      `The largest buffer under the ${formatShort(limit)} ms of ${kind}${known}${next}.${sooner}`,
+      ...cell,
+      milliseconds,
+      atLeast,
+      sustained,
+      reason: atLeast ? `${reason} ${UNKNOWN}` : reason,
+    }
+  }
+
+  /** Nothing is sustained: what comes closest, and what would help most. */
+  unsustained(): Recommendation {
+    const cells = this.rates.flatMap((sampleRate) => this.buffers.map((bufferFrames) => ({ sampleRate, bufferFrames })))
+    const least = cells.reduce((best, cell) =>
+      (this.loadOf(cell) ?? -cell.bufferFrames) < (this.loadOf(best) ?? -best.bufferFrames) ? cell : best,
+    )
+    const load = this.loadOf(least)
+    const help =
+      this.load && this.load.perFrameMs * least.bufferFrames < this.load.perBufferMs
+        ? 'Close other programs and use the maker’s driver'
+        : 'Take plug-ins off or freeze tracks'
+    const route = this.direct && this.direct.milliseconds < this.software(least).milliseconds ? this.direct : undefined
+    return this.answer(
+      route ?? this.software(least),
+      least,
+      `The machine sustains no buffer at any rate on offer; ${cellText(least)} comes closest${load === undefined ? '' : ` with ${formatDecimal(load, 0)} % load`}. ${help}, then read the load again.`,
+      false,
     )
   }
-  const cause = `No buffer at ${kHz(system.sampleRate)} is both under ${formatShort(limit)} ms and sustained`
-  /** The smallest buffer from one on that is not known to drop out; the largest where all are. */
-  const sustainedFrom = (least: number) =>
-    [...buffers]
-      .sort((a, b) => a - b)
-      .find((frames) => frames >= least && sustains(system.sampleRate, frames) !== false) ?? Math.max(...buffers)
-  // Who listens direct does not hear the buffer: as it is set it may stay, unless it drops out.
-  const bufferFor = ({ route }: Route) => sustainedFrom(route === 'direct' ? system.bufferFrames : 0)
-  const higher = [...rates].sort((a, b) => a - b).find((rate) => rate > system.sampleRate && best(rate) !== undefined)
-  const higherWords =
-    higher === undefined
+}
+
+function staysDirect(choices: Choices): Recommendation | null {
+  const { direct, strip, limit, kind, set } = choices
+  const cell = choices.unheard()
+  if (strip.monitor.route !== 'direct' || !direct || direct.milliseconds > limit || !cell) return null
+  return choices.answer(
+    direct,
+    cell,
+    `Direct monitoring${direct.atLeast ? '' : `, ${routeTime(direct)},`} is under the ${formatShort(limit)} ms limit for ${kind}. The buffer is not heard: ${isSame(cell, set) ? `it may stay at ${set.bufferFrames} frames` : `use ${cellText(cell)}, because ${cellText(set)} drops out`}.`,
+  )
+}
+
+const isSame = (one: Cell, other: Cell) =>
+  one.sampleRate === other.sampleRate && one.bufferFrames === other.bufferFrames
+
+function largestUnnoticed(choices: Choices): Recommendation | null {
+  const { direct, limit, kind, set, buffers } = choices
+  const cell = choices.largestAt(set.sampleRate)
+  if (!cell) return null
+  const route = choices.software(cell)
+  const next = buffers.find((frames) => frames > cell.bufferFrames)
+  const known = choices.sustains(cell)
+    ? ' The machine sustains it.'
+    : ' It is not known yet whether the machine sustains it.'
+  const larger =
+    next === undefined
       ? ''
-      : higherRate(higher, best(higher) as number, system.sampleRate, load, software(higher, best(higher) as number))
-  if (direct && direct.milliseconds <= limit) {
-    return answer(
-      direct,
-      system.sampleRate,
-      bufferFor(direct),
-      `${cause}: listen direct, ${direct.atLeast ? 'the soonest there is' : routeTime(direct)}; the buffer can then be as large as the machine likes.${strip.monitor.pluginFrames > 0 ? ' The plug-ins are not heard on the direct sound.' : ''}${higherWords && ` Or ${higherWords}`}`,
-    )
+      : ` ${next} frames would be ${routeTime(choices.software({ ...cell, bufferFrames: next }))}.`
+  const sooner =
+    direct && direct.milliseconds < route.milliseconds
+      ? ` Direct monitoring would be ${direct.atLeast ? 'sooner' : routeTime(direct)}, without the host’s effects and mix.`
+      : ''
+  return choices.answer(
+    route,
+    cell,
+    `${cell.bufferFrames} frames is the largest buffer under the ${formatShort(limit)} ms limit for ${kind}.${known}${larger}${sooner}`,
+  )
+}
+
+const noneHere = ({ set, limit }: Choices) =>
+  `No buffer at ${kHz(set.sampleRate)} is both under ${formatShort(limit)} ms and sustained.`
+
+function directInTime(choices: Choices): Recommendation | null {
+  const { direct, limit, strip } = choices
+  const cell = choices.unheard()
+  if (!direct || direct.milliseconds > limit || !cell) return null
+  const other = otherRate(choices)
+  return choices.answer(
+    direct,
+    cell,
+    `${noneHere(choices)} Use direct monitoring${direct.atLeast ? ', the soonest there is' : `, ${routeTime(direct)}`}; the buffer is then not heard.${strip.monitor.pluginFrames > 0 ? ' The plug-ins are not heard on the direct sound.' : ''}${other ? ` Or ${costText(choices, other)}` : ''}`,
+  )
+}
+
+const otherRate = (choices: Choices): Cell | undefined => {
+  for (const rate of choices.rates.slice(1)) {
+    const cell = choices.largestAt(rate)
+    if (cell) return cell
   }
-  if (higher !== undefined) {
-    const frames = best(higher) as number
-    return answer(
-      through(higher, frames),
-      higher,
-      frames,
-      `${cause}, and there is no direct route in time: ${higherWords}`,
-    )
-  }
-  const host = through(system.sampleRate, sustainedFrom(0))
-  const least = direct && direct.milliseconds < host.milliseconds ? direct : host
-  return answer(
-    least,
-    system.sampleRate,
-    bufferFor(least),
-    `${cause}: ${routeTime(least)} is the least that can be had here. Take plug-ins off, go closer, or let the performer hear less of this source.`,
+  return undefined
+}
+
+function anotherRate(choices: Choices): Recommendation | null {
+  const cell = otherRate(choices)
+  if (!cell) return null
+  return choices.answer(
+    choices.software(cell),
+    cell,
+    `${noneHere(choices)} Direct monitoring is not in time either: use ${costText(choices, cell)}`,
+  )
+}
+
+function costText(choices: Choices, cell: Cell): string {
+  const load = choices.loadOf(cell)
+  const costs = [
+    `${formatDecimal(cell.sampleRate / choices.set.sampleRate, 1)} times the disk`,
+    ...(load === undefined ? [] : [`${formatDecimal(load, 0)} % load`]),
+  ]
+  return `${cellText(cell)}, ${ms(choices.software(cell).milliseconds)}, at ${costs.join(' and ')}.`
+}
+
+/** Nothing is in time: the earliest of what the machine sustains. */
+function leastPossible(choices: Choices): Recommendation | null {
+  const hosts = choices.rates.flatMap((rate) => {
+    const [cell] = choices.cellsAt(rate)
+    return cell ? [{ route: choices.software(cell), cell }] : []
+  })
+  const unheard = choices.unheard()
+  const all = [...hosts, ...(choices.direct && unheard ? [{ route: choices.direct, cell: unheard }] : [])]
+  if (all.length === 0) return null
+  const { route, cell } = all.reduce((least, each) =>
+    each.route.milliseconds < least.route.milliseconds ? each : least,
+  )
+  return choices.answer(
+    route,
+    cell,
+    `${noneHere(choices)} ${routeTime(route)} is the least possible here. Take plug-ins off, go closer, or let the performer hear less of this source.`,
   )
 }
 
 /** Said with whatever is recommended for a unit that nothing is known of. */
 const UNKNOWN =
   'The unit’s converters and driver come on top and are not known: measure the round trip before relying on it.'
-
-function higherRate(rate: number, frames: number, now: number, load: LoadModel | null, milliseconds: number): string {
-  const costs = [
-    `${formatDecimal(rate / now, 1)} times the disk`,
-    ...(load ? [`${formatDecimal(loadAt(load, rate, frames), 0)} % load`] : []),
-  ]
-  return `${kHz(rate)} with ${frames} frames, ${ms(milliseconds)}, at the cost of ${costs.join(' and ')}.`
-}

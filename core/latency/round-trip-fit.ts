@@ -1,6 +1,7 @@
 import { leastSquares } from '../numeric/least-squares'
 import { studentQuantile } from '../numeric/laws'
 import type { RoundTrip } from '../session'
+import { formatShort } from '../units'
 
 /** A measured round trip as k buffers of N frames, c frames and t milliseconds: ms = 1000·(k·N + c)/fs + t. */
 export interface RoundTripFit {
@@ -41,10 +42,11 @@ const SURE = 0.95
 const NORMAL = 1.96
 
 /**
- * Fits measured round trips by least squares. One rate alone cannot tell frames from fixed time: their sum is kept. One
- * buffer size alone cannot tell buffers from frames: the buffers are held at a whole or half number. Nothing is negative:
- * where the fixed time would be, buffers and frames are fitted again without it. What could not be told is in the spread
- * of the predictions.
+ * Fits measured round trips by least squares over the numbers of buffers that there can be: whole and half ones from 2 upwards, frames
+ * and fixed time never negative. All numbers that fit within the readings’ spread count, and a prediction covers them. One rate alone
+ * cannot separate frames from fixed time: their sum is kept. One reading leaves 2 ± 1 buffers.
+ * Example: 48 kHz/32 3.708 ms and 44.1 kHz/64 5.443 ms: 2 buffers, 90 frames, 0.5 ms; 1,024 at 48 kHz 45.04 ms.
+ * @param heldBuffers what the driver says that it holds, both ways together
  */
 export function fitRoundTrips(measured: readonly RoundTrip[], heldBuffers: number): FitResult {
   const outliers: RoundTrip[] = []
@@ -61,80 +63,112 @@ export function fitRoundTrips(measured: readonly RoundTrip[], heldBuffers: numbe
 
 type Fitted = Omit<FitResult, 'outliers'>
 
+/** The numbers of buffers that a driver can hold, both ways together: whole and half numbers. */
+const FEWEST = 2
+const GRID = Array.from({ length: 29 }, (_, i) => FEWEST + i / 2)
+
+/** A loopback is not read closer than about a frame, ms (common practice, no source). */
+const CLOSEST = 0.02
+
+/** Within what 95 % of readings lie of a fit with one parameter more: the chi-square law with one degree of freedom. */
+const CHI_SQUARE = 3.84
+
 function fitOf(points: readonly RoundTrip[], heldBuffers: number): Fitted {
   const distinct = (of: (each: RoundTrip) => number) => new Set(points.map(of)).size
   const rates = distinct((each) => each.sampleRate)
-  const sizes = distinct((each) => each.bufferFrames)
-  const cells = distinct((each) => each.bufferFrames * 1e7 + each.sampleRate)
-  if (rates > 1 && sizes > 1 && cells > 2) {
-    const parts = threeParts(points)
-    if (parts) return parts
-  }
-  if (sizes === 1 && rates > 1) return oneSize(points, heldBuffers)
-  if (distinct((each) => each.bufferFrames / each.sampleRate) > 1) {
-    const why =
-      rates === 1
-        ? 'One sample rate alone cannot tell frames from fixed time: their sum is kept. Measure at a second rate.'
-        : 'Two cells cannot tell frames from fixed time: their sum is kept. Measure a third cell.'
-    return sumFit(points, heldBuffers, [why])
-  }
-  return buffersHeld(points, heldBuffers, [
-    `One buffer time alone cannot tell the number of buffers: it is held at the driver’s ${heldBuffers}. Measure at a second buffer size.`,
-  ])
-}
-
-/** Buffers, frames and fixed time; what would be negative is none, and the others are fitted again without it. */
-function threeParts(points: readonly RoundTrip[]): Fitted | null {
-  const full = solve(points, [BUFFERS, FRAMES, FIXED])
-  if (!full || full.buffers <= 0) return null
-  if (full.frames >= 0 && full.fixedMs >= 0) return { fit: full, remarks: [] }
-  const without = full.fixedMs < 0 ? 'fixed time' : 'frames'
-  const again = solve(points, full.fixedMs < 0 ? [BUFFERS, FRAMES] : [BUFFERS, FIXED])
-  if (!again || again.buffers <= 0 || again.frames < 0 || again.fixedMs < 0) return null
-  const words = full.fixedMs < 0 ? 'a negative fixed time' : 'a negative number of frames'
+  const times = distinct((each) => each.bufferFrames / each.sampleRate)
+  if (times === 1 && rates === 1) return oneTime(points, heldBuffers)
+  const candidates = gridFor(points).flatMap((buffers) => restOf(points, buffers, rates > 1) ?? [])
+  const least = Math.min(...candidates.map(({ squares }) => squares))
+  const freedom = Math.max(1, points.length - (rates > 1 ? 3 : 2))
+  const variance = Math.max(CLOSEST ** 2, least / freedom)
+  const fitting = candidates.filter(({ squares }) => squares <= least + CHI_SQUARE * variance).map(({ fit }) => fit)
+  if (fitting.length === 0) return { fit: null, remarks: [tooShort(FEWEST)] }
   return {
-    fit: { ...again, separable: true },
-    remarks: [`The fit would want ${words}, which cannot be: it is fitted again without any ${without}.`],
+    fit: covering(fitting, heldBuffers),
+    remarks: [
+      ...(rates === 1
+        ? [
+            'Readings at one sample rate cannot separate frames from fixed time: their sum is kept. Measure at a second rate.',
+          ]
+        : []),
+      ...(fitting.length > 1
+        ? [
+            `${formatShort(fitting[0]?.buffers ?? 0, 1)} to ${formatShort(fitting.at(-1)?.buffers ?? 0, 1)} buffers all fit these readings, and the predictions cover them. Measure at another buffer size.`,
+          ]
+        : []),
+    ],
   }
 }
 
-/**
- * One buffer size at several rates: buffers and frames grow alike. Of what they are together the buffers are the
- * driver's, or the whole or half number under it where that is less; the rest are frames.
- */
-function oneSize(points: readonly RoundTrip[], heldBuffers: number): Fitted {
-  const together = solve(points, [BUFFERS, FIXED])
-  const whole = together ? Math.floor(2 * together.buffers) / 2 : heldBuffers
-  const buffers = Math.max(0.5, Math.min(heldBuffers, whole))
-  const why = `One buffer size alone cannot tell buffers from frames: ${buffers} buffers are assumed. Measure at a second size.`
-  const size = points[0]?.bufferFrames ?? 0
-  const most = together?.buffers ?? buffers
-  // Were the frames buffers too, another size would differ by as much.
-  const unknown: Column = (rate, frames) => (1000 * Math.max(0, most - buffers) * Math.abs(frames - size)) / rate
-  const held = solve(points, [FRAMES, FIXED], { buffers, unknown })
-  if (held && held.frames >= 0 && held.fixedMs >= 0) return { fit: held, remarks: [why] }
-  const only = held && held.fixedMs < 0 ? solve(points, [FRAMES], { buffers, unknown }) : null
-  if (only && only.frames >= 0) return { fit: only, remarks: [why] }
-  return buffersHeld(points, buffers, [why])
+/** The numbers of buffers worth trying: those near a free fit, where the readings allow one. */
+function gridFor(points: readonly RoundTrip[]): readonly number[] {
+  const free = solve(points, [BUFFERS, FRAMES, FIXED])
+  const near = free ? GRID.filter((each) => Math.abs(each - free.buffers) <= NEARBY) : GRID
+  return near.length > 0 ? near : GRID
+}
+const NEARBY = 1.5
+
+const tooShort = (buffers: number) =>
+  `The readings are shorter than ${formatShort(buffers, 1)} buffers alone, which is not possible. Check the buffer size, the rate and the number of buffers.`
+
+/** Of readings of one cell the number of buffers is not known: one more or one less is as likely, and the rest follows. */
+function oneTime(points: readonly RoundTrip[], buffers: number): Fitted {
+  const [first] = points
+  const own = first ? BUFFERS(first.sampleRate, first.bufferFrames) : 0
+  const split = splitOf(points)
+  const fit = solve(points, [FIXED], {
+    buffers,
+    unknown: (rate, frames, constant) => Math.abs(BUFFERS(rate, frames) - own) + split(rate, frames, constant),
+  })
+  if (!fit || fit.fixedMs < 0) return { fit: null, remarks: [tooShort(buffers)] }
+  return {
+    fit: { ...fit, spreads: { ...fit.spreads, buffers: 1 } },
+    remarks: [
+      `One reading cannot tell the number of buffers: ${formatShort(buffers, 1)} ± 1 are assumed. Measure at a second buffer size.`,
+    ],
+  }
 }
 
-/** Buffers, and frames and fixed time as one sum. */
-function sumFit(points: readonly RoundTrip[], heldBuffers: number, remarks: string[]): Fitted {
-  const fit = solve(points, [BUFFERS, FIXED], { unknown: splitOf(points) })
-  if (fit && fit.fixedMs >= 0 && fit.buffers > 0) return { fit, remarks }
-  const more = fit
-    ? [
-        `A line through these points would want ${fit.buffers <= 0 ? 'no buffers' : 'a negative constant'}: the buffers are held at the driver’s ${heldBuffers}.`,
-      ]
-    : []
-  return buffersHeld(points, heldBuffers, [...remarks, ...more])
+/** What is left of readings beside so many buffers, none of it negative; `null` where they are shorter than those. */
+function restOf(
+  points: readonly RoundTrip[],
+  buffers: number,
+  separable: boolean,
+): { fit: RoundTripFit; squares: number } | null {
+  const held = { buffers, ...(!separable && { unknown: splitOf(points) }) }
+  const ways: (readonly Column[])[] = separable ? [[FRAMES, FIXED], [FRAMES], [FIXED]] : [[FIXED]]
+  const fits = ways
+    .flatMap((columns) => solve(points, columns, held) ?? [])
+    .filter((fit) => fit.frames >= 0 && fit.fixedMs >= 0)
+    .map((fit) => ({ fit: { ...fit, separable }, squares: squaresOf(points, fit) }))
+  return fits.length === 0 ? null : fits.reduce((best, each) => (each.squares < best.squares ? each : best))
 }
 
-function buffersHeld(points: readonly RoundTrip[], buffers: number, remarks: string[]): Fitted {
-  const fit = solve(points, [FIXED], { buffers, unknown: splitOf(points) })
-  if (fit && fit.fixedMs >= 0) return { fit, remarks }
-  const short = `The measurements are shorter than their ${buffers} buffers alone, which cannot be. Check the buffer size, the rate and the number of buffers.`
-  return { fit: null, remarks: [...remarks, short] }
+const squaresOf = (points: readonly RoundTrip[], fit: RoundTripFit): number =>
+  points.reduce(
+    (sum, each) => sum + (each.milliseconds - fit.predict(each.sampleRate, each.bufferFrames).milliseconds) ** 2,
+    0,
+  )
+
+/** One fit that stands for all that fit: its predictions lie in their middle and cover them. */
+function covering(fits: readonly RoundTripFit[], heldBuffers: number): RoundTripFit {
+  const middle = fits[Math.floor((fits.length - 1) / 2)] as RoundTripFit
+  const named = fits.find(({ buffers }) => buffers === heldBuffers) ?? middle
+  const half = ((fits.at(-1)?.buffers ?? 0) - (fits[0]?.buffers ?? 0)) / 2
+  return {
+    ...named,
+    spreads: { ...named.spreads, buffers: half },
+    predict: (sampleRate, bufferFrames) => {
+      const all = fits.map((fit) => fit.predict(sampleRate, bufferFrames))
+      const values = all.map(({ milliseconds }) => milliseconds)
+      const [low, high] = [Math.min(...values), Math.max(...values)]
+      const apart = (high - low) / 2
+      const scatter = Math.max(...all.map(({ spread }) => spread ?? 2 * CLOSEST))
+      const u = Math.max(...all.map((each) => each.u ?? CLOSEST))
+      return { milliseconds: (low + high) / 2, spread: apart + scatter, u: Math.hypot(u, apart / Math.sqrt(3)) }
+    },
+  }
 }
 
 /** What a constant of one millisecond may be off at another rate: all of it could be frames. */

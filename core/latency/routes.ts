@@ -51,9 +51,6 @@ export interface RouteInputs {
   readonly links: readonly Milliseconds[]
 }
 
-/** Up to this distance the air's 3 ms belong to the instrument: the performer hears it as close as the microphone does. */
-const NEAR = 1
-
 /** A unit that prints no latency: one buffer each way is certain, the rest unknown. */
 const UNPRINTED: InterfaceLatency = {
   converterIn: frames(0),
@@ -125,8 +122,9 @@ function softwareParts(inputs: RouteInputs): RoutePart[] {
 
 const temperatureOf = (room: Room) => roomInForce(room).temperature ?? DEFAULT_TEMPERATURE
 
+/** From the source to the capsule, the whole of it at any distance: 0.3 m 0.874 ms, 1 m 2.914, 2 m 5.827. */
 function air({ distance, room }: RouteInputs): RoutePart[] {
-  if (distance === undefined || distance <= NEAR) return []
+  if (distance === undefined) return []
   return [{ name: 'air', milliseconds: airTime(distance, temperatureOf(room)) }]
 }
 

@@ -2,6 +2,7 @@ import type { Point } from '../chain/cascade'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
+import { recommendationFor } from '../latency/recommend'
 import type { KnownTime } from '../latency/route-words'
 import type { Route } from '../latency/routes'
 import type { AudioInterface, Gear, Headphones, InterfaceOutput, Session, Strip } from '../session'
@@ -49,7 +50,8 @@ export interface Heard {
 export interface Doubling extends Comb {
   delayMs: number
   difference: number
-  /** Whose monitoring to switch off. */
+  /** The route to keep, as recommended, and whose monitoring to switch off for it. */
+  keep: 'direct' | 'software'
   switchOff: string
 }
 
@@ -128,7 +130,12 @@ function monitorStrip(
     mix: programmes?.mix ? atVolume(programmes.mix, volume) : null,
     heard: heardBy(strip, routes, programmes, volume),
     ears: earsOf(session, strip),
-    doubling: doublingOf(strip, routes, unit),
+    doubling: doublingOf(
+      strip,
+      routes,
+      unit,
+      () => recommendationFor(session, strip, [...stages])?.route ?? strip.monitor.route,
+    ),
     notes: notesOf(session, strip, routes, unit),
   }
 }
@@ -206,17 +213,24 @@ function earAt(full: Programme, volume: number): EarLevel {
 }
 
 /** Both paths at once: a comb filter by their difference in time and level. */
-function doublingOf(strip: Strip, routes: readonly Route[], unit: AudioInterface | null): Doubling | null {
+function doublingOf(
+  strip: Strip,
+  routes: readonly Route[],
+  unit: AudioInterface | null,
+  recommended: () => 'direct' | 'software',
+): Doubling | null {
   const [direct, software] = (['direct', 'software'] as const).map((name) => routes.find((each) => each.route === name))
   const { alsoHeard } = strip.monitor
   if (alsoHeard === undefined || !direct || !software || !unit) return null
   const delayMs = Math.abs(software.milliseconds - direct.milliseconds)
+  const keep = recommended()
   return {
     delayMs,
     difference: alsoHeard,
     ...combOf(delayMs, alsoHeard),
+    keep,
     switchOff:
-      strip.monitor.route === 'direct'
+      keep === 'direct'
         ? 'the host’s input monitoring of this track'
         : `the direct monitoring of "${unit.name}" (its mix control to playback)`,
   }

@@ -1,5 +1,6 @@
 import type { Point } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
+import { restingGain } from '../chain/gain-control'
 import type { ResolvedStage } from '../chain/resolve'
 import { gainGrid } from '../chain/settable-gain'
 import type { ReadingPlace } from '../chain/target-window'
@@ -83,10 +84,7 @@ export function allocate(
 
 /** Gains fully down, faders at their zero mark. */
 const restOf = (control: GainControl): number =>
-  control.isFader && control.domain === 'analogue' ? faderRest(control) : control.range.gainMin
-
-/** A fader’s zero mark, or what of its range is nearest to it. */
-export const faderRest = ({ range }: GainControl): number => Math.min(range.gainMax, Math.max(range.gainMin, 0))
+  control.isFader && control.domain === 'analogue' ? restingGain(control) : control.range.gainMin
 
 /** The operating system's slider behind a converter: a gain that ought to do nothing. */
 const isIdleSlider = ({ isSystemSlider, locked, range }: GainControl, { meter }: ReadingPlace): boolean =>

@@ -5,7 +5,8 @@ import { SUM_RESERVE } from '../evaluation/bus-findings'
 import type { Gear, Session, Strip } from '../session'
 import { formatDecimal } from '../units'
 import type { Allocation } from './allocate'
-import { allocate, faderRest } from './allocate'
+import { allocate } from './allocate'
+import { restingGain } from '../chain/gain-control'
 import type { Planned } from './plan-strip'
 
 /**
@@ -55,7 +56,7 @@ function restedFaders(session: Session, bus: Strip, gear: ReadonlyMap<string, Ge
     const own = settings.filter(({ control }) => control.stage === stage.id)
     if (own.length === 0) return stage
     moved.add(stage.id)
-    const set = Object.fromEntries(own.map(({ control }) => [control.setting, faderRest(control)]))
+    const set = Object.fromEntries(own.map(({ control }) => [control.setting, restingGain(control)]))
     return { ...stage, settings: { ...stage.settings, ...set } }
   })
   return { strip: { ...bus, stages }, moved }
@@ -68,10 +69,10 @@ function tooMany(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>, 
   if (arriving.length === 0 || !point || point.unit === 'dBFS' || point.headroom === null) return []
   const missing = SUM_RESERVE - point.headroom
   if (missing <= 0) return []
-  const { sum } = meet(bus.id, arriving)
+  const { sum } = meet(bus, arriving)
   const name = (id: string | undefined) => session.strips.find((strip) => strip.id === id)?.name ?? ''
   const [loudest] = sum.brought
-  const alone = loudest && lowestOf(loudest.strip, arriving, bus.id, sum.likely - missing)
+  const alone = loudest && lowestOf(loudest.strip, arriving, bus, sum.likely - missing)
   const words = `Together they leave ${formatDecimal(point.headroom, 1)} dB where they meet; ${SUM_RESERVE} are wanted.`
   return [
     alone === null || alone === undefined
@@ -81,7 +82,7 @@ function tooMany(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>, 
 }
 
 /** How far down one strip has to go for the likely peak to be at a level, up to 12 dB; `null` where it alone does not do it. */
-function lowestOf(strip: string, arriving: ReturnType<typeof arrivingAt>, bus: string, wanted: number): number | null {
+function lowestOf(strip: string, arriving: ReturnType<typeof arrivingAt>, bus: Strip, wanted: number): number | null {
   for (let by = 0.5; by <= 12; by += 0.5) {
     const less = arriving.map((each) => (each.strip === strip ? copied(each, -by) : each))
     if (meet(bus, less).sum.likely <= wanted) return by

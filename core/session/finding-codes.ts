@@ -141,6 +141,12 @@ export const findingCodes = {
     rule: 'Load under 5 times the source impedance; for a pickup under 1.5 times, or 6 dB lost at 5 kHz by its coil. 10 times is the bridging rule.',
     source: `voltage divider; the limits are ${COMMON}`,
   },
+  'treble-in-lead': {
+    title: findingTitles['treble-in-lead'],
+    cause: 'A long lead and the pickup’s coil make a low-pass together.',
+    rule: 'The lead takes 6 dB or more at 5 kHz, by coil, volume control, lead and input as one circuit.',
+    source: `network theory; the limit is ${COMMON}`,
+  },
   'connector': {
     title: findingTitles['connector'],
     cause: 'The cable at hand does not go from the one socket into the other.',
@@ -258,7 +264,7 @@ export const findingCodes = {
   'feedback-margin': {
     title: findingTitles['feedback-margin'],
     cause: 'Microphones are heard by a loudspeaker in their own room.',
-    rule: '−10 lg Σ 10^(loop/10) − 6 dB under 3 dB; loop: the loudspeaker’s level of a sound at 1 m, − 20 lg of its distance to the microphone, less that sound at the capsule.',
+    rule: '−10 lg Σ 10^(loop/10) − 6 dB under 3 dB; loop: the greatest small-signal gain from the capsule, on its axis, to all loudspeakers at 1 m, − 20 lg of their distance to the microphone.',
     source: 'Davis and Patronis, Sound System Engineering; from memory',
   },
   'feedback-unknown': {

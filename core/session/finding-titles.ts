@@ -21,6 +21,7 @@ export const findingTitles = {
   'mic-into-line': 'microphone level into a line input',
   'instrument-into-mic': 'a pickup into a microphone input',
   'loading': 'the input loads its source',
+  'treble-in-lead': 'the lead takes the treble',
   'connector': 'the connectors do not fit',
   'unbalanced': 'a balanced output into an unbalanced input',
   'pad-not-needed': 'the pad is not needed',

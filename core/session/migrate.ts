@@ -5,15 +5,19 @@ import { SESSION_VERSION } from './session'
 import { LONGEST_NOTES } from './text'
 
 /**
- * Brings a session file of version 1 to version 2, before it is read. Pure: the given value stays as it is.
+ * Brings a session file of an older version to the present one, before it is read. Pure: the given value stays as it is.
+ *
+ * Version 3 adds optional keys to version 2 and changes none.
  *
  * Version 1 let a plug-in, a host fader or an optical link have impedances, analogue limits and cables. They meant nothing
- * there and are left out; everything else is the same in both versions. What is faulty passes unchanged, for the reader
+ * there and are left out; everything else is the same in all versions. What is faulty passes unchanged, for the reader
  * to name.
  */
 export function migrate(raw: unknown): unknown {
   const root = record(raw)
-  if (root.version !== 1) return root.version === SESSION_VERSION ? withFeeds(raw) : raw
+  if (root.version === SESSION_VERSION) return withFeeds(raw)
+  if (root.version === 2) return withFeeds({ ...root, version: SESSION_VERSION })
+  if (root.version !== 1) return raw
   const cableless = new Set<unknown>()
   const gear = list(root.gear).map((item) => {
     const { data: box } = gearSchema.safeParse(item)

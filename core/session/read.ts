@@ -81,7 +81,7 @@ function formatFault(raw: unknown): Fault | null {
       message: `This file’s format is ${describeReceived(format)}, not "${SESSION_FORMAT}". Choose a session file.`,
     }
   }
-  if (version === 1 || version === SESSION_VERSION) return null
+  if (version === 1 || version === 2 || version === SESSION_VERSION) return null
   return typeof version === 'number' && Number.isInteger(version) && version > SESSION_VERSION
     ? {
         path: 'version',

@@ -7,9 +7,9 @@ import { id, name, notes } from './text'
 import { z } from './z'
 
 export const SESSION_FORMAT = 'remetra.session'
-export const SESSION_VERSION = 2
+export const SESSION_VERSION = 3
 
-/** The session file, version 2; `migrate.ts` brings an older one to it. */
+/** The session file, version 3; `migrate.ts` brings an older one to it. */
 export const session = z.strictObject({
   format: z.literal(SESSION_FORMAT),
   version: z.literal(SESSION_VERSION),

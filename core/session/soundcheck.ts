@@ -27,6 +27,12 @@ export const reading = z.strictObject({
     .max(400)
     .optional()
     .describe('What was expected there, with the settings of that moment; left out: with those of now.'),
+  limit: z
+    .enum(['at-least', 'at-most'])
+    .optional()
+    .describe(
+      'A lit light, a meter at its top or a clipped file: the level is the value or more. An unlit light: or less.',
+    ),
   kept: z.boolean().optional().describe('What it says was taken into the session as measured.'),
 })
 export type Reading = z.infer<typeof reading>

@@ -47,6 +47,10 @@ export const feed = z.strictObject({
 })
 export type Feed = z.infer<typeof feed>
 
+/** How the sources of a bus sound: all at once as in music, or one after the other as on a panel. */
+export const togetherWays = ['all', 'in-turn'] as const
+export type Together = (typeof togetherWays)[number] | number
+
 /** What one strip can feed at most. */
 const MOST_FEEDS = 64
 
@@ -58,6 +62,12 @@ export const strip = z.strictObject({
   stages: z.array(stage).min(1).max(64),
   feeds: z.array(feed).max(MOST_FEEDS).optional(),
   loudness: number(stripFields.loudness).optional().describe('Of a bus that is streamed.'),
+  together: z
+    .union([z.enum(togetherWays), z.number().int().min(1).max(64)])
+    .optional()
+    .describe(
+      'Of a bus: whether all its sources sound at once, in turn as on a panel, or how many at once. All where it is left out.',
+    ),
   monitor: monitor.prefault({}),
   performer: performer.optional(),
 })

@@ -44,6 +44,8 @@ const USUAL: Readonly<Record<string, Tolerance>> = {
   ratio: decibels(0.5),
   maxPower: decibels(0.5),
   volumeLoss: inDb(2),
+  volumePot: percent(20),
+  volumeAt: percent(10),
   impedance: percent(20),
   inputImpedance: percent(20),
   outputImpedance: percent(20),
@@ -76,7 +78,7 @@ export function toleranceOf(owner: Tolerant, spec: string, field: Pick<NumberFie
 }
 
 const SOURCES: ReadonlySet<Gear['kind']> = new Set(['sound-source', 'electric-source', 'playback'])
-const PERFORMANCE: ReadonlySet<string> = new Set(['level', 'crest', 'surge', 'volumeLoss'])
+const PERFORMANCE: ReadonlySet<string> = new Set(['level', 'crest', 'surge', 'volumeLoss', 'volumeAt'])
 
 /** Whether a figure is printed nowhere: how somebody plays is assumed until it is measured. */
 export const isPerformance = (kind: Gear['kind'], spec: string): boolean => SOURCES.has(kind) && PERFORMANCE.has(spec)

@@ -1,3 +1,4 @@
+import { recommendationFor } from '../latency/recommend'
 import { formatShort } from '../units'
 import { isBus } from '../session'
 import type { Sheet } from './sheet'
@@ -23,16 +24,20 @@ export function timingSteps({ session, units, channels }: Sheet): Instruction[] 
     }),
     ...channels
       .filter(({ stages }) => stages[0]?.kind !== 'playback')
-      .map(({ strip }) => {
+      .map(({ strip, stages }) => {
         const direct = strip.monitor.route === 'direct'
+        const best = recommendationFor(session, strip, [...stages])
+        const other = best && best.route !== strip.monitor.route ? ` Recommended: ${best.reason}` : ''
         return instruction({
           id: `${strip.id}.monitoring`,
           group: 'timing',
           strip: strip.id,
           title: `${strip.name} hears ${direct ? 'direct' : 'through the host'} only`,
-          detail: direct
-            ? 'The host’s input monitoring is off for this track; otherwise it is heard twice.'
-            : 'Direct monitoring in the unit is down for this input; otherwise it is heard twice.',
+          detail: `${
+            direct
+              ? 'The host’s input monitoring is off for this track; otherwise it is heard twice.'
+              : 'Direct monitoring in the unit is down for this input; otherwise it is heard twice.'
+          }${other}`,
         })
       }),
   ]

@@ -29,7 +29,7 @@ export function stripSteps(sheet: Sheet): Instruction[] {
       instruction({ id: `${strip.id}.${what}`, group: 'strips', strip: strip.id, title, ...more })
     return [
       ...(source?.kind === 'sound-source' ? [placing(sheet, each)] : []),
-      ...(source?.kind === 'electric-source' && source.gear.specs.volumeLoss !== undefined
+      ...(source?.kind === 'electric-source' && source.gear.output === 'passive-pickup'
         ? [own(`${source.id}.volume`, `${source.gear.name}: volume as in the take`, { stage: source.id })]
         : []),
       ...(controls.length === 0

@@ -1,4 +1,4 @@
-import { lastControl, stripControls } from '../chain/gain-control'
+import { restingGain, stripControls } from '../chain/gain-control'
 import { stageName } from '../chain/setting-words'
 import { recordingBytes } from '../latency/disk'
 import type { System } from '../session'
@@ -65,13 +65,15 @@ export function systemSteps(sheet: Sheet): Instruction[] {
   ]
 }
 
+/** Where the slider belongs, whatever it stands at. */
 function sliderWords({ channels }: Sheet): string {
-  const slider = lastControl(
-    channels.flatMap(({ stages }) => stripControls(stages)).filter(({ isSystemSlider }) => isSystemSlider),
-  )
-  return slider
-    ? `At ${formatShort(slider.value, 1)} dB, as the session has it.`
-    : 'At its 0 dB mark, so that nothing is added after the converter. Some systems put it at 100 %, some at 50 %: what matters is no gain there.'
+  const sliders = channels.flatMap(({ stages }) => stripControls(stages)).filter(({ isSystemSlider }) => isSystemSlider)
+  const slider = sliders.find((each) => each.value !== restingGain(each)) ?? sliders[0]
+  if (!slider)
+    return 'At its 0 dB mark, so that nothing is added after the converter. Some systems put it at 100 %, some at 50 %: what matters is no gain there.'
+  const rest = restingGain(slider)
+  const at = `At ${formatShort(rest, 1)} dB, so that it adds nothing after the converter.`
+  return slider.value === rest ? at : `${at} It stands at ${formatShort(slider.value, 1)} dB now.`
 }
 
 /** Nothing is plugged or switched before everything is down. */

@@ -1,14 +1,14 @@
 import { gearById, resolveStrip } from '../chain/resolve'
-import { routeInputs } from '../latency/route-inputs'
+import { timingAxes } from '../latency/axes'
 import type { LoadModel } from '../latency/load'
 import { loadAt, loadModel, sustainable } from '../latency/load'
 import type { Recommendation } from '../latency/recommend'
-import { recommend } from '../latency/recommend'
-import { estimateRoundTrip, fitOfUnit, measuredAt, roundTripsOf } from '../latency/round-trip'
+import { recommendationFor } from '../latency/recommend'
+import { estimateRoundTrip, fitOfUnit, measuredAt } from '../latency/round-trip'
 import type { RoundTripFit } from '../latency/round-trip-fit'
 import { routes } from '../latency/routes'
 import type { AudioInterface, Session } from '../session'
-import { isBus, withPart } from '../session'
+import { withPart } from '../session'
 import { frames } from '../units'
 import type { TimingFinding } from './findings'
 import { findingsOf } from './findings'
@@ -45,9 +45,6 @@ export interface Timing {
   findings: TimingFinding[]
 }
 
-const USUAL_RATES = [44_100, 48_000, 88_200, 96_000]
-const USUAL_BUFFERS = [32, 64, 128, 256, 512, 1024]
-
 /** The unit whose driver the host talks to: the last interface of the first strip that has one. */
 export function hostUnit(session: Session): AudioInterface | null {
   const gear = gearById(session)
@@ -58,21 +55,6 @@ export function hostUnit(session: Session): AudioInterface | null {
     if (stage?.kind === 'interface' || stage?.kind === 'digital-input') return stage.gear
   }
   return null
-}
-
-/** Rates and buffers that are offered, set or measured, each once, rising. */
-export function timingAxes(session: Session, unit: AudioInterface): { rates: number[]; buffers: number[] } {
-  const { system } = session
-  const measured = [...roundTripsOf(system, unit), ...(system.loads ?? []), ...(system.trials ?? [])]
-  const axis = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b)
-  return {
-    rates: axis([...(unit.sampleRates ?? USUAL_RATES), system.sampleRate, ...measured.map((each) => each.sampleRate)]),
-    buffers: axis([
-      ...(unit.bufferSizes ?? USUAL_BUFFERS),
-      system.bufferFrames,
-      ...measured.map((each) => each.bufferFrames),
-    ]),
-  }
 }
 
 /** Every rate and buffer, what each strip should listen by, and what is wrong with the clock, the measurements and the disk. */
@@ -88,7 +70,7 @@ export function timeSession(session: Session): Timing {
     matrix: rates.flatMap((rate) => buffers.map((frames) => cellAt(session, unit, load, rate, frames))),
     ...(fitted.fit && { fit: plain(fitted.fit) }),
     ...(load && { loadModel: load }),
-    recommendations: recommendations(session, load),
+    recommendations: recommendations(session),
     ...(offset !== null && { overdubOffsetFrames: offset, overdubOffsetMs: (1000 * offset) / system.sampleRate }),
     findings: findingsOf(session, unit, load, [
       ...fitted.remarks.map((message) => ({ message })),
@@ -143,16 +125,9 @@ function loadsAt({ system }: Session, sampleRate: number, bufferFrames: number):
   return own.length === 0 ? undefined : own.reduce((sum, each) => sum + each.percent, 0) / own.length
 }
 
-function recommendations(session: Session, load: LoadModel | null): Recommendation[] {
+function recommendations(session: Session): Recommendation[] {
   const gear = gearById(session)
-  return session.strips.flatMap((strip) => {
-    // Nobody plays into a bus.
-    const found = isBus(strip) ? null : routeInputs(session, strip, resolveStrip(strip, gear))
-    if (!found) return []
-    const { unit } = found.inputs
-    const { rates, buffers } = timingAxes(session, unit)
-    return [recommend(session, strip, found.inputs, { rates, buffers, load })]
-  })
+  return session.strips.flatMap((strip) => recommendationFor(session, strip, resolveStrip(strip, gear)) ?? [])
 }
 
 /** Measured less reported, in frames, at the set rate and buffer; `null` where one of the two is missing. */

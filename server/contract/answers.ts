@@ -122,6 +122,9 @@ const timing = name(
         ...cell,
         milliseconds: ms,
         atLeast,
+        sustained: z
+          .boolean()
+          .describe('False where no buffer at any rate is sustained: then it is what comes closest.'),
         reason: text,
       }),
     ),

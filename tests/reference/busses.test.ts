@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { amplifierSensitivity, powerLevel } from '#core/chain/compile/power-amplifier'
 import type { Signal } from '#core/chain/signal'
+import { copied } from '#core/chain/signal'
 import { meet } from '#core/chain/sum'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { estimatedLoudness } from '#core/evaluation/stream'
@@ -16,13 +17,16 @@ const arriving = (strip: string, average: number, peak: number, surge = 0, sourc
   average: dbu(average),
   peak: dbu(peak),
   surgePeak: dbu(peak + surge),
+  bound: dbu(peak),
   shift: 0,
   noisePower: 0,
   noise: [],
-  origins: [{ source, below: 0 }],
+  origins: [{ source, average: 0, peak: 0, surge: 0 }],
+  openGain: 0,
+  microphones: [],
   clipped: null,
 })
-const sumOf = (...signals: Signal[]) => meet('bus', signals).sum
+const sumOf = (...signals: Signal[]) => meet({ id: 'bus' }, signals).sum
 
 describe('strips that meet (own simulation; adding levels: handbook acoustics)', () => {
   it('two of −20 average, −9 peak: −16.99, likely −6.79 by (b), bound −2.98', () => {
@@ -63,7 +67,7 @@ describe('strips that meet (own simulation; adding levels: handbook acoustics)',
 describe('what each brings to a sum, by hand', () => {
   const noisy = (signal: Signal, level: number, stage = signal.strip): Signal => ({
     ...signal,
-    noise: [{ strip: signal.strip, stage, name: 'preamp', below: level - signal.shift }],
+    noise: [{ strip: signal.strip, stage, device: stage, name: 'preamp', below: level - signal.shift }],
     noisePower: 10 ** ((level - signal.shift) / 10),
   })
   it('shares of the powers, the loudest first; of the noise likewise', () => {
@@ -100,12 +104,12 @@ describe('what each brings to a sum, by hand', () => {
   })
   it('a sound that comes by a group and by itself: in amplitude with itself, in power with the others', () => {
     // In the group −20 and −26 dB make −19.03. With the first once more: (0.1 + 0.1)² + 10^−2.6 = 0.0425119.
-    const group = meet('group', [arriving('a', -20, -9), arriving('b', -26, -12)]).signal
+    const group = meet({ id: 'group' }, [arriving('a', -20, -9), arriving('b', -26, -12)]).signal
     expect(group.average).toBeCloseTo(-19.03, 2)
-    expect(group.origins.map(({ below }) => below.toFixed(2))).toEqual(['0.97', '6.97'])
+    expect(group.origins.map(({ average }) => average.toFixed(2))).toEqual(['0.97', '6.97'])
     expect(sumOf(group, arriving('a', -20, -9)).average).toBeCloseTo(-13.71, 2)
-    // A third that joins two groups makes one of them: all three sounds twice, +6.02 dB.
-    const other = meet('other', [arriving('c', -20, -9)]).signal
+    // All three sounds twice, each with itself: +6.02 dB.
+    const other = meet({ id: 'other' }, [arriving('c', -20, -9)]).signal
     expect(
       sumOf(group, other, arriving('a', -20, -9), arriving('b', -26, -12), arriving('c', -20, -9)).average,
     ).toBeCloseTo(10 * Math.log10(4 * (0.01 + 10 ** -2.6 + 0.01)), 9)
@@ -115,6 +119,51 @@ describe('what each brings to a sum, by hand', () => {
     const one = (strip: string, stage: string) => noisy(arriving(strip, -20, -9, 0, 'one'), -80, stage)
     expect(sumOf(one('a', 'x'), one('b', 'x')).noise).toBeCloseTo(-73.98, 2)
     expect(sumOf(one('a', 'x'), one('b', 'x'), one('c', 'y')).noise).toBeCloseTo(-73.01, 2)
+  })
+})
+
+/** Values from the trade's reference figures, worked out with the rules above. */
+describe('one sound on several ways, and sounds that come in turn', () => {
+  const direct = (name: string) => arriving(name, -30, -19, 0, name)
+  const names = ['a', 'b', 'c', 'd']
+  const lowered = (signal: Signal, by: number): Signal => copied(signal, -by)
+
+  it('four of −30/−19, each direct and by an effects bus 12 dB lower: −22.03, likely −11.83, bound −5.01', () => {
+    const effects = meet({ id: 'effects' }, names.map(direct)).signal
+    const { sum, signal } = meet({ id: 'master' }, [...names.map(direct), lowered(effects, 12)])
+    expect(sum.average).toBeCloseTo(-22.03, 2)
+    expect(sum.likely).toBeCloseTo(-11.83, 2)
+    expect(sum.bound).toBeCloseTo(-5.01, 2)
+    // Each sound is 1.95 dB over its own −30 dB.
+    expect(signal.average - (signal.origins[0]?.average ?? 0)).toBeCloseTo(-28.05, 2)
+  })
+  it('the highest possible peak goes on by the group: eight of −30/−17 have +1.06 there and at the master', () => {
+    const eight = Array.from({ length: 8 }, (_, i) => arriving(`s${i}`, -30, -17))
+    const group = meet({ id: 'group' }, eight)
+    const master = meet({ id: 'master' }, [group.signal])
+    expect(group.sum.bound).toBeCloseTo(1.06, 2)
+    expect(master.sum.bound).toBeCloseTo(1.06, 2)
+    expect(master.sum.likely).toBeCloseTo(group.sum.likely, 9)
+  })
+  it('four equal ones: all at once +6.02 dB, in turn 0, two at once +3.01', () => {
+    const at = (together?: 'all' | 'in-turn' | number) => meet({ id: 'panel', together }, names.map(direct)).sum
+    expect(at().average).toBeCloseTo(-30 + 6.02, 2)
+    expect(at('all').average).toBeCloseTo(-30 + 6.02, 2)
+    expect(at('in-turn').average).toBeCloseTo(-30, 9)
+    expect(at('in-turn').likely).toBeCloseTo(-19, 9)
+    expect(at('in-turn').bound).toBeCloseTo(-19, 9)
+    expect(at(2).average).toBeCloseTo(-30 + 3.01, 2)
+  })
+  it('who is silent on a panel leaves its noise: the loudest peak with the RMS of the noise', () => {
+    const noisy = (name: string): Signal => ({
+      ...direct(name),
+      noise: [{ strip: name, stage: name, device: name, name: 'room', below: -40 }],
+      noisePower: 1e-4,
+    })
+    const { sum } = meet({ id: 'panel', together: 'in-turn' }, names.map(noisy))
+    // Four noises of −40 dB: −33.98. 20 lg(10^(−19/20) + 10^((−33.98 − 3.01)/20)) = −17.97.
+    expect(sum.noise).toBeCloseTo(-33.98, 2)
+    expect(sum.likely).toBeCloseTo(-17.97, 2)
   })
 })
 
@@ -239,12 +288,12 @@ describe('two singers and a player, to a stream and into the room (docs/two-mixe
     expect(of('room').points.at(-1)?.average).toBeCloseTo(79.51, 2)
     expect(of('room').points.at(-1)?.peak).toBeCloseTo(89.71, 2)
   })
-  it('before it howls 20.36 dB; without the alto 26.55, without the bass 21.55', () => {
+  it('gain before feedback 17.35 dB by both loudspeakers; without the alto 23.54, without the bass 18.54', () => {
     const { feedback } = of('room')
-    expect(feedback?.margin).toBeCloseTo(20.36, 2)
+    expect(feedback?.margin).toBeCloseTo(17.35, 2)
     expect(feedback?.microphones.map(({ strips: [id], without }) => [id, without?.toFixed(2)])).toEqual([
-      ['alto', '26.55'],
-      ['bass', '21.55'],
+      ['alto', '23.54'],
+      ['bass', '18.54'],
     ])
   })
   it('that margin is the potential acoustic gain less the gain that is set (Davis and Patronis, from memory)', () => {
@@ -260,8 +309,80 @@ describe('two singers and a player, to a stream and into the room (docs/two-mixe
       sourceToMicrophone: 0.1,
       openMicrophones: 1,
     })
-    // One box of the two, as near to the microphone; unaided 70 dB at 1 m is 56.02 at 5 m.
-    const gain = (room?.points.at(-1)?.average ?? 0) - 10 * Math.log10(2) - (70 - 20 * Math.log10(5))
+    // Both loudspeakers are as near to the microphone as to the listener; unaided 70 dB at 1 m is 56.02 at 5 m.
+    const gain = (room?.points.at(-1)?.average ?? 0) - (70 - 20 * Math.log10(5))
     expect(room?.feedback?.margin).toBeCloseTo(potential - gain, 2)
+  })
+})
+
+describe('feedback is a matter of small signals and of the loop', () => {
+  /** The margin of two mixes with some of it otherwise. */
+  const margin = (change: (file: ReturnType<typeof twoMixes>) => void = () => undefined) => {
+    const file = twoMixes()
+    change(file)
+    return evaluateSession(valid(file)).strips.at(-1)?.feedback?.margin ?? NaN
+  }
+  const gear = (id: string, part: object) => (file: ReturnType<typeof twoMixes>) => {
+    file.gear = file.gear.map((item) => (item.id === id ? { ...item, ...part } : item))
+  }
+  const boxes = twoMixes().gear.find(({ id }) => id === 'boxes') as { specs: object }
+
+  it.each([60, 68, 90])('a voice of %i dB SPL: the same margin', (level) => {
+    const voice = twoMixes().gear.find(({ kind }) => kind === 'sound-source') as { id: string; specs: object }
+    expect(margin(gear(voice.id, { specs: { ...voice.specs, level } }))).toBeCloseTo(17.35, 2)
+  })
+  it('n loudspeakers cost 10 lg n: two 3.01 dB, four 6.02', () => {
+    const one = margin(gear('boxes', { specs: { ...boxes.specs, count: 1 } }))
+    expect(one - margin()).toBeCloseTo(3.01, 2)
+    expect(one - margin(gear('boxes', { specs: { ...boxes.specs, count: 4 } }))).toBeCloseTo(6.02, 2)
+  })
+  it('a figure-8 that is turned from the talker gains nothing', () => {
+    const turned = (file: ReturnType<typeof twoMixes>) => {
+      const microphone = file.gear.find(({ kind }) => kind === 'microphone') as { id: string }
+      gear(microphone.id, { pattern: 'figure-8' })(file)
+      for (const strip of file.strips)
+        for (const stage of strip.stages as { gear: string; settings?: object }[])
+          if (stage.gear === microphone.id) stage.settings = { ...stage.settings, angle: 85 }
+    }
+    expect(margin(turned)).toBeCloseTo(17.35, 2)
+  })
+  it('a compressor with 12 dB make-up costs 12 dB for every voice, a gate counts as open', () => {
+    const inserted = (blocks: object[]) => (file: ReturnType<typeof twoMixes>) => {
+      file.gear.push({ id: 'comp', kind: 'processor', name: 'Compressor', blocks, specs: {} })
+      const room = file.strips.find(({ id }) => id === 'room') as { stages: object[] }
+      room.stages.splice(1, 0, { id: 'room-comp', gear: 'comp', settings: { gain: 0 } })
+    }
+    const flat = margin(inserted([]))
+    expect(flat - margin(inserted([{ type: 'compressor', threshold: -40, ratio: 10, makeUp: 12 }]))).toBeCloseTo(12, 6)
+    expect(flat - margin(inserted([{ type: 'expander', threshold: 0, ratio: 4 }]))).toBeCloseTo(0, 6)
+  })
+  it('another bus with loudspeakers of the room adds in power', () => {
+    const twice = (file: ReturnType<typeof twoMixes>) => {
+      const room = file.strips.find(({ id }) => id === 'room') as { stages: { id: string }[] }
+      file.strips.push({
+        ...room,
+        id: 'room2',
+        name: 'Second room bus',
+        stages: room.stages.map((stage) => ({ ...stage, id: `${stage.id}-2` })),
+      } as never)
+      for (const strip of file.strips as { feeds?: { to: string }[] }[])
+        strip.feeds = strip.feeds?.flatMap((feed) => (feed.to === 'room' ? [feed, { ...feed, to: 'room2' }] : [feed]))
+    }
+    expect(margin() - margin(twice)).toBeCloseTo(3.01, 2)
+  })
+  it('one microphone split into two strips improves no signal-to-noise ratio', () => {
+    const file = twoMixes()
+    const alto = file.strips[0] as { id: string; stages: { id: string }[] }
+    file.strips.push({
+      ...alto,
+      id: 'alto-2',
+      name: 'Alto again',
+      stages: alto.stages.map((stage) => ({ ...stage, id: `${stage.id}-2` })),
+    } as never)
+    const only = (ids: string[]) => {
+      const strips = file.strips.filter(({ id, kind }) => kind === 'bus' || ids.includes(id as string))
+      return evaluateSession(valid({ ...file, strips })).strips.find(({ id }) => id === 'stream')?.points[0]?.snr ?? NaN
+    }
+    expect(only(['alto', 'alto-2'])).toBeCloseTo(only(['alto']), 6)
   })
 })

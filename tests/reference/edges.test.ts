@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { nearGain } from '#core/chain/compile/sound-source'
-import { coilLoading, coilResonance } from '#core/chain/loading'
+import { coilResonance, pickupResponse, sourceResistance, volumeGain } from '#core/chain/pickup'
 import { einExcess } from '#core/chain/noise'
 import { diffuseGain, offAxisGain } from '#core/chain/pattern'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
@@ -66,13 +66,33 @@ describe('coils (Zs = R + jωL)', () => {
     [20_000, 100, -2.6],
     [20_000, 5000, -16.2],
   ])('7 kΩ and 4 H into %i Ω at %i Hz: %f dB', (load, frequency, loss) =>
-    near(coilLoading(ohms(7000), 4, ohms(load), hz(frequency)), loss, 1),
+    near(pickupResponse({ resistance: 7000, inductance: 4, load, picofarads: 0 }, hz(frequency)), loss, 1),
   )
   it.each([
     [100, -0.06],
     [5000, -0.13],
-  ])('into 1 MΩ at %i Hz: %f dB', (frequency, loss) => near(coilLoading(ohms(7000), 4, ohms(1e6), hz(frequency)), loss))
-  it('4 H and 500 pF: 3.56 kHz', () => near(coilResonance(4, 500) / 1000, 3.56))
+  ])('into 1 MΩ at %i Hz: %f dB', (frequency, loss) =>
+    near(pickupResponse({ resistance: 7000, inductance: 4, load: 1e6, picofarads: 0 }, hz(frequency)), loss),
+  )
+  it('4 H and 500 pF: 3.56 kHz; with 2 nF of a 20 m lead 1.78', () => {
+    near(coilResonance(4, 500) / 1000, 3.56)
+    near(coilResonance(4, 2000) / 1000, 1.78)
+  })
+  it.each([
+    [2000, -16.8],
+    [1500, -13.9],
+    [500, 0],
+  ])('7 kΩ, 4 H into 1 MΩ with a lead of %i pF at 5 kHz: %d dB (network theory)', (picofarads, level) =>
+    near(pickupResponse({ resistance: 7000, inductance: 4, load: 1e6, picofarads }, hz(5000)), level, 1),
+  )
+  it('8 kΩ behind a pot of 250 kΩ, half down: −6.29 dB, 64.4 kΩ, 17.4 dB more into 10 kΩ', () => {
+    const half = { resistance: 8000, pot: { resistance: 250_000, at: 0.5 } }
+    near(volumeGain(half), -6.29)
+    near(sourceResistance(half) / 1000, 64.4, 1)
+    near(-20 * Math.log10(1 + sourceResistance(half) / 10_000), -17.4, 1)
+    // The circuit as a whole says the same: its response at 0 Hz is both losses.
+    near(pickupResponse({ ...half, inductance: 0, load: 10_000, picofarads: 0 }, hz(1e-6)), -6.294 - 17.436)
+  })
 })
 
 describe('EIN says its resistor', () => {

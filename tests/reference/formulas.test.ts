@@ -6,7 +6,8 @@ import { sensitivityGain } from '#core/chain/compile/microphone'
 import { nearGain } from '#core/chain/compile/sound-source'
 import { fullScaleAt, noiseCrossover } from '#core/chain/input-gain'
 import { unbalancedGain } from '#core/chain/joint'
-import { cableCorner, coilLoading, loadingGain } from '#core/chain/loading'
+import { cableCorner, loadingGain } from '#core/chain/loading'
+import { pickupResponse } from '#core/chain/pickup'
 import { lowCutLoss } from '#core/chain/low-cut'
 import { einExcess, wordLengthNoise } from '#core/chain/noise'
 import { diffuseGain, offAxisGain } from '#core/chain/pattern'
@@ -71,7 +72,7 @@ const metTwice = (level: number) =>
   )
 const meeting = (signals: [number, number][], sound: (i: number) => string) =>
   meet(
-    'bus',
+    { id: 'bus' },
     signals.map(([average, peak], i) => ({
       strip: `s${i}`,
       unit: 'dBFS' as const,
@@ -81,7 +82,10 @@ const meeting = (signals: [number, number][], sound: (i: number) => string) =>
       shift: 0,
       noisePower: 0,
       noise: [],
-      origins: [{ source: sound(i), below: 0 }],
+      bound: dbfs(peak),
+      origins: [{ source: sound(i), average: 0, peak: 0, surge: 0 }],
+      openGain: 0,
+      microphones: [],
       clipped: null,
     })),
   ).sum
@@ -104,7 +108,8 @@ const given: Partial<Record<FormulaId, () => number[]>> = {
   'wire-off-its-axis': () => [offAxisGain('cardioid', 90)],
   'wire-its-ceiling': () => [strip?.points[0]?.headroom ?? NaN],
   'wire-loading': () => [loadingGain(ohms(150), ohms(1500))],
-  'wire-a-coil': () => [100, 5000].map((f) => coilLoading(ohms(7000), 4, ohms(20_000), hz(f))),
+  'wire-a-coil': () =>
+    [100, 5000].map((f) => pickupResponse({ resistance: 7000, inductance: 4, load: 20_000, picofarads: 0 }, hz(f))),
   'wire-a-passive-volume-knob': () => {
     const level = (volumeLoss: number) =>
       evaluateSession(

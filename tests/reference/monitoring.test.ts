@@ -198,8 +198,8 @@ describe('what a performer hears', () => {
   it('lists both ways where both are heard, the other one by its level; and the side', () => {
     const monitor = heard({ volume: -20, alsoHeard: -6, side: 'left' })
     expect(monitor?.heard.map(({ what, late }) => [what, late?.milliseconds.toFixed(2)])).toEqual([
-      ['own-direct', '0.83'],
-      ['own-host', '7.67'],
+      ['own-direct', '1.71'],
+      ['own-host', '8.54'],
     ])
     const [direct, host] = monitor?.heard ?? []
     expect((direct?.level ?? 0) - (host?.level ?? 0)).toBeCloseTo(-6, 9)

@@ -142,46 +142,54 @@ describe('the fit of measured round trips', () => {
     expect(fit?.fixedMs).toBeCloseTo(3, 9)
     expect(remarks.join()).toContain('sum is kept')
   })
-  it('one point: the driver’s buffers are held', () => {
+  it('one reading: the driver’s buffers ± 1, and the rest from it', () => {
     const { fit, remarks } = fitRoundTrips([trip(48_000, 128, 9)], 3)
     expect(fit?.buffers).toBe(3)
     expect(fit?.fixedMs).toBeCloseTo(9 - 8, 9)
-    expect(remarks.join()).toContain('held')
+    // At twice the buffer one buffer more or less is 128/48 ms.
+    expect(fit?.predict(48_000, 256).spread).toBeCloseTo(128 / 48, 3)
+    expect(fit?.predict(48_000, 256).u).toBeCloseTo(128 / 48 / Math.sqrt(3), 2)
+    expect(remarks.join()).toContain('are assumed')
   })
   it('a negative constant is refused with a reason', () => {
     const { fit, remarks } = fitRoundTrips([trip(48_000, 512, 10)], 2)
     expect(fit).toBeNull()
-    expect(remarks.join()).toContain('cannot be')
+    expect(remarks.join()).toContain('not possible')
   })
-  it('where noise would want a negative fixed time, buffers and frames are fitted again without it', () => {
-    // Planted: 2 buffers, 60 frames, no fixed time. Readings to 0.05 ms make the free fit go below zero half of the time.
-    let below = 0
-    let worst = 0
-    for (let seed = 1; seed <= 120; seed++) {
+  it('two readings: 48 kHz/32 3.708 ms and 44.1 kHz/64 5.443 ms come from 2 buffers, 90 frames, 0.5 ms: 1,024 is 45.04 ms', () => {
+    const { fit } = fitRoundTrips([trip(48_000, 32, 3.708), trip(44_100, 64, 5.443)], 2)
+    expect(fit?.buffers).toBe(2)
+    expect(fit?.frames).toBeCloseTo(90, -0.3)
+    expect(fit?.fixedMs).toBeCloseTo(0.5, 1)
+    expect(fit?.predict(48_000, 1024).milliseconds).toBeCloseTo(45.04, 1)
+  })
+  it('nothing is negative: readings to 0.05 ms of 2 buffers and 60 frames keep every prediction inside what is said', () => {
+    let inside = 0
+    let all = 0
+    for (let seed = 1; seed <= 60; seed++) {
       const random = seeded(seed)
       const truth = (rate: number, size: number) => (1000 * (2 * size + 60)) / rate
       const measured = [44_100, 48_000].flatMap((rate) =>
         [64, 128, 256].map((size) => trip(rate, size, truth(rate, size) + 0.1 * (random() - 0.5))),
       )
-      const { fit, remarks } = fitRoundTrips(measured, 2)
-      if (!remarks.join().includes('negative fixed time')) continue
-      below++
-      expect(fit?.fixedMs).toBe(0)
+      const { fit } = fitRoundTrips(measured, 2)
+      expect(fit?.fixedMs).toBeGreaterThanOrEqual(0)
+      expect(fit?.frames).toBeGreaterThanOrEqual(0)
       for (const rate of [44_100, 48_000, 96_000]) {
         for (const size of [64, 128, 256, 512]) {
-          const error = Math.abs((fit?.predict(rate, size).milliseconds ?? Number.NaN) - truth(rate, size))
-          worst = Math.max(worst, error)
+          const { milliseconds = 0, spread = 0 } = fit?.predict(rate, size) ?? {}
+          all++
+          if (Math.abs(milliseconds - truth(rate, size)) <= (spread ?? 0)) inside++
         }
       }
     }
-    expect(below).toBeGreaterThan(20)
-    expect(worst).toBeLessThan(0.2)
+    expect(inside / all).toBeGreaterThanOrEqual(0.95)
   })
-  it('one buffer size at two rates: whole or half buffers are held, and other sizes carry what is not known', () => {
+  it('one buffer size at two rates: every number of buffers that fits is covered at other sizes', () => {
     const measured = [44_100, 48_000].map((rate) => trip(rate, 128, (1000 * (3 * 128 + 40)) / rate + 0.4))
     const { fit, remarks } = fitRoundTrips(measured, 2)
     expect(Number.isInteger(2 * (fit?.buffers ?? 0.1))).toBe(true)
-    expect(remarks.join()).toMatch(/second size/)
+    expect(remarks.join()).toMatch(/another buffer size/)
     expect(remarks.join()).not.toMatch(/second rate/)
     // The truth at 512 frames is 3 buffers: it lies inside what is said.
     const { milliseconds = 0, spread = 0 } = fit?.predict(48_000, 512) ?? {}
@@ -235,26 +243,9 @@ describe('the machine', () => {
     expect(sustainable(trials(3, 64), 20, 48_000, 128)).toBe(true)
     expect(sustainable([], undefined, 48_000, 128)).toBeUndefined()
   })
-  it('recommends the largest buffer under the limit that is sustained, and says why', () => {
-    const strip = { performer: { listensTo: 'plucked' } }
-    const session = timed({}, { strips: [{ ...(example1().strips as object[])[0], ...strip }] })
-    // 8 ms: (2 · 128 + 88)/48 + 0.5 = 7.67 fits, 256 does not.
-    expect(timeSession(session).recommendations[0]).toMatchObject({ route: 'software', bufferFrames: 128 })
-    const late = timed(
-      {
-        loads: [
-          { sampleRate: 48_000, bufferFrames: 128, percent: 95 },
-          { sampleRate: 48_000, bufferFrames: 256, percent: 60 },
-        ],
-      },
-      { strips: [{ ...(example1().strips as object[])[0], ...strip }] },
-    )
-    const found = timeSession(late).recommendations[0]
-    expect(found?.route).toBe('direct')
-    expect(found?.milliseconds).toBeCloseTo(40 / 48, 6)
-    expect(found?.reason).toContain('direct')
-  })
-  describe('what is recommended, by hand: (2 · N + 88)/fs + 0.5 ms', () => {
+  /** From the source to the capsule, 0.3 m at 20 °C: 343.2 m/s. */
+  const AIR = 0.8744
+  describe('what is recommended, by hand: 0.87 + (2 · N + 88)/fs + 0.5 ms', () => {
     const [first] = example1().strips as object[]
     /** What a performer with that limit should listen by, on a unit with or without direct monitoring. */
     const best = (limit: number, system: object = {}, unit: object = {}, monitor: object = {}) => {
@@ -264,52 +255,79 @@ describe('the machine', () => {
       const strip = { ...first, performer: { listensTo: 'plucked', limit }, monitor: { route: 'software', ...monitor } }
       return timeSession(timed(system, { gear, strips: [strip] })).recommendations[0]
     }
-    const trial = (bufferFrames: number, dropouts: number) => ({
-      sampleRate: 48_000,
+    const trial = (bufferFrames: number, dropouts: number, sampleRate = 48_000) => ({
+      sampleRate,
       bufferFrames,
       minutes: 5,
       dropouts,
     })
 
-    it('under 8 ms: 128 frames; what the next buffer and the direct way would be is said', () => {
-      expect(best(8)?.reason).toBe(
-        'The largest buffer under the 8 ms of plucked strings; whether the machine sustains it is not known yet; 256 frames would be 13.00 ms. Direct would be 0.83 ms, without the host’s effects and mix: no need while 7.67 ms goes unnoticed.',
+    it('under 9 ms: 128 frames; what the next buffer and direct monitoring would be is said', () => {
+      // 0.87 + (2 · 128 + 88)/48 + 0.5 = 8.54 fits, 256 does not.
+      expect(best(9)).toMatchObject({ route: 'software', bufferFrames: 128, sustained: true })
+      expect(best(9)?.reason).toBe(
+        '128 frames is the largest buffer under the 9 ms limit for plucked strings. It is not known yet whether the machine sustains it. 256 frames would be 13.87 ms. Direct monitoring would be 1.71 ms, without the host’s effects and mix.',
       )
     })
     it('tried without a dropout it is called sustained; the largest of all has no next one', () => {
-      expect(best(8, { trials: [trial(64, 0)] })?.reason).toContain('plucked strings that the machine sustains; 256')
+      expect(best(9, { trials: [trial(64, 0)] })?.reason).toContain('plucked strings. The machine sustains it. 256')
       expect(best(50)).toMatchObject({ bufferFrames: 1024 })
       expect(best(50)?.reason).not.toContain('frames would be')
-      expect(best(8, {}, { direct: 'none' })?.reason).not.toContain('Direct')
+      expect(best(9, {}, { direct: 'none' })?.reason).not.toContain('Direct')
     })
-    it('under 3 ms without direct monitoring: a higher rate, 64 frames at 88.2 kHz in 2.95 ms, with what it costs', () => {
-      expect(best(3, {}, { direct: 'none' })).toMatchObject({ route: 'software', sampleRate: 88_200, bufferFrames: 64 })
-      expect(best(3, {}, { direct: 'none' })?.milliseconds).toBeCloseTo(216 / 88.2 + 0.5, 9)
-      expect(best(3, {}, { direct: 'none' })?.reason).toContain(
-        'No buffer at 48 kHz is both under 3 ms and sustained, and there is no direct route in time: 88.2 kHz with 64 frames, 2.95 ms, at the cost of 1.8 times the disk.',
+    it('who listens direct and feels nothing keeps doing so, with the buffer as it is unless it drops out', () => {
+      const direct = { route: 'direct' }
+      expect(best(9, {}, {}, direct)).toMatchObject({ route: 'direct', bufferFrames: 128 })
+      expect(best(9, {}, {}, direct)?.reason).toBe(
+        'Direct monitoring, 1.71 ms, is under the 9 ms limit for plucked strings. The buffer is not heard: it may stay at 128 frames.',
+      )
+      const found = best(9, { trials: [trial(128, 4), trial(256, 0)] }, {}, direct)
+      expect(found).toMatchObject({ route: 'direct', bufferFrames: 256 })
+      expect(found?.reason).toContain('use 256 frames at 48 kHz, because 128 frames at 48 kHz drops out')
+    })
+    it('under 4 ms without direct monitoring: a higher rate, 64 frames at 88.2 kHz in 3.82 ms, with what it costs', () => {
+      expect(best(4, {}, { direct: 'none' })).toMatchObject({ route: 'software', sampleRate: 88_200, bufferFrames: 64 })
+      expect(best(4, {}, { direct: 'none' })?.milliseconds).toBeCloseTo(AIR + 216 / 88.2 + 0.5, 3)
+      expect(best(4, {}, { direct: 'none' })?.reason).toContain(
+        'No buffer at 48 kHz is both under 4 ms and sustained. Direct monitoring is not in time either: use 64 frames at 88.2 kHz, 3.82 ms, at 1.8 times the disk.',
       )
       const loads = [{ sampleRate: 48_000, bufferFrames: 128, percent: 20 }]
-      expect(best(3, { loads }, { direct: 'none' })?.reason).toMatch(/1\.8 times the disk and \d+ % load\.$/)
+      expect(best(4, { loads }, { direct: 'none' })?.reason).toMatch(/1\.8 times the disk and \d+ % load\.$/)
     })
     it('with direct monitoring: direct, with the buffer as it is unless it drops out, the higher rate as the other way', () => {
-      const found = best(3)
+      const found = best(4)
       expect(found).toMatchObject({ route: 'direct', sampleRate: 48_000, bufferFrames: 128 })
-      expect(best(3, { trials: [trial(128, 4), trial(256, 0)] })).toMatchObject({ route: 'direct', bufferFrames: 256 })
-      expect(best(3, { trials: [trial(1024, 4)] })).toMatchObject({ route: 'direct', bufferFrames: 1024 })
+      expect(best(4, { trials: [trial(128, 4), trial(256, 0)] })).toMatchObject({ route: 'direct', bufferFrames: 256 })
       expect(found?.reason).toContain(
-        'listen direct, 0.83 ms; the buffer can then be as large as the machine likes. Or 88.2 kHz',
+        'Use direct monitoring, 1.71 ms; the buffer is then not heard. Or 64 frames at 88.2',
       )
-      expect(best(3, {}, {}, { pluginFrames: 64 })?.reason).toContain('The plug-ins are not heard on the direct sound.')
+      expect(best(4, {}, {}, { pluginFrames: 64 })?.reason).toContain('The plug-ins are not heard on the direct sound.')
       expect(found?.reason).not.toContain('plug-ins')
     })
-    it('where nothing is in time, the least that can be had', () => {
-      expect(best(0.5)).toMatchObject({ route: 'direct', milliseconds: expect.closeTo(40 / 48, 9) })
-      expect(best(0.5, {}, { direct: 'none' })).toMatchObject({
+    it('where nothing is in time, the least possible', () => {
+      expect(best(0.5)).toMatchObject({ route: 'direct', milliseconds: expect.closeTo(AIR + 40 / 48, 3) })
+      expect(best(0.5, { sampleRate: 96_000 }, { direct: 'none', sampleRates: [96_000] })).toMatchObject({
         route: 'software',
         bufferFrames: 32,
-        milliseconds: expect.closeTo(152 / 48 + 0.5, 9),
+        milliseconds: expect.closeTo(AIR + 152 / 96 + 0.5, 3),
       })
-      expect(best(0.5, {}, { direct: 'none' })?.reason).toContain('3.67 ms is the least that can be had here.')
+    })
+    it('a buffer that is not sustained is never recommended while another rate would do', () => {
+      // Everything drops out at 48 kHz; 44.1 was tried and held.
+      const trials = [trial(1024, 4), trial(512, 0, 44_100)]
+      const found = best(50, { trials }, { direct: 'none', sampleRates: [44_100, 48_000] })
+      expect(found).toMatchObject({ sampleRate: 44_100, sustained: true })
+      expect(best(0.5, { trials }, { direct: 'none', sampleRates: [44_100, 48_000] })).toMatchObject({
+        sampleRate: 44_100,
+        bufferFrames: 32,
+      })
+    })
+    it('where no buffer at any rate is sustained, that is said, with what would help', () => {
+      const trials = [trial(1024, 4), trial(1024, 2, 44_100)]
+      const found = best(50, { trials }, { direct: 'none', sampleRates: [44_100, 48_000] })
+      expect(found).toMatchObject({ sustained: false, bufferFrames: 1024 })
+      expect(found?.reason).toContain('sustains no buffer at any rate on offer')
+      expect(found?.reason).toContain('Take plug-ins off')
     })
   })
   it('a measured cell shows its measurement, two of them their mean and spread', () => {

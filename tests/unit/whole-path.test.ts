@@ -129,7 +129,7 @@ describe('joints', () => {
     expect(find(mended, 'line-into-instrument')).toBeUndefined()
     expect(find(mended, 'line-into-mic')).toBeUndefined()
   })
-  it('a passive pickup into 10 kΩ is a stop that names the loss and the cable’s corner', () => {
+  it('a passive pickup into 10 kΩ is a stop that names the loss', () => {
     const session = chain([
       {
         gear: { kind: 'electric-source', output: 'passive-pickup', specs: { level: -20, crest: 15, impedance: 7000 } },
@@ -143,7 +143,8 @@ describe('joints', () => {
     const found = find(session, 'loading')
     expect(found?.severity).toBe('stop')
     expect(found?.message).toContain('4.6 dB') // 7 kΩ into 10 kΩ: −4.61 dB
-    expect(found?.message).toContain('37.89 kHz') // 1/(2π · 7 kΩ · 600 pF)
+    // What lies at 38 kHz, 1/(2π · 7 kΩ · 600 pF), is heard by nobody and not said.
+    expect(found?.message).not.toContain('kHz cut')
     expect(find(applyChanges(session, found?.changes ?? []), 'loading')).toBeUndefined()
   })
   it('48 V comes from the first active box, passes no jack, and no inline preamp', () => {

@@ -1,6 +1,7 @@
 import { db, dbu, peakOf, raise } from '../../units'
-import { inputImpedance, loadingGain } from '../loading'
+import { inputImpedance, loadingGain, outputImpedance, potOf } from '../loading'
 import { thermal } from '../passive'
+import { volumeGain } from '../pickup'
 import type { Resolved } from '../resolve'
 import type { Around, SourceTraits } from '../traits'
 import { plain } from '../traits'
@@ -24,8 +25,8 @@ export const electricSourceChain: SourceTraits<Source> = {
  */
 function enter(stage: Source, { next }: Around): Programme {
   const { id, specs } = stage
-  const loading = loadingGain(specs.impedance, inputImpedance(next))
-  const loss = isPickup(stage) ? (specs.volumeLoss ?? 0) : 0
+  const loading = loadingGain(outputImpedance(stage, undefined), inputImpedance(next))
+  const loss = isPickup(stage) ? volumeLoss(specs) : 0
   const gain = db(loading - loss)
   const average = raise(specs.level, gain)
   const peak = peakOf(average, specs.crest)
@@ -43,7 +44,15 @@ function enter(stage: Source, { next }: Around): Programme {
 
 /** Behind a knob that is down stands at least the coil's resistance: its thermal noise does not go down with the signal. */
 function ownNoise(stage: Source, loading: number, loss: number): NoiseSource[] {
-  const { noise, impedance } = stage.specs
+  const { noise } = stage.specs
   if (noise !== undefined) return [{ name: 'source', level: dbu(noise + loading - loss) }]
-  return isPickup(stage) ? thermal(impedance, db(loading)) : []
+  return isPickup(stage) ? thermal(outputImpedance(stage, undefined), db(loading)) : []
+}
+
+/** What a passive volume control takes off with nothing behind it, dB: by its circuit where that is known, else as stated. */
+export function volumeLoss(specs: Source['specs']): number {
+  const pot = potOf(specs)
+  return pot && specs.impedance !== undefined
+    ? -volumeGain({ resistance: specs.impedance, pot })
+    : (specs.volumeLoss ?? 0)
 }

@@ -3,7 +3,7 @@ import { digitalLink, gainBehindConverter } from './digital'
 import { capsuleOverload, overdriven } from './headroom'
 import { connectors, levelClasses, sharedInput, unbalanced } from './joints'
 import { level } from './level'
-import { loading } from './loading'
+import { leadTreble, loading } from './loading'
 import { lowCutIn } from './low-cut'
 import { einBelowThermal, electronicsOnly, pastCrossover } from './noise'
 import { padNotNeeded } from './pad'
@@ -24,6 +24,7 @@ const checks: readonly Check[] = [
   sharedInput,
   levelClasses,
   loading,
+  leadTreble,
   connectors,
   unbalanced,
   padNotNeeded,

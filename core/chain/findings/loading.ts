@@ -1,16 +1,9 @@
 import type { Draft, Mend } from '../../session'
 import type { Ohms } from '../../units'
-import { formatDecimal, formatShort, hz } from '../../units'
-import {
-  USUAL_CABLE,
-  USUAL_CAPACITANCE,
-  cableCorner,
-  coilLoading,
-  coilResonance,
-  inputImpedance,
-  loadingGain,
-  outputImpedance,
-} from '../loading'
+import { formatDecimal, formatShort } from '../../units'
+import { circuitOf, inductanceOf, inputImpedance, loadingGain, outputImpedance } from '../loading'
+import type { PickupCircuit } from '../pickup'
+import { TREBLE, coilResonance, pickupResponse, trebleLoss } from '../pickup'
 import { inputClass } from '../level-class'
 import { diBoxOf } from '../remedies'
 import type { Resolved, ResolvedStage } from '../resolve'
@@ -24,14 +17,8 @@ const LEAST_RATIO = 5
 /** Below this a passive pickup has lost its voice (common practice, no source). */
 const LEAST_PICKUP_RATIO = 1.5
 
-/** Treble, where a coil's impedance is felt, and the loss from which on it sounds dull (common practice, no source). */
-const TREBLE = hz(5000)
+/** Treble lost at 5 kHz from which on it sounds dull, dB (common practice, no source). */
 const DULL = 6
-
-/** Taken for a coil that states no inductance: the middle of 2 to 5 H (common practice, no source). */
-const USUAL_INDUCTANCE = 4
-/** Resistances of magnetic pickups (common practice, no source): outside them nothing is assumed of a coil. */
-const COIL = { least: 1000, most: 50_000 }
 
 export const loading = perStage((view, stage, i): readonly Draft[] => {
   const next = view.stages[i + 1]
@@ -65,9 +52,11 @@ function pickupLoading(
 ): readonly Draft[] {
   // Said already, as the wrong input.
   if (inputClass(next) === 'mic') return NOTHING
-  const inductance = inductanceOf(stage, source)
+  const inductance = inductanceOf(stage)
+  const circuit = circuitOf(stage, next, inductance ?? 0)
   const loss = -loadingGain(source, load)
-  const treble = inductance === null ? loss : -coilLoading(source, inductance, load, TREBLE)
+  // By the input alone: what the lead takes is said of the lead.
+  const treble = circuit && inductance !== null ? -pickupResponse({ ...circuit, picofarads: 0 }, TREBLE) : loss
   const ratio = load / source
   const grave = ratio < LEAST_PICKUP_RATIO || treble >= DULL
   if (!grave && ratio >= LEAST_RATIO) return NOTHING
@@ -81,27 +70,53 @@ function pickupLoading(
       severity: grave ? 'stop' : 'caution',
       stage: next.id,
       joint: true,
-      message: `"${stage.gear.name}" meets only ${formatDecimal(ratio, 2)} times its resistance: ${formatDecimal(loss, 1)} dB are lost${coil}, ${cableWords(source, inductance, next)}. It sounds thin and weak.`,
+      message: `"${stage.gear.name}" meets only ${formatDecimal(ratio, 2)} times its resistance: ${formatDecimal(loss, 1)} dB are lost${coil}. It sounds thin and weak.`,
       action: 'Use an instrument input of about 1 MΩ, or a DI box.',
       mends: () => [...toPort(view, next, 'instrument', 'Use its instrument input {port}.'), ...diBox(view, next, i)],
     },
   ]
 }
 
-function inductanceOf({ specs }: Resolved<'electric-source'>, source: Ohms): number | null {
-  if (specs.inductance !== undefined) return specs.inductance
-  return source >= COIL.least && source <= COIL.most ? USUAL_INDUCTANCE : null
-}
-
-/** What the cable does with it: a low-pass with the resistance, a resonance with the coil. */
-function cableWords(source: Ohms, inductance: number | null, { settings }: ResolvedStage): string {
-  const [length, each] = [settings.cable ?? USUAL_CABLE, settings.capacitance ?? USUAL_CAPACITANCE]
-  const corner = formatDecimal(cableCorner(source, length * each) / 1000, 2)
+/** A lead of a stated length behind a pickup takes treble together with its coil, whatever the input. */
+export const leadTreble = perStage((view, stage, i): readonly Draft[] => {
+  const next = view.stages[i + 1]
+  if (stage.kind !== 'electric-source' || next?.settings.cable === undefined) return NOTHING
+  const circuit = circuitOf(stage, next, inductanceOf(stage) ?? 0)
+  const loss = circuit ? trebleLoss(circuit) - trebleLoss({ ...circuit, picofarads: 0 }) : 0
+  if (!circuit || loss < DULL) return NOTHING
+  const each = circuit.picofarads / next.settings.cable
+  const longest = longestLead(circuit, each)
   const resonance =
-    inductance === null || inductance === 0
-      ? ''
-      : `; coil and cable resonate at ${formatDecimal(coilResonance(inductance, length * each) / 1000, 2)} kHz`
-  return `and a cable of ${formatDecimal(length, 1)} m (${formatDecimal(each, 0)} pF/m) cuts its highs from ${corner} kHz${resonance}`
+    circuit.inductance > 0
+      ? ` Coil and lead resonate at ${formatDecimal(coilResonance(circuit.inductance, circuit.picofarads) / 1000, 2)} kHz.`
+      : ''
+  const action =
+    longest > 0
+      ? `Use a lead of at most ${formatShort(longest, 1)} m, or a DI box near the instrument and a balanced cable behind it.`
+      : 'Use a DI box near the instrument and a balanced cable behind it.'
+  return [
+    {
+      code: 'treble-in-lead',
+      severity: 'caution',
+      stage: next.id,
+      joint: true,
+      message: `The lead of ${formatShort(next.settings.cable, 1)} m takes ${formatDecimal(loss, 1)} dB at 5 kHz from "${stage.gear.name}".${resonance}`,
+      action,
+      mends: () =>
+        longest > 0
+          ? [{ action, changes: [{ strip: view.strip.id, stage: next.id, setting: 'cable', to: longest }] }]
+          : [],
+    },
+  ]
+})
+
+/** The longest lead that does not sound dull, rounded down to half a metre. */
+function longestLead(circuit: PickupCircuit, each: number): number {
+  const bare = trebleLoss({ ...circuit, picofarads: 0 })
+  const dulls = (metres: number) => trebleLoss({ ...circuit, picofarads: metres * each }) - bare >= DULL
+  let longest = 0
+  for (let metres = 0.5; metres * each < circuit.picofarads && !dulls(metres); metres += 0.5) longest = metres
+  return longest
 }
 
 /** Into a line input a DI box gives microphone level: only where that is wanted. */

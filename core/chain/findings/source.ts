@@ -1,5 +1,7 @@
 import { formatDecimal, formatShort } from '../../units'
+import { volumeLoss } from '../compile/electric-source'
 import { directivity } from '../compile/microphone'
+import { outputImpedance } from '../loading'
 import type { Check } from './view'
 import { microphones, perStage, NOTHING } from './view'
 
@@ -8,13 +10,18 @@ const KNOB_DOWN = 3
 
 /** An instrument's own volume that is down: hiss that no gain behind it takes away. */
 export const volumeDown = perStage((_, stage) => {
-  if (stage.kind !== 'electric-source' || (stage.specs.volumeLoss ?? 0) < KNOB_DOWN) return NOTHING
+  if (stage.kind !== 'electric-source' || stage.gear.output !== 'passive-pickup') return NOTHING
+  const loss = volumeLoss(stage.specs)
+  if (loss < KNOB_DOWN) return NOTHING
+  const drives = stage.specs.volumePot
+    ? `It drives the lead from ${formatDecimal((outputImpedance(stage, undefined) ?? 0) / 1000, 1)} kΩ, which costs treble.`
+    : 'It also drives the lead from up to a quarter of the pot’s resistance, which costs treble.'
   return [
     {
       code: 'volume-down',
       severity: 'caution',
       stage: stage.id,
-      message: `The own volume of "${stage.gear.name}" takes ${formatDecimal(stage.specs.volumeLoss, 1)} dB off before anything amplifies it: that much more hiss. It also drives the cable from up to a quarter of the knob’s resistance, which costs treble.`,
+      message: `The own volume of "${stage.gear.name}" takes ${formatDecimal(loss, 1)} dB off before anything amplifies it: that much more hiss. ${drives}`,
       action: 'Turn it fully up and the gain behind it down.',
     },
   ]

@@ -1,3 +1,4 @@
+import { volumeLoss } from '../../chain/compile/electric-source'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -180,7 +181,7 @@ function quieter(view: DiagnosisView) {
   if (pickup?.kind !== 'electric-source' || over <= 0) return []
   // What clips first hides how far the next is over: a little more is tried where the first falls short.
   return [0, 3, 6, 10].map((more) => {
-    const loss = Math.ceil((pickup.specs.volumeLoss ?? 0) + over + 0.5 + more)
+    const loss = Math.ceil(volumeLoss(pickup.specs) + over + 0.5 + more)
     return {
       says: `Turn the volume of "${pickup.gear.name}" down by ${loss} dB.`,
       changes: [{ do: 'volume' as const, gear: pickup.gear.id, loss }],

@@ -71,7 +71,11 @@ export const bufferTooSmall: Cause = {
           },
         ]
   },
-  byHand: 'Raise the buffer to the next size; listen direct while recording, so that nobody plays late.',
+  byHand: 'Raise the buffer to the next size; use direct monitoring while recording, so that nobody plays late.',
+  byHandIn: (view) =>
+    larger(view) === null
+      ? 'The buffer is at its largest: take plug-ins off or freeze tracks, close other programs, or use a lower sample rate.'
+      : `Raise the buffer to ${larger(view)} frames; use direct monitoring while recording, so that nobody plays late.`,
   after: 'Play the whole session for some minutes at the new buffer, and enter the trial in Timing.',
 }
 

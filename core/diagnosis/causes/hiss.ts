@@ -1,3 +1,5 @@
+import { volumeLoss } from '../../chain/compile/electric-source'
+import { restingGain } from '../../chain/gain-control'
 import { asChange } from '../../plan/as-change'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
@@ -111,10 +113,11 @@ export const sourceDown: Cause = {
   },
   mends: (view) => {
     const pickup = pickupOf(view)
-    if (!pickup || pickup.kind !== 'electric-source' || !pickup.specs.volumeLoss) return []
+    const loss = pickup?.kind === 'electric-source' ? volumeLoss(pickup.specs) : 0
+    if (!pickup || loss === 0) return []
     const up = { do: 'volume' as const, gear: pickup.gear.id, loss: 0 }
     const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
-    const less = control && Math.max(control.range.gainMin, control.value - pickup.specs.volumeLoss)
+    const less = control && Math.max(control.range.gainMin, control.value - Math.ceil(loss))
     return control && less !== undefined
       ? [
           {
@@ -238,7 +241,13 @@ export const systemSliderUp: Cause = {
 export function sliderMends(view: DiagnosisView) {
   const own = slider(view)
   if (!own) return []
-  return [{ says: `Set "${view.name(own.stage)}" to 0 dB.`, changes: [turn(view, own.stage, own.setting, 0)] }]
+  const rest = restingGain(own)
+  return [
+    {
+      says: `Set "${view.name(own.stage)}" to ${formatDecimal(rest, 1)} dB.`,
+      changes: [turn(view, own.stage, own.setting, rest)],
+    },
+  ]
 }
 export const systemSlider = slider
 

@@ -1,8 +1,7 @@
 import { directivity } from '../../chain/compile/microphone'
-import { formatDecimal, formatShort } from '../../units'
+import { formatDecimal, formatShort, formatSigned } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
-import type { DiagnosisView } from '../view'
 import { dB, evidenceOf, has, mendsOf, microphoneOf, pickupOf, turn } from './common'
 import { trebleCut } from '../treble'
 
@@ -26,34 +25,31 @@ export const pickupLoaded: Cause = {
   after: 'Set the gain anew: the level is another one.',
 }
 
+const DULL = ['treble-in-lead'] as const
+
 export const trebleInLead: Cause = {
   title: 'The treble is lost in a long lead',
   prior: 5,
   symptoms: { thin: 0.85 },
+  codes: [...DULL],
   shows: { 'short-lead': { brighter: 0.96 }, 'which-socket': { fits: 0.97 } },
-  present: (view) => isDull(view),
+  present: (view) => has(view, ...DULL),
   evidence: (view) => {
+    if (has(view, ...DULL)) return evidenceOf(view, DULL, 12)
     const cut = trebleCut(view.stages)
-    if (!cut) return [says('No lead in this strip is driven from a high impedance.', 0.05)]
+    if (!cut) return [says('There is no lead of a known length behind an instrument in this strip.', 0.3)]
     return [
       says(
-        `${formatShort(cut.length)} m of lead behind "${cut.name}" cut its highs from ${formatDecimal(cut.corner / 1000, 1)} kHz.`,
-        isDull(view) ? 12 : 0.5,
+        `${formatShort(cut.length)} m of lead behind "${cut.name}" change the treble at 5 kHz by ${formatSigned(-cut.loss, 1)} dB.`,
+        0.3,
       ),
     ]
   },
-  mends: (view) => {
-    const cut = trebleCut(view.stages)
-    return cut ? [{ says: `Take a lead of ${SHORT} m.`, changes: [turn(view, cut.stage, 'cable', SHORT)] }] : []
-  },
-  byHand: 'A short lead, or a DI box near the instrument and a balanced cable behind it.',
+  mends: (view) => mendsOf(view, DULL),
+  byHand: 'Use a short lead, or a DI box near the instrument and a balanced cable behind it.',
   after: 'Listen to the brightest notes.',
   caution: 'Monitors down while leads are moved.',
 }
-const SHORT = 2
-/** A lead that cuts below this sounds dull, Hz (common practice, no source). */
-const DULL = 5000
-const isDull = (view: DiagnosisView) => (trebleCut(view.stages)?.corner ?? Infinity) < DULL
 
 export const twoMicrophones: Cause = {
   title: 'Two microphones hear one source at different distances',

@@ -1,4 +1,4 @@
-import { formatDecimal, frames } from '../../units'
+import { formatDecimal, formatShort, frames, hz } from '../../units'
 import { buffersOf } from '../buffers'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -56,7 +56,14 @@ export const directAndHost: Cause = {
       ? [
           {
             says: `Switch off ${doubling.switchOff}.`,
-            changes: [{ do: 'monitor' as const, strip: view.strip.id, set: {}, unset: ['alsoHeard' as const] }],
+            changes: [
+              {
+                do: 'monitor' as const,
+                strip: view.strip.id,
+                set: { route: doubling.keep },
+                unset: ['alsoHeard' as const],
+              },
+            ],
           },
         ]
       : []
@@ -122,9 +129,30 @@ export const bufferTooLarge: Cause = {
       ),
     ]
   },
-  mends: (view) => [...listenDirect(view), ...smaller(view)],
-  byHand: 'Listen direct, or set the buffer smaller while recording, as far as the machine keeps up.',
+  mends: (view) => [...asRecommended(view), ...listenDirect(view), ...smaller(view)],
+  byHand: 'Use direct monitoring, or a smaller buffer while recording, as far as the machine keeps up.',
   after: 'Play a busy passage and listen for crackles.',
+}
+
+/** What is recommended for this performer, where it is sustained. */
+function asRecommended(view: DiagnosisView) {
+  const best = view.recommendation
+  if (!best?.sustained) return []
+  const { route, sampleRate, bufferFrames } = best
+  const isDirect = route === 'direct'
+  return [
+    {
+      says: isDirect
+        ? 'Use direct monitoring.'
+        : `Set the buffer to ${bufferFrames} frames${sampleRate === view.session.system.sampleRate ? '' : ` at ${formatShort(sampleRate / 1000)} kHz`}.`,
+      changes: [
+        ...(isDirect
+          ? []
+          : [{ do: 'system' as const, set: { bufferFrames: frames(bufferFrames), sampleRate: hz(sampleRate) } }]),
+        { do: 'monitor' as const, strip: view.strip.id, set: { route } },
+      ],
+    },
+  ]
 }
 
 /** The next smaller buffer that is not known to drop out. */

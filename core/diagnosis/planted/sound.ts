@@ -64,7 +64,7 @@ export function effectsOf(view: DiagnosisView): Effects {
     }),
     ...(monitor?.doubling && { twice: { delayMs: monitor.doubling.delayMs, difference: monitor.doubling.difference } }),
     ...(other && { ratio: session.system.sampleRate / other.sampleRate }),
-    ...(cut && cut.corner < 8000 && { dull: cut.corner }),
+    ...(cut?.corner && cut.corner < 8000 && { dull: cut.corner }),
     ...(margins.some((margin) => margin < 0) && { howl: { frequency: 910, rise: 8 } }),
     ...(side && { side }),
   }

@@ -46,6 +46,22 @@ export const electricSourceSpecs = fields({
     optional: true,
     help: 'What the instrument’s own passive volume knob takes off; fully up 0.',
   },
+  volumePot: {
+    label: 'Volume pot',
+    unit: 'Ω',
+    min: 1000,
+    max: 10_000_000,
+    optional: true,
+    help: 'Resistance of the instrument’s passive volume control, often 250 or 500 kΩ. With it the loss and the treble follow from its position.',
+  },
+  volumeAt: {
+    label: 'Volume position',
+    unit: 'times',
+    min: 0.001,
+    max: 1,
+    optional: true,
+    help: 'Where the wiper stands, as a part of the pot’s resistance: 1 is fully up.',
+  },
   maxOutput: maxOutputField,
   noise: {
     label: 'Own noise',
@@ -72,7 +88,7 @@ export const electricSource = z.strictObject({
 export type ElectricSource = z.infer<typeof electricSource>
 
 /** A coil and a passive knob are a passive pickup's. */
-const PASSIVE_ONLY: ReadonlySet<string> = new Set(['inductance', 'volumeLoss'])
+const PASSIVE_ONLY: ReadonlySet<string> = new Set(['inductance', 'volumeLoss', 'volumePot', 'volumeAt'])
 const activeFields = without(electricSourceSpecs, PASSIVE_ONLY)
 
 export const electricSourceTraits: GearTraits<ElectricSource> = {

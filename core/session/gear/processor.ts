@@ -40,6 +40,14 @@ export const blockFields = fields({
     optional: true,
     help: 'The most that the expander takes away.',
   },
+  takesOff: {
+    label: 'Reduction wanted',
+    unit: 'dB',
+    min: 0.1,
+    max: 40,
+    optional: true,
+    help: 'What it is to take off at the rehearsed peak; the planner brings the level there. Usually 3 to 6 dB (common practice).',
+  },
   makeUp: { label: 'Make-up gain', unit: 'dB', min: -40, max: 40, initial: 0, help: 'Gain behind the compression.' },
   ceiling: { label: 'Ceiling', unit: 'dB', min: -60, max: 40, help: 'The highest level it lets through.' },
   change: {
@@ -63,6 +71,7 @@ export const block = z.discriminatedUnion('type', [
     threshold: number(blockFields.threshold),
     ratio: number(blockFields.ratio),
     makeUp: numberOrInitial(blockFields.makeUp),
+    takesOff: number(blockFields.takesOff).optional(),
   }),
   z.strictObject({
     type: z.literal('expander'),

@@ -1,0 +1,19 @@
+import type { AudioInterface, Session } from '../session'
+import { roundTripsOf } from './round-trip'
+
+const USUAL_RATES = [44_100, 48_000, 88_200, 96_000]
+const USUAL_BUFFERS = [32, 64, 128, 256, 512, 1024]
+
+/** Rates and buffers that are offered, set or measured, each once, rising. */
+export function timingAxes({ system }: Session, unit: AudioInterface): { rates: number[]; buffers: number[] } {
+  const measured = [...roundTripsOf(system, unit), ...(system.loads ?? []), ...(system.trials ?? [])]
+  const axis = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b)
+  return {
+    rates: axis([...(unit.sampleRates ?? USUAL_RATES), system.sampleRate, ...measured.map((each) => each.sampleRate)]),
+    buffers: axis([
+      ...(unit.bufferSizes ?? USUAL_BUFFERS),
+      system.bufferFrames,
+      ...measured.map((each) => each.bufferFrames),
+    ]),
+  }
+}
