@@ -7,7 +7,7 @@ import { compileStage, compileStrip } from './compile'
 import type { ResolvedStage } from './resolve'
 import { resolveStrip } from './resolve'
 import type { OpenMicrophone, Signal } from './signal'
-import { copied, openMicrophone } from './signal'
+import { copied, openMicrophone, raiseAll } from './signal'
 import type { Sum } from './sum'
 import { meet } from './sum'
 
@@ -27,6 +27,12 @@ interface Leaving {
   readonly signal: Signal
 }
 
+/** So many decibels less at the input of a stage, as if by an ideal pad there. */
+export interface Lowered {
+  readonly at: number
+  readonly by: number
+}
+
 /**
  * Walks one strip: a channel from its source, a bus from what arrives there. A bus that nothing feeds has no points: no level
  * is known of it.
@@ -36,6 +42,7 @@ export function walkStrip(
   stages: readonly ResolvedStage[],
   surroundings: Surroundings,
   arriving: readonly Signal[],
+  lowered?: Lowered,
 ): Walked {
   const { programme, twoPorts } = compileStrip(strip, stages, surroundings)
   const begun = programme && begin(programme, strip.id, roomDevice(stages))
@@ -51,6 +58,7 @@ export function walkStrip(
     const own = feeds.length === 0 ? feeds : feeds.filter(({ from }) => (from ?? last) === stage.id)
     const before = own.some(({ tap }) => isOtherwise(stage, tap)) ? copied(signal, 0) : signal
     const twoPort = twoPorts[begun ? i - 1 : i]
+    if (i === lowered?.at) raiseAll(signal, -lowered.by)
     if (stage.kind === 'microphone') openMicrophone(signal, stage.gear.id)
     if (twoPort) points.push(pass(signal, twoPort, deviceOf(stage)))
     for (const feed of own) {

@@ -100,6 +100,58 @@ function supplyAfter(
   return { supply: null, blocked }
 }
 
+/** One 48 V switch: everything that it feeds, and what it should be. */
+export interface PhantomSwitch {
+  readonly id: string
+  /** An input of it, where it is named and switched. */
+  readonly stage: PhantomSupply['stage']
+  readonly bank: string | undefined
+  readonly on: boolean
+  readonly uses: readonly FedUse[]
+  readonly needing: readonly FedUse[]
+  readonly harmed: readonly FedUse[]
+  /**
+   * On where something needs it, off where nothing does or something must not get it. Where both meet on one switch that is a conflict:
+   * no setting of it is right, and nothing may be said past that.
+   */
+  readonly should: 'on' | 'off' | 'conflict'
+}
+
+/** Every 48 V switch of the session that can give 48 V, in the order of the strips: the one place that decides what it should be. */
+export function phantomSwitches(uses: readonly PhantomUse[]): PhantomSwitch[] {
+  const ids = [...new Set(uses.filter(isFed).map(({ supply }) => supply.switchId))]
+  return ids.flatMap((id) => phantomSwitch(uses, id) ?? [])
+}
+
+/** One of them; `null` where it cannot give 48 V at all. */
+export function phantomSwitch(uses: readonly PhantomUse[], id: string): PhantomSwitch | null {
+  const fed = usesOn(uses, id)
+  const first = fed.find(({ supply }) => supply.can)
+  if (!first) return null
+  const of = (attitude: PhantomAttitude) => fed.filter((use) => use.attitude === attitude)
+  const [needing, harmed] = [of('needed'), of('harmful')]
+  return {
+    id,
+    stage: first.supply.stage,
+    bank: first.supply.bank,
+    on: fed.some(({ supply }) => supply.on),
+    uses: fed,
+    needing,
+    harmed,
+    should: needing.length > 0 && harmed.length > 0 ? 'conflict' : needing.length > 0 ? 'on' : 'off',
+  }
+}
+
+/** The names of what some uses are, each once: “A and B”. */
+export const usersText = (uses: readonly PhantomUse[]): string => {
+  const names = [...new Set(uses.map(({ user }) => `"${user.gear.name}"`))]
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+}
+
+/** The ways out of a conflict on one switch. */
+export const CONFLICT_WAYS =
+  'Use an input on another bank, a separate 48 V supply, or another microphone for one of the two'
+
 /** A change of the switch that feeds an input, for every input of the session that it feeds. */
 export const phantomChanges = (uses: readonly PhantomUse[], stage: string, to: boolean): SettingChange[] => {
   const own = uses.find((use) => use.supply?.stage.id === stage)
@@ -107,4 +159,15 @@ export const phantomChanges = (uses: readonly PhantomUse[], stage: string, to: b
   return uses
     .filter((use) => use.supply?.switchId === own.supply?.switchId)
     .map((use) => ({ strip: use.strip, stage: use.supply?.stage.id ?? stage, setting: 'phantom', to }))
+}
+
+/** The same switched on, as far as that harms nothing; `null` where it would. `shielded`: what no 48 V can reach any more. */
+export function phantomOn(
+  uses: readonly PhantomUse[],
+  supply: PhantomSupply,
+  shielded?: string,
+): SettingChange[] | null {
+  const found = phantomSwitch(uses, supply.switchId)
+  if (!found || found.harmed.some(({ user }) => user.id !== shielded)) return null
+  return phantomChanges(uses, supply.stage.id, true)
 }

@@ -286,8 +286,13 @@ export const checks = {
   },
   'phantom-lamp': {
     ask: 'Look at the 48 V lamp of this input.',
-    outcomes: { on: 'On, and it is needed', off: 'Off, though it is needed', needless: 'Nothing here needs 48 V' },
-    usual: { on: 0.5, off: 0.02, needless: 0.48 },
+    outcomes: {
+      on: 'On, and it is needed',
+      off: 'Off, though it is needed',
+      needless: 'Off, and nothing here needs 48 V',
+      harmful: 'On, and something here must not get it',
+    },
+    usual: { on: 0.5, off: 0.02, needless: 0.47, harmful: 0.01 },
     minutes: 0.3,
     caution:
       'Before 48 V is switched on: outputs muted, and nothing on the same switch that it can harm, such as an old ribbon or an unbalanced output.',

@@ -18,7 +18,7 @@ export interface Mend {
 
 /**
  * The first mend of a cause that keeps its word: the session no longer shows the cause, no stop is new on any strip, and
- * nothing is turned up while something clips. Where none does, or the session cannot show it, what a hand does.
+ * nothing is turned up while something clips, unless that is cured and the strip gets no louder by it. Where none does, or the session cannot show it, what a hand does.
  */
 export function mendOf(view: DiagnosisView, id: CauseId): Mend {
   const { mends, present, after, caution, ...cause } = causeOf(id)
@@ -30,9 +30,10 @@ export function mendOf(view: DiagnosisView, id: CauseId): Mend {
 }
 
 export function keepsItsWord(view: DiagnosisView, id: CauseId, changes: readonly MendChange[]): boolean {
-  if (changes.length === 0 || (clips(view) && turnsUp(view.session, changes))) return false
+  if (changes.length === 0) return false
   const after = new SessionView(applyMend(view.session, changes))
   const own = after.strips.find(({ strip }) => strip.id === view.strip.id)
+  if (own && clips(view) && turnsUp(view.session, changes) && (clips(own) || isLouder(view, own))) return false
   const { present, cured } = causeOf(id)
   return (
     own !== undefined &&
@@ -46,6 +47,11 @@ const stopsOf = ({ findings }: SessionView): string[] =>
   [...findings].flatMap(([strip, found]) =>
     found.filter(({ severity }) => severity === 'stop').map(({ code, stage }) => `${strip} ${code} ${stage}`),
   )
+
+/** A step up that nobody minds at the end of a strip, dB (common practice, no source). */
+const NO_LOUDER = 1
+const isLouder = (before: DiagnosisView, after: DiagnosisView): boolean =>
+  (after.points.at(-1)?.average ?? 0) > (before.points.at(-1)?.average ?? 0) + NO_LOUDER
 
 const clips = ({ points }: DiagnosisView) => points.some(({ clipped }) => clipped)
 

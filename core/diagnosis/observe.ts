@@ -1,3 +1,4 @@
+import { isFed, phantomSwitch } from '../chain/phantom'
 import { applyChanges } from '../session'
 import type { Change } from '../session'
 import { microphoneOf, pickupOf, shareOf, turn } from './causes/common'
@@ -137,7 +138,10 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
   'look-at-track': ({ monitor }) => (monitor && monitor.ears !== 'both' ? 'panned' : null),
   'phantom-lamp': ({ chain }) => {
     const need = chain.own.find(({ attitude }) => attitude === 'needed')
-    return !need ? 'needless' : need.supply?.on === true && !need.blocked ? 'on' : 'off'
+    const live = (use: (typeof chain.own)[number]) =>
+      isFed(use) && (phantomSwitch(chain.phantom, use.supply.switchId)?.on ?? false)
+    if (chain.own.some((use) => use.attitude === 'harmful' && live(use))) return 'harmful'
+    return !need ? 'needless' : live(need) ? 'on' : 'off'
   },
   'read-rates': ({ session: { system } }) =>
     (system.devices ?? []).some(({ sampleRate }) => sampleRate !== system.sampleRate) ? 'differ' : null,

@@ -41,6 +41,8 @@ export interface Appraised {
   /** On a bus with a loudness to reach. */
   stream: Stream | null
   drafts: Draft[]
+  /** Stages that are overdriven on purpose. */
+  driven: ReadonlySet<string>
   tightest: { stage: string; headroom: Db } | null
   latency: Route[]
   walked: Walked
@@ -127,6 +129,7 @@ function appraiseStrip(
       feedback,
       stream,
       drafts,
+      driven: drivenOf(stages),
       tightest: tightest(points),
       latency: [],
       walked,
@@ -143,11 +146,16 @@ function appraiseStrip(
     feedback: null,
     stream: null,
     drafts: timing ? [...drafts, ...timingFindings(timing.stage, timing.inputs, latency)] : drafts,
+    driven: drivenOf(stages),
     tightest: tightest(points),
     latency,
     walked,
   }
 }
+
+const NO_STAGES: ReadonlySet<string> = new Set()
+const drivenOf = (stages: readonly ResolvedStage[]): ReadonlySet<string> =>
+  stages.some(({ driven }) => driven) ? new Set(stages.flatMap(({ id, driven }) => (driven ? [id] : []))) : NO_STAGES
 
 /** A strip that was walked, as the checks look at it. */
 export function viewFrom(

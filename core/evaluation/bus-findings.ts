@@ -1,7 +1,8 @@
 import type { StripView } from '../chain/findings'
 import type { Sum } from '../chain/sum'
-import type { Change, Draft, Feed, Mend, Strip } from '../session'
-import { feedsOf, stripFields } from '../session'
+import { isWithinRange, lowerSend, sendLoweredBy, sendTo } from '../chain/findings/sends'
+import type { Draft, Mend } from '../session'
+import { feedsOf } from '../session'
 import { db, formatDecimal, formatSigned } from '../units'
 import type { Feedback } from './feedback'
 import type { Stream } from './stream'
@@ -68,36 +69,20 @@ function sumTooHot(view: BusView, sum: Sum, first: string): Draft[] {
 function bringDown(view: BusView, sum: Sum, by: number): Mend[] {
   const feeders = sum.brought.flatMap(({ strip: id }) => view.session.strips.filter((strip) => strip.id === id))
   const one = feeders.slice(0, 1).flatMap((strip) =>
-    [by, by + 3, by + 6, by + 12].map((least) => {
-      const to = loweredTo(strip, view.strip.id, least)
+    [by, by + 0.1, by + 1, by + 3, by + 6, by + 12].map((least) => {
+      const to = sendLoweredBy(strip, view.strip.id, least)
       return {
-        action: `Bring “${strip.name}” down by ${dB(feedTo(strip, view.strip.id).gain - to)}, to ${formatDecimal(to, 1)} dB.`,
-        changes: [lowered(strip, view.strip.id, least)],
+        action: `Bring “${strip.name}” down by ${dB(sendTo(strip, view.strip.id).gain - to)}, to ${formatDecimal(to, 1)} dB.`,
+        changes: [lowerSend(strip, view.strip.id, least)],
       }
     }),
   )
   const all = {
     action: `Bring all ${feeders.length} strips down by ${dB(Math.ceil(by))} into this bus; between them nothing changes.`,
-    changes: feeders.map((strip) => lowered(strip, view.strip.id, Math.ceil(by))),
+    changes: feeders.map((strip) => lowerSend(strip, view.strip.id, Math.ceil(by))),
   }
-  return [...one, all].filter(({ changes }) => changes.every(isWithin))
+  return [...one, all].filter(({ changes }) => changes.every(isWithinRange))
 }
-
-const feedTo = (strip: Strip, bus: string): Feed => feedsOf(strip).find(({ to }) => to === bus) as Feed
-
-/** A send lowered at least that far, to a tenth that can be set. */
-const loweredTo = (strip: Strip, bus: string, by: number): number =>
-  Math.floor(10 * (feedTo(strip, bus).gain - by) + 1e-6) / 10
-
-const lowered = (strip: Strip, bus: string, by: number): Change => ({
-  do: 'feed',
-  strip: strip.id,
-  to: bus,
-  set: { gain: db(loweredTo(strip, bus, by)) },
-})
-
-const isWithin = (change: Change) =>
-  !('do' in change) || change.do !== 'feed' || (change.set.gain ?? 0) >= stripFields.feed.min
 
 const nameOf = ({ session }: BusView, id: string | undefined) =>
   `“${session.strips.find((strip) => strip.id === id)?.name ?? ''}”`
@@ -197,10 +182,10 @@ function quieterMicrophone(view: BusView, worst: readonly string[]): Mend[] {
       ? []
       : [6, 12, 18, 24].map((by) => ({
           action: `Lower ${strips.map(({ name }) => `“${name}”`).join(' and ')} by ${by} dB into this bus.`,
-          changes: strips.map((strip) => lowered(strip, view.strip.id, by)),
+          changes: strips.map((strip) => lowerSend(strip, view.strip.id, by)),
         }))
   }
-  return [...lower(worst), ...lower(open)].filter(({ changes }) => changes.every(isWithin))
+  return [...lower(worst), ...lower(open)].filter(({ changes }) => changes.every(isWithinRange))
 }
 
 /** Directive 2003/10/EC, upper action value, dB(A) over 8 h; an audience has local rules of its own. */

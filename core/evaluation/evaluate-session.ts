@@ -3,7 +3,7 @@ import type { Appraisal, Appraised } from './appraise'
 import { appraise } from './appraise'
 import { settled } from './try-mend'
 
-export interface StripEvaluation extends Omit<Appraised, 'drafts' | 'walked'> {
+export interface StripEvaluation extends Omit<Appraised, 'drafts' | 'driven' | 'walked'> {
   /** The gravest first. */
   findings: Finding[]
 }

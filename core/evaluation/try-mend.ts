@@ -12,7 +12,7 @@ import { appraise } from './appraise'
  * takes many times as long as finding.
  */
 export const settled = (session: Session, before: Appraisal, own: Appraised, draft: Draft): Finding =>
-  draft.mends ? new Settled(session, before, own, draft) : draft
+  draft.mends || typeof draft.action === 'function' ? new Settled(session, before, own, draft) : (draft as Finding)
 
 /** One class for all of them: thousands stand in a large session, and accessors of their own would cost each more than finding it. */
 class Settled implements Finding {
@@ -41,7 +41,8 @@ class Settled implements Finding {
     return this.#draft.joint
   }
   get action() {
-    return this.#holding.action ?? this.#draft.action
+    const { action } = this.#draft
+    return this.#holding.action ?? (typeof action === 'function' ? action() : action)
   }
   get changes() {
     return this.#holding.changes
@@ -69,8 +70,24 @@ function holds(session: Session, before: Appraisal, own: Appraised, draft: Draft
   if (!mended || mended.drafts.some((each) => each.code === draft.code && each.stage === draft.stage)) return false
   if (draft.cures?.some((code) => mended.drafts.some((each) => each.code === code))) return false
   return after.every((strip) => {
-    const known = before.strips.find((each) => each.id === strip.id)?.drafts ?? []
-    return strip.drafts.every((each) => !spoils(each) || known.some((one) => isSame(one, each)))
+    const known = before.strips.find((each) => each.id === strip.id)
+    return (
+      strip.drafts.every((each) => !spoils(each) || known?.drafts.some((one) => isSame(one, each))) &&
+      !raisesSurge(known, strip)
+    )
+  })
+}
+
+/** Levels that close are alike, dB. */
+const ALIKE_DB = 0.05
+
+/** Whether a surge that has no room gets less of it still, or one that had room has none any more. */
+function raisesSurge(before: Appraised | undefined, after: Appraised): boolean {
+  const room = new Map(before?.points.map(({ stage, surgeHeadroom }) => [stage, surgeHeadroom]))
+  return after.points.some(({ stage, surgeHeadroom }) => {
+    if (surgeHeadroom === null || surgeHeadroom >= 0 || after.driven.has(stage)) return false
+    const was = room.get(stage)
+    return was == null || surgeHeadroom < was - ALIKE_DB
   })
 }
 

@@ -1,4 +1,6 @@
 import { gainControls } from '../chain/gain-control'
+import { isFed, phantomSwitch, phantomUses, usersText, usesOf } from '../chain/phantom'
+import type { PhantomUse } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { portOf, settingWords, stageName } from '../chain/setting-words'
@@ -116,6 +118,10 @@ export const recallTable = (session: Session): Table => [
 /** Which source is plugged where, as the recorder counts. */
 export function stageBoxTable(session: Session): Table {
   const gear = gearById(session)
+  const uses = phantomUses(
+    session,
+    session.strips.map((strip) => resolveStrip(strip, gear)),
+  )
   const rows = session.strips
     .filter((strip) => !isBus(strip))
     .flatMap((strip) => {
@@ -123,7 +129,6 @@ export function stageBoxTable(session: Session): Table {
       const channel = recorderChannel({ stages })
       const input = stages.findLast(({ kind }) => kind === 'interface' || kind === 'digital-input')
       if (channel === null || !input) return []
-      const first = stages.find(({ settings }) => settings.phantom !== undefined)
       const cable = stages.reduce((sum, { settings }) => sum + (settings.cable ?? 0), 0)
       return [
         {
@@ -135,7 +140,7 @@ export function stageBoxTable(session: Session): Table {
             strip.name,
             stages.find(({ kind }) => kind === 'microphone')?.gear.name ?? stages[0]?.gear.name ?? '',
             cable > 0 ? `${formatShort(cable, 1)} m` : '',
-            first?.settings.phantom ? 'on' : 'off',
+            phantomText(uses, strip.id, stages),
             stages.some(({ settings }) => settings.pad) ? 'in' : 'out',
           ],
         },
@@ -145,6 +150,16 @@ export function stageBoxTable(session: Session): Table {
     ['Recorder’s channel', 'Unit', 'Socket', 'Strip', 'From', 'Cable', '48 V', 'Pad'],
     ...rows.sort((a, b) => a.channel - b.channel).map(({ row }) => row),
   ]
+}
+
+/** How the 48 V of a strip stands, and what is wrong with it by what hangs on its switch. */
+function phantomText(uses: readonly PhantomUse[], strip: string, stages: readonly ResolvedStage[]): string {
+  const as = (on: boolean) => (on ? 'on' : 'off')
+  const own = usesOf(uses, strip).find(isFed)
+  const fed = own && phantomSwitch(uses, own.supply.switchId)
+  if (!fed) return as(stages.some(({ settings }) => settings.phantom === true))
+  if (fed.should === 'conflict') return `keep off: conflict on this switch, ${usersText(fed.harmed)} must not get it`
+  return fed.on === (fed.should === 'on') ? as(fed.on) : `${as(fed.on)}, should be ${fed.should}`
 }
 
 /** The takes that are meant, in their order. */

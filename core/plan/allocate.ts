@@ -4,10 +4,13 @@ import { restingGain } from '../chain/gain-control'
 import type { ResolvedStage } from '../chain/resolve'
 import { gainGrid } from '../chain/settable-gain'
 import type { ReadingPlace } from '../chain/target-window'
-import { readingPlace } from '../chain/target-window'
+import { readingPlace, windowError } from '../chain/target-window'
+import { hasReserve, hasRoom } from '../chain/reserve'
+import type { DynamicAim } from '../chain/dynamics'
 import { windowOf } from '../uncertainty/window'
 import type { Gear, Session, Strip, TargetWindow } from '../session'
-import { floorsOf, tightStage } from './reserve'
+import type { Reserve } from './reserve'
+import { floorsOf, reserveFor, tightStage } from './reserve'
 import type { Stretch } from './stretch'
 import { stretchesOf } from './stretch'
 import { TriedGains } from './tried-gains'
@@ -16,6 +19,8 @@ import { TriedGains } from './tried-gains'
 export type Limit =
   | { by: 'target' | 'highest' | 'lowest' | 'locked' | 'zero mark' | 'left' | 'driven' | 'partner' }
   | { by: 'headroom' | 'held'; stage: string }
+  /** The stage is to take off what is wanted, or to be reached by the programme. */
+  | { by: 'into'; stage: string; aim: DynamicAim }
 
 export interface Allotment {
   control: GainControl
@@ -47,8 +52,9 @@ const SAME = 1e-6
  * behind every gain is the highest that any allowed sharing gives, what follows adds the least noise, and no sharing of
  * the same total is quieter. Backwards is the careless way: everything at the last gain.
  *
- * Faders rest at their zero mark, and are moved only where the gains alone do not reach. What stands behind the place of
- * reading is for the mix, and stays; only the operating system's slider is put where it does nothing.
+ * Faders rest at their zero mark, and are moved only where the gains alone do not reach, or where they overdrive what stands behind
+ * them. What stands behind the place of reading is for the mix, and stays; only the operating system's slider is put where it does
+ * nothing, and a host fader above its zero mark back to it where it holds the converter down.
  */
 export function allocate(
   session: Session,
@@ -56,19 +62,57 @@ export function allocate(
   gear: ReadonlyMap<string, Gear>,
   way: Way = 'forwards',
 ): Allocation {
+  const first = attempt(session, strip, gear, way, false)
+  if (!first.heldBehind) return first.allocation
+  const second = attempt(session, strip, gear, way, true)
+  return Math.abs(offOf(second.allocation)) < Math.abs(offOf(first.allocation)) || clipsBehind(first.allocation)
+    ? second.allocation
+    : first.allocation
+}
+
+const offOf = ({ points, place, window }: Allocation): number => {
+  const point = place && points[place.index]
+  return point ? windowError(point, place, window) : 0
+}
+
+/** Whether something in numbers clips behind the place where the target is read. */
+const clipsBehind = ({ points, place }: Allocation): boolean =>
+  place !== null && points.some((point, i) => i > place.index && point.unit === 'dBFS' && point.clipped)
+
+/**
+ * One sharing out of the gains.
+ * @param rested whether faders in the host that stand above their zero mark, behind the converter, are brought back to it: up there they
+ *   hold the converter down
+ */
+function attempt(
+  session: Session,
+  strip: Strip,
+  gear: ReadonlyMap<string, Gear>,
+  way: Way,
+  rested: boolean,
+): { allocation: Allocation; heldBehind: boolean } {
   const tried = new TriedGains(session, strip, gear)
   const window = windowOf(session, strip, tried.stages)
-  const place = readingPlace(tried.stages, window)
+  const found = readingPlace(tried.stages, window)
+  // A bus that nothing feeds has no level to read.
+  const place = found && tried.points()[found.index] ? found : null
   const limits = new Map<GainControl, Limit>()
+  const reserve = reserveFor(session, window)
+  const raised = place ? tried.controls.filter((each) => isRaisedBehind(tried, each, place)) : []
   if (place) {
     const now = tried.points()
     const stretches = stretchesOf(tried, place, window, now)
     for (const { gains, faders } of stretches)
       for (const control of [...gains, ...faders]) tried.set(control, restOf(control))
     for (const slider of tried.controls) if (isIdleSlider(slider, place)) tried.set(slider, 0)
-    for (const stretch of stretches) settle(tried, stretch, now, way, limits)
+    if (rested)
+      for (const fader of raised) {
+        tried.set(fader, restingGain(fader))
+        limits.set(fader, { by: 'zero mark' })
+      }
+    for (const stretch of stretches) settle({ tried, stretch, now, limits, reserve, place }, way)
   }
-  return {
+  const allocation = {
     allotments: tried.controls.map((control) => ({
       control,
       value: tried.get(control),
@@ -80,7 +124,17 @@ export function allocate(
     window,
     place,
   }
+  return { allocation, heldBehind: raised.length > 0 && (offOf(allocation) < 0 || clipsBehind(allocation)) }
 }
+
+/** A fader in the host, behind the place where the target is read, that stands above its zero mark and is free. */
+const isRaisedBehind = (tried: TriedGains, control: GainControl, place: ReadingPlace): boolean =>
+  control.domain === 'digital' &&
+  control.isFader &&
+  !control.isSystemSlider &&
+  !control.locked &&
+  tried.indexOf(control) > place.index &&
+  control.value > restingGain(control)
 
 /** Gains fully down, faders at their zero mark. */
 const restOf = (control: GainControl): number =>
@@ -96,26 +150,65 @@ function stillness(control: GainControl, tried: TriedGains): Limit {
   return tried.stages[tried.indexOf(control)]?.driven ? { by: 'driven' } : { by: 'left' }
 }
 
+/** One stretch while its gains are shared out. */
+interface Settling {
+  readonly tried: TriedGains
+  readonly stretch: Stretch
+  readonly now: Point[]
+  readonly limits: Map<GainControl, Limit>
+  readonly reserve: Reserve
+  readonly place: ReadingPlace
+}
+
 /** Brings the end of a stretch to what is wanted there: by its gains, and where they do not reach by its faders. */
-function settle(tried: TriedGains, stretch: Stretch, now: Point[], way: Way, limits: Map<GainControl, Limit>): void {
+function settle(settling: Settling, way: Way): void {
+  const { tried, stretch, limits } = settling
   const { gains, faders } = stretch
-  for (const control of way === 'forwards' ? gains : [...gains].reverse()) raise(tried, stretch, control, now, limits)
-  if (stretch.misses(tried.points()) < 0) stepOver(tried, stretch, now, limits)
+  for (const fader of faders) makeRoom(settling, fader)
+  for (const control of way === 'forwards' ? gains : [...gains].reverse()) raise(settling, control)
+  if (stretch.misses(tried.points()) < 0) stepOver(settling)
   for (const fader of faders) {
-    if (stretch.misses(tried.points()) < 0) raise(tried, stretch, fader, now, limits)
-    else limits.set(fader, { by: 'zero mark' })
+    if (stretch.misses(tried.points()) < 0) raise(settling, fader)
+    else if (!limits.has(fader)) limits.set(fader, { by: 'zero mark' })
   }
   for (const fader of [...faders].reverse()) {
-    if (stretch.misses(tried.points()) > 0) lower(tried, stretch, fader, limits)
+    if (stretch.misses(tried.points()) > 0) lower(settling, fader)
   }
 }
 
-const endOf = ({ held }: Stretch): Limit => (held === null ? { by: 'target' } : { by: 'held', stage: held })
+/**
+ * A fader at its zero mark that overdrives what stands behind it – a link, an inline preamp – with every gain fully down is brought down
+ * until that has its reserve: no gain behind it undoes clipping.
+ */
+function makeRoom({ tried, limits, place }: Settling, fader: GainControl): void {
+  const from = tried.indexOf(fader)
+  const isBehind = (i: number) => i >= from && i < place.index && tried.stages[i]?.driven !== true
+  const clipping = tried
+    .points()
+    .flatMap((point, i) => (isBehind(i) && point.unit === 'dBu' && !hasRoom(point) ? [i] : []))
+  const [first] = clipping
+  if (first === undefined) return
+  const grid = gainGrid(fader.range)
+  const { step } = highestStep(0, grid.below(tried.get(fader)), (each): Limit | null => {
+    tried.set(fader, grid.at(each))
+    const points = tried.points()
+    return clipping.every((i) => hasReserve(points[i] as Point)) ? null : { by: 'lowest' }
+  })
+  tried.set(fader, step === null ? restOf(fader) : grid.at(step))
+  if (step !== null) limits.set(fader, { by: 'headroom', stage: tried.stages[first]?.id ?? '' })
+}
+
+function endOf({ held, aim }: Stretch): Limit {
+  if (held === null) return { by: 'target' }
+  return aim ? { by: 'into', stage: held, aim } : { by: 'held', stage: held }
+}
+
+const floorsIn = ({ tried, stretch, now, reserve }: Settling) =>
+  floorsOf(tried.stages, tried.points(), stretch.held === null || stretch.aim ? null : now, reserve)
 
 /** What is in the way of a control at a value. */
 function obstacle(
-  tried: TriedGains,
-  stretch: Stretch,
+  { tried, stretch }: Settling,
   control: GainControl,
   value: number,
   floors: ReturnType<typeof floorsOf>,
@@ -128,25 +221,20 @@ function obstacle(
 }
 
 /** Raises a control from where it stands, as far as nothing is in the way. */
-function raise(
-  tried: TriedGains,
-  stretch: Stretch,
-  control: GainControl,
-  now: Point[],
-  limits: Map<GainControl, Limit>,
-): void {
+function raise(settling: Settling, control: GainControl): void {
+  const { tried, limits } = settling
   const grid = gainGrid(control.range)
   const from = tried.get(control)
-  const floors = floorsOf(tried.stages, tried.points(), stretch.held === null ? null : now)
+  const floors = floorsIn(settling)
   const { step, limit } = highestStep(grid.below(from), grid.last, (each) =>
-    obstacle(tried, stretch, control, grid.at(each), floors),
+    obstacle(settling, control, grid.at(each), floors),
   )
   tried.set(control, step === null ? from : grid.at(step))
   limits.set(control, limit)
 }
 
 /** Lowers a fader as little as brings the end of its stretch down to what is wanted. */
-function lower(tried: TriedGains, stretch: Stretch, fader: GainControl, limits: Map<GainControl, Limit>): void {
+function lower({ tried, stretch, limits }: Settling, fader: GainControl): void {
   const grid = gainGrid(fader.range)
   const rest = grid.below(tried.get(fader))
   const { step, limit } = highestStep(0, rest, (each) => {
@@ -158,13 +246,14 @@ function lower(tried: TriedGains, stretch: Stretch, fader: GainControl, limits: 
 }
 
 /** Where rounding down lands under the window and one step more lands inside it, that step is taken. */
-function stepOver(tried: TriedGains, stretch: Stretch, now: Point[], limits: Map<GainControl, Limit>): void {
+function stepOver(settling: Settling): void {
+  const { tried, stretch, limits } = settling
   const { by } = endOf(stretch)
   const control = stretch.gains.findLast((each) => limits.get(each)?.by === by)
   if (!control) return
   const grid = gainGrid(control.range)
   const before = tried.get(control)
-  const floors = floorsOf(tried.stages, tried.points(), stretch.held === null ? null : now)
+  const floors = floorsIn(settling)
   tried.set(control, grid.at(grid.below(before) + 1))
   const points = tried.points()
   if (stretch.misses(points) !== 0 || tightStage(points, floors, tried.indexOf(control)) !== null)
@@ -172,7 +261,7 @@ function stepOver(tried: TriedGains, stretch: Stretch, now: Point[], limits: Map
 }
 
 /** The highest step without an obstacle, by halving: what is in the way at one step is in the way at all above it. */
-function highestStep(
+export function highestStep(
   lowest: number,
   last: number,
   obstacleAt: (step: number) => Limit | null,

@@ -1,3 +1,4 @@
+import { hasRoom } from '../chain/reserve'
 import { settableGain } from '../chain/settable-gain'
 import type { Gear, GainSetting, Session, SettingChange, Strip } from '../session'
 import { applySettings } from '../session'
@@ -6,6 +7,7 @@ import type { Allocation, Allotment } from './allocate'
 import { allocate } from './allocate'
 import { hissOf } from './hiss'
 import type { Planned } from './plan-strip'
+import { offTarget } from './reasons'
 
 /** Gains that close are alike. */
 const SAME = 1e-6
@@ -49,7 +51,41 @@ function alike(session: Session, gear: ReadonlyMap<string, Gear>, [left, right]:
       )
     }
   }
-  return [settledSide(session, gear, left, changes[0], notes), settledSide(session, gear, right, changes[1], notes)]
+  const set = [
+    settledSide(session, gear, left, changes[0], notes),
+    settledSide(session, gear, right, changes[1], notes),
+  ] as [Planned, Planned]
+  return [keptSafe(left, right, set[0]), keptSafe(right, left, set[1])]
+}
+
+/** A side that would clip by following its locked partner stays at its own plan; one that misses its target by it says so. */
+function keptSafe({ strip, plan }: Side, partner: Side, followed: Planned): Planned {
+  if (!partner.plan.allocation.allotments.some(({ control }) => control.locked)) return followed
+  const over = followed.allocation.points.flatMap((point, i) =>
+    hasRoom(point) || !hasRoom(plan.allocation.points[i] ?? point)
+      ? []
+      : [{ point, name: followed.allocation.stages[i]?.gear.name ?? '' }],
+  )
+  const [first] = over
+  if (first) {
+    const by = Math.max(-(first.point.headroom ?? 0), -(first.point.surgeHeadroom ?? 0))
+    return {
+      ...plan,
+      notes: [
+        ...plan.notes,
+        `“${strip.name}” is not set like the locked “${partner.strip.name}”: "${first.name}" would be ${formatDecimal(by, 1)} dB over with the surge. Unlock the other side, or make up the difference behind it.`,
+      ],
+    }
+  }
+  const off = offTarget(followed.allocation)
+  if (Math.abs(off) <= Math.abs(offTarget(plan.allocation)) + 0.05) return followed
+  return {
+    ...followed,
+    notes: [
+      ...followed.notes,
+      `“${strip.name}” follows the locked “${partner.strip.name}” and lands ${formatDecimal(Math.abs(off), 1)} dB ${off > 0 ? 'over' : 'under'} the window. Unlock the other side to set both to the target.`,
+    ],
+  }
 }
 
 /** A locked side stays, and the other follows; else the lower gain, that of the louder side. */

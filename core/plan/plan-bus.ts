@@ -1,22 +1,103 @@
-import { arrivingAt } from '../chain/graph'
+import type { Point } from '../chain/cascade'
+import { leastStep } from '../chain/findings/trial'
+import type { GainControl } from '../chain/gain-control'
+import { restingGain } from '../chain/gain-control'
+import { arrivingAt, walkStrip } from '../chain/graph'
+import { hasRoom } from '../chain/reserve'
+import { gainGrid } from '../chain/settable-gain'
 import { copied } from '../chain/signal'
 import { meet } from '../chain/sum'
 import { SUM_RESERVE } from '../evaluation/bus-findings'
 import type { Gear, Session, Strip } from '../session'
 import { formatDecimal } from '../units'
-import type { Allocation } from './allocate'
-import { allocate } from './allocate'
-import { restingGain } from '../chain/gain-control'
+import type { Allocation, Limit } from './allocate'
+import { allocate, highestStep } from './allocate'
 import type { Planned } from './plan-strip'
+import { TriedGains } from './tried-gains'
 
 /**
  * What a bus is to be set to: group faders and masters at their zero marks, an interface behind the desk to the target by the likely
- * peak of the sum. Where the strips together leave less than 6 dB, which of them to bring down, and how far, is said: the mix is
- * for its faders, and no gain is touched for it.
+ * peak of the sum. What clips even so is cured by the bus's own faders; where those do not reach, or where the strips together leave less
+ * than 6 dB, which of them to bring down, and how far, is said: the mix is for its faders, and no gain is touched for it.
  */
 export function planBus(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>): Planned {
-  const allocation = atRest(session, bus, gear)
-  return { allocation, hiss: null, notes: tooMany(session, bus, gear, allocation) }
+  const allocation = withRoom(session, atRest(session, bus, gear), gear)
+  return {
+    allocation,
+    hiss: null,
+    notes: [...tooMany(session, bus, gear, allocation), ...stillOver(session, bus, gear, allocation)],
+  }
+}
+
+/** Whether a stage of a bus has the room that it should have: in analogue 6 dB over the likely peak, and the surge fits everywhere. */
+const isRoomy = ({ unit, headroom, surgeHeadroom }: Point): boolean =>
+  (headroom ?? Infinity) >= (unit === 'dBu' ? SUM_RESERVE : 0) - 1e-6 && (surgeHeadroom ?? Infinity) >= -1e-6
+
+/** The own faders of a bus brought down where a stage of it would clip, as little as gives that stage its room. */
+function withRoom(session: Session, allocation: Allocation, gear: ReadonlyMap<string, Gear>): Allocation {
+  const tried = new TriedGains(session, allocation.strip, gear)
+  const limits = new Map<number, Limit>()
+  allocation.points.forEach((_, i) => {
+    const clips = (point: Point | undefined) =>
+      point !== undefined && point.unit !== 'dBSPL' && !hasRoom(point) && tried.stages[i]?.driven !== true
+    if (!clips(tried.points()[i])) return
+    const faders = tried.controls.filter((each) => each.isFader && !each.locked && tried.indexOf(each) <= i).reverse()
+    for (const fader of faders) {
+      const [grid, from] = [gainGrid(fader.range), tried.get(fader)]
+      const { step } = highestStep(0, grid.below(from), (each) => {
+        tried.set(fader, grid.at(each))
+        return isRoomy(tried.points()[i] as Point) ? null : { by: 'lowest' }
+      })
+      tried.set(fader, step === null ? from : grid.at(step))
+      if (step === null) continue
+      limits.set(tried.controls.indexOf(fader), { by: 'headroom', stage: tried.stages[i]?.id ?? '' })
+      return
+    }
+  })
+  if (limits.size === 0) return allocation
+  return {
+    ...allocation,
+    strip: tried.strip(),
+    points: tried.points(),
+    allotments: allocation.allotments.map((each, k) => {
+      const limit = limits.get(k)
+      return limit ? { ...each, value: tried.get(tried.controls[k] as GainControl), limit } : each
+    }),
+  }
+}
+
+/** Which stage of a bus clips whatever its own faders do, and by how much what flows in has to come down. */
+function stillOver(
+  session: Session,
+  bus: Strip,
+  gear: ReadonlyMap<string, Gear>,
+  { points, stages, strip }: Allocation,
+): string[] {
+  const at = points.findIndex((point, i) => i > 0 && point.unit !== 'dBSPL' && !hasRoom(point) && !stages[i]?.driven)
+  const first = points[0]
+  const digital = first && first.unit === 'dBFS' && !hasRoom(first) ? 0 : -1
+  const i = at >= 0 ? at : digital
+  const point = points[i]
+  if (!point) return []
+  const arriving = arrivingAt(session, bus, gear)
+  const over = Math.max(0, -(point.headroom ?? 0))
+  const surge = Math.max(0, -(point.surgeHeadroom ?? 0))
+  const less = leastStep(
+    600,
+    (tenths) => {
+      const lower = arriving.map((each) => copied(each, -tenths / 10))
+      const found = walkStrip(strip, stages, session, lower).points[i]
+      return found !== undefined && hasRoom(found)
+    },
+    0.1,
+  )
+  const what =
+    over > 0
+      ? `${formatDecimal(over, 1)} dB over at the likely peak`
+      : `${formatDecimal(surge, 1)} dB over with the surge`
+  return [
+    `"${stages[i]?.gear.name ?? ''}" of ${bus.name} is ${what}. ${less === null ? 'Bring what flows in down until it fits.' : `Bring its sends down by at least ${formatDecimal(less, 1)} dB.`}`,
+  ]
 }
 
 /**

@@ -1,3 +1,4 @@
+import { USUAL_REDUCTION } from '../chain/dynamics'
 import { meterReading, windowError } from '../chain/target-window'
 import type { TargetReading } from '../session'
 import { isBus } from '../session'
@@ -39,10 +40,29 @@ export function reasonFor({ limit }: Allotment, allocation: Allocation): string 
       return 'Like the other side of the stereo pair.'
     case 'held':
       return `Keeps the level at "${name(limit.stage)}" where it was set: what it does there is a choice of sound.`
+    case 'into':
+      return intoText(limit, allocation, name(limit.stage))
     case 'headroom': {
       const left = allocation.points.find((point) => point.stage === limit.stage)?.headroom
       return `As far as headroom allows: ${formatDecimal(left, 1)} dB are left at "${name(limit.stage)}".`
     }
+  }
+}
+
+/** What a gain brings a processor to do, and what that came to. */
+function intoText(
+  { stage, aim }: Extract<Allotment['limit'], { by: 'into' }>,
+  { points }: Allocation,
+  name: string,
+): string {
+  const taken = formatDecimal(points.find((point) => point.stage === stage)?.reduction?.peak ?? 0, 1)
+  switch (aim.section.type) {
+    case 'compressor':
+      return `Brings the peaks into "${name}", which takes ${taken} dB off; ${formatDecimal(aim.section.takesOff ?? USUAL_REDUCTION, 1)} dB are wanted.`
+    case 'limiter':
+      return `Brings the rehearsed peak to the ceiling of "${name}"; the surge goes into it.`
+    case 'expander':
+      return `Brings the average at least 10 dB over the threshold of "${name}".`
   }
 }
 

@@ -1,18 +1,19 @@
 import { viewOf } from '../evaluation/appraise'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { closerMend, inlinePreampMend } from '../chain/findings/more-level'
+import { lowerSends } from '../chain/findings/sends'
 import { padOf } from '../chain/remedies'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById } from '../chain/resolve'
 import { aimError, windowError } from '../chain/target-window'
 import type { Change, Session, Strip } from '../session'
-import { applyChanges, partnerOf } from '../session'
+import { applyChanges, isBus, partnerOf } from '../session'
 import { formatDecimal } from '../units'
 import type { Allocation } from './allocate'
 import { allocate } from './allocate'
 import { planStrips } from './plan-strips'
 import { offTarget } from './reasons'
-import { RESERVE } from './reserve'
+import { RESERVE } from '../chain/reserve'
 
 /** What no setting can do: what to do instead, and how many decibels it is about. */
 export interface Remedy {
@@ -35,10 +36,13 @@ export function remedyFor(session: Session, strip: Strip, allocation: Allocation
   const off = offTarget(allocation)
   if (!place || (clipped < 0 && off === 0)) return null
   const worse = clipped >= 0 ? clipped : place.index
-  const candidates =
-    clipped >= 0 || off > 0 ? lessLevel(session, strip, allocation, worse) : moreLevel(session, strip, allocation)
+  const candidates = isBus(strip)
+    ? lessFromSends(session, strip, allocation, worse)
+    : clipped >= 0 || off > 0
+      ? lessLevel(session, strip, allocation, worse)
+      : moreLevel(session, strip, allocation)
   const words = clipped >= 0 ? clipWords(allocation, clipped) : missWords(allocation, off)
-  const holding = candidates.find((each) => keeps(session, strip, each.changes))
+  const holding = candidates.find((each) => keeps(session, strip, allocation, each.changes))
   return holding
     ? { message: `${words}: ${holding.message}`, decibels: holding.decibels, changes: holding.changes }
     : { message: `${words}. ${byHand(allocation, clipped >= 0 || off > 0)}`, decibels: Math.abs(off), changes: [] }
@@ -56,21 +60,32 @@ const isOverdriven = (
   headroom !== null &&
   headroom < 0
 
-/** A remedy keeps its word: planned with it, the target is reached, nothing clips, and no stop is new. */
-function keeps(session: Session, strip: Strip, changes: Change[]): boolean {
+/** A remedy keeps its word: planned with it, the target is reached, nothing clips, the surge keeps its room, and no stop is new. */
+function keeps(session: Session, strip: Strip, before: Allocation, changes: Change[]): boolean {
   const changed = applyChanges(session, changes)
   const own = changed.strips.find((each) => each.id === strip.id)
   if (!own) return false
   const planned = settled(changed, own)
   if (offTarget(planned) !== 0) return false
   if (planned.points.some((point, i) => isOverdriven(planned.stages[i], point))) return false
+  if (losesSurge(before, planned)) return false
   const stops = (each: Session) =>
     evaluateSession(each).strips.flatMap((one) =>
       one.findings.filter(({ severity }) => severity === 'stop').map(({ code, stage }) => `${code} ${stage}`),
     )
-  const before = new Set(stops(session))
+  const known = new Set(stops(session))
   const set = { ...changed, strips: changed.strips.map((each) => (each.id === strip.id ? planned.strip : each)) }
-  return stops(set).every((each) => before.has(each))
+  return stops(set).every((each) => known.has(each))
+}
+
+/** Whether the surge has less room than none somewhere, and less than it had there. */
+function losesSurge(before: Allocation, after: Allocation): boolean {
+  const room = new Map(before.points.map(({ stage, surgeHeadroom }) => [stage, surgeHeadroom]))
+  return after.points.some(({ stage, surgeHeadroom }, i) => {
+    if (surgeHeadroom === null || surgeHeadroom >= 0 || after.stages[i]?.driven) return false
+    const was = room.get(stage)
+    return was == null || surgeHeadroom < was - 0.05
+  })
 }
 
 /** What the plan would make of a changed strip, with the other side where it is one of a pair. */
@@ -85,6 +100,20 @@ interface Candidate {
   message: string
   decibels: number
   changes: Change[]
+}
+
+/** A bus is brought down where it is fed. */
+function lessFromSends(session: Session, bus: Strip, { points, place, window }: Allocation, at: number): Candidate[] {
+  const point = points[at]
+  if (!point) return []
+  const over = at === place?.index ? windowError(point, place, window) : RESERVE.peak - (point.headroom ?? RESERVE.peak)
+  const least = Math.max(1, Math.ceil(over))
+  return [least, least + 1, least + 3].flatMap((by) => {
+    const changes = lowerSends(session, bus.id, by)
+    return changes.length === 0
+      ? []
+      : [{ message: `bring all ${changes.length} sends into it down by ${by} dB.`, decibels: by, changes }]
+  })
 }
 
 /** The stage's own pad first, then one in the line before it. */
@@ -171,10 +200,27 @@ function missWords({ allotments, stages }: Allocation, off: number): string {
     : `With its gains at their maximum it is still ${by}`
 }
 
-function byHand({ allotments }: Allocation, tooMuch: boolean): string {
-  if (allotments.some(({ limit }) => limit.by === 'headroom' || limit.by === 'held')) {
-    return tooMuch ? 'Use a less sensitive input behind it.' : 'Use a more sensitive input behind it.'
+/** What takes a hand, by what it is that stops the gains. */
+function byHand(allocation: Allocation, tooMuch: boolean): string {
+  const { allotments, stages, points, place, strip } = allocation
+  const name = (stage: string) => stages.find((each) => each.id === stage)?.gear.name ?? ''
+  if (isBus(strip)) return 'Bring its own fader or its sends down.'
+  const held = allotments.find(({ limit }) => limit.by === 'held' || limit.by === 'into')?.limit
+  const full = allotments.find(({ limit }) => limit.by === 'headroom')?.limit
+  if (full?.by === 'headroom') {
+    const at = points.findIndex(({ stage }) => stage === full.stage)
+    const missing = formatDecimal(Math.ceil(10 * Math.abs(offTarget(allocation)) - 1e-6) / 10, 1)
+    if (points[at]?.unit === 'dBFS' && place !== null && at > place.index)
+      return `Turn "${name(full.stage)}" down by at least ${missing} dB: it would clip before the target is reached.`
+    if (place !== null && at < place.index && !tooMuch)
+      return `Use an input that is at least ${missing} dB more sensitive behind "${name(full.stage)}".`
+    if (place !== null && at < place.index) return `Use a less sensitive input behind "${name(full.stage)}".`
+    return tooMuch
+      ? 'Turn the source down, go further away, or use a less sensitive input.'
+      : `Choose a target that aims at least ${missing} dB lower.`
   }
+  if (held?.by === 'held' || held?.by === 'into')
+    return `Turn the output or the make-up of "${name(held.stage)}" ${tooMuch ? 'down' : 'up'}, or use a ${tooMuch ? 'less' : 'more'} sensitive input behind it.`
   return tooMuch
     ? 'Turn the source down, go further away, or use a less sensitive input.'
     : 'Turn the source up, or use an input with more gain.'

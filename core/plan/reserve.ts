@@ -1,16 +1,27 @@
 import type { Point } from '../chain/cascade'
+import { RESERVE } from '../chain/reserve'
 import type { ResolvedStage } from '../chain/resolve'
-
-/**
- * Headroom that the planner leaves at every analogue stage, dB: 10 over the rehearsed peak, and 3 over the surge where
- * that is more (common practice, no source).
- */
-export const RESERVE = { peak: 10, surge: 3 } as const
+import type { Session, TargetWindow } from '../session'
 
 interface Left {
   peak: number
   surge: number
 }
+
+/** The headroom that is kept at analogue stages, and at those in numbers. */
+export interface Reserve {
+  readonly analogue: Left
+  readonly digital: Left
+}
+
+/**
+ * What is kept: in numbers nothing clips as rehearsed; where the target is a risk, the surge has the room that the risk asks for there
+ * too, since a plug-in behind the converter spoils the take as well.
+ */
+export const reserveFor = ({ target }: Session, window: TargetWindow): Reserve => ({
+  analogue: RESERVE,
+  digital: { peak: 0, surge: typeof target === 'object' && 'risk' in target ? -window.aim : -Infinity },
+})
 
 /** Differences below this are rounding errors. */
 const SAME = 1e-6
@@ -32,11 +43,12 @@ export function floorsOf(
   stages: readonly ResolvedStage[],
   down: readonly Point[],
   held: readonly Point[] | null,
+  reserve: Reserve,
 ): Floors {
   return stages.map((stage, i) => {
     const point = down[i]
     if (!point || stage.driven || stage.kind === 'sound-source' || stage.kind === 'microphone') return null
-    const wanted = point.unit !== 'dBFS' ? RESERVE : { peak: 0, surge: -Infinity }
+    const wanted = point.unit !== 'dBFS' ? reserve.analogue : reserve.digital
     const lowest = left(point)
     const now = held ? left(held[i]) : { peak: Infinity, surge: Infinity }
     return {

@@ -1,20 +1,23 @@
 import type { Point } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
-import { isHeld } from '../chain/held'
+import type { DynamicAim } from '../chain/dynamics'
+import { dynamicAim, hasDynamics } from '../chain/dynamics'
 import type { ReadingPlace } from '../chain/target-window'
 import { aimError, windowError } from '../chain/target-window'
 import type { TargetWindow } from '../session'
 import type { TriedGains } from './tried-gains'
 
 /**
- * A stretch of a strip that ends where a level is given: at a processor with a threshold or a stage driven on purpose,
- * whose level stays where it was set, or where the target is read.
+ * A stretch of a strip that ends where a level is given: at a processor with a threshold – whose level stays where it was set, or is
+ * what brings it to work where it is not set up yet –, at a stage driven on purpose, or where the target is read.
  */
 export interface Stretch {
   readonly gains: readonly GainControl[]
   readonly faders: readonly GainControl[]
   /** The stage whose level is held; `null` where the target is read. */
   readonly held: string | null
+  /** What that stage is to get where it is not set up yet; `null` where its level stays, and where the target is read. */
+  readonly aim: DynamicAim | null
   /** How far its end is over what is wanted there, dB. */
   readonly error: (points: readonly Point[]) => number
   /** How far it is outside of what will do: positive over, negative under. */
@@ -31,18 +34,24 @@ export function stretchesOf(
   window: TargetWindow,
   now: readonly Point[],
 ): Stretch[] {
-  const holds = tried.stages.flatMap((stage, i) => (i > 0 && i <= place.index && isHeld(stage) ? [i] : []))
+  const holds = tried.stages.flatMap((stage, i) =>
+    i > 0 && i <= place.index && (stage.driven || hasDynamics(stage)) ? [i] : [],
+  )
   const movable = movableOf(tried, place)
   const within = (from: number, to: number) => {
     const own = movable.filter((each) => tried.indexOf(each) >= from && tried.indexOf(each) < to)
     return { gains: own.filter((each) => !each.isFader), faders: own.filter((each) => each.isFader) }
   }
   const held = holds.map((hold, k): Stretch => {
-    const into = (points: readonly Point[]) => points[hold - 1]?.average ?? 0
-    const wanted = into(now)
+    const aim = tried.stages[hold]?.driven ? null : dynamicAim(tried.stages, now, hold)
+    const into = (points: readonly Point[]) => {
+      const before = points[hold - 1]
+      return before ? (aim ? aim.now(before) : before.average) : 0
+    }
+    const wanted = aim ? aim.level : into(now)
     const error = (points: readonly Point[]) => into(points) - wanted
     const misses = (points: readonly Point[]) => (Math.abs(error(points)) < NEAR ? 0 : error(points))
-    return { ...within(holds[k - 1] ?? 0, hold), held: tried.stages[hold]?.id ?? null, error, misses }
+    return { ...within(holds[k - 1] ?? 0, hold), held: tried.stages[hold]?.id ?? null, aim, error, misses }
   })
   const at = (points: readonly Point[]) => points[place.index] as Point
   return [
@@ -50,6 +59,7 @@ export function stretchesOf(
     {
       ...within(holds.at(-1) ?? 0, Infinity),
       held: null,
+      aim: null,
       error: (points) => aimError(at(points), place, window),
       misses: (points) => windowError(at(points), place, window),
     },

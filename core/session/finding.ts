@@ -24,7 +24,9 @@ export interface Mend {
 }
 
 /** A finding before its mends were tried: `action` is what to do by hand where none of them holds. */
-export interface Draft extends Omit<Finding, 'changes'> {
+export interface Draft extends Omit<Finding, 'changes' | 'action'> {
+  /** What to do by hand; a function where its figures take solving, and are worked out when somebody looks. */
+  action: string | (() => string)
   /** The best first; made when they are to be tried, since a box for a mend takes longer than the finding. */
   mends?: () => readonly Mend[]
   /** What has to be gone from the strip after a mend, besides the finding itself. */

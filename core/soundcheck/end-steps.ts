@@ -38,6 +38,8 @@ export function timingSteps({ session, units, channels }: Sheet): Instruction[] 
               ? 'The host’s input monitoring is off for this track; otherwise it is heard twice.'
               : 'Direct monitoring in the unit is down for this input; otherwise it is heard twice.'
           }${other}`,
+          // What is recommended changes with rate and load; the step does not.
+          holds: strip.monitor.route,
         })
       }),
   ]

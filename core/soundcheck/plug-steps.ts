@@ -1,6 +1,6 @@
 import { describeJoints } from '../chain/describe-joint'
-import { phantomUses } from '../chain/phantom'
-import type { PhantomUse } from '../chain/phantom'
+import { CONFLICT_WAYS, phantomSwitches, phantomUses, usersText } from '../chain/phantom'
+import type { PhantomSwitch } from '../chain/phantom'
 import { stageName } from '../chain/setting-words'
 import type { ResolvedStage } from '../chain/resolve'
 import { formatShort } from '../units'
@@ -96,37 +96,43 @@ function inputType(stage: ResolvedStage): string | null {
 const WAIT = { on: 10, off: 30 } as const
 const CARE = `Outputs muted and headphones off your ears; plug first, then switch. Wait ${WAIT.on} s after on, ${WAIT.off} s after off before anything is plugged.`
 
-/** 48 V, switch by switch: on for whom, and who must not get it. */
+/** 48 V, switch by switch: what each should be, by who needs it and who must not get it, however it stands now. */
 export function phantomSteps(sheet: Sheet): Instruction[] {
   const uses = phantomUses(
     sheet.session,
     sheet.strips.map(({ stages }) => stages),
-  ).filter(({ supply }) => supply?.can)
-  const switches = [...new Set(uses.map(({ supply }) => supply?.switchId as string))]
-  return switches.map((id) => {
-    const own = uses.filter(({ supply }) => supply?.switchId === id)
-    const { supply } = own[0] as PhantomUse
-    const on = supply?.on ?? false
-    const box = supply?.stage
-    const name = box ? (supply.bank === undefined ? stageName(box) : `bank ${supply.bank} of ${box.gear.name}`) : ''
-    const named = (attitude: PhantomUse['attitude']) => [
-      ...new Set(own.filter((use) => use.attitude === attitude).map(({ user }) => user.gear.name)),
-    ]
-    const [needing, harmed] = [named('needed'), named('harmful')]
-    const told = [
-      ...(needing.length > 0 ? [`${needing.join(', ')} ${needing.length === 1 ? 'needs' : 'need'} it.`] : []),
-      ...(harmed.length > 0 ? [`${harmed.join(', ')} must not get it.`] : []),
-      ...(on ? ['Some units forget it with the power: look again after every power cycle.'] : []),
-    ]
+  )
+  return phantomSwitches(uses).map((each) => {
+    const { stage, bank, needing, harmed, should } = each
+    const name = bank === undefined ? stageName(stage) : `bank ${bank} of ${stage.gear.name}`
     return instruction({
       // Names of units and banks may hold anything that an id may not.
-      id: `phantom.${digest(id)}`,
+      id: `phantom.${digest(each.id)}`,
       group: 'phantom',
-      title: `48 V of ${name}: ${on ? 'on' : 'off'}`,
-      detail: told.join(' ') || null,
-      caution: on || harmed.length > 0 ? CARE : null,
+      title: phantomTitle(each, name),
+      detail:
+        [
+          ...(needing.length > 0 ? [`${usersText(needing)} ${needing.length === 1 ? 'needs' : 'need'} it.`] : []),
+          ...(harmed.length > 0 ? [`${usersText(harmed)} must not get it.`] : []),
+          ...(should === 'conflict' ? [`${CONFLICT_WAYS}, then come back to this step.`] : []),
+          ...(should === 'on' && !each.on ? ['It is off now.'] : []),
+          ...(should === 'on' ? ['Some units forget it with the power: look again after every power cycle.'] : []),
+        ].join(' ') || null,
+      caution: should === 'on' || harmed.length > 0 ? CARE : null,
+      holds: `${should} ${each.on}`,
     })
   })
+}
+
+function phantomTitle({ should, on }: PhantomSwitch, name: string): string {
+  switch (should) {
+    case 'conflict':
+      return `Stop: keep 48 V of ${name} off, it would harm what hangs on it`
+    case 'on':
+      return `48 V of ${name}: on`
+    case 'off':
+      return on ? `Switch 48 V of ${name} off` : `Keep 48 V of ${name} off`
+  }
 }
 
 /** The recorder’s channel of a strip, counted as the unit counts its inputs, from 1; `null` where it has none. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Session } from '#core/session'
-import { conventionIds, readSession } from '#core/session'
+import { conventionIds, readSession, traitsOf } from '#core/session'
 
 /** Sessions of every kind of gear, in every order that a signal can take, with every value anywhere in a usual range. */
 
@@ -50,14 +50,16 @@ const electric: fc.Arbitrary<Part> = fc
     output: fc.constantFrom('passive-pickup', 'active-pickup', 'line'),
     inductance: maybe(number(0, 10)),
     volumeLoss: maybe(number(0, 30)),
+    volumePot: maybe(number(100_000, 1e6)),
+    volumeAt: maybe(number(0.05, 1)),
     out: plug,
   })
-  .map(({ output, out, inductance, volumeLoss, ...specs }) => ({
+  .map(({ output, out, inductance, volumeLoss, volumePot, volumeAt, ...specs }) => ({
     gear: {
       kind: 'electric-source',
       output,
       plugs: { out },
-      specs: output === 'passive-pickup' ? { ...specs, inductance, volumeLoss } : specs,
+      specs: output === 'passive-pickup' ? { ...specs, inductance, volumeLoss, volumePot, volumeAt } : specs,
     },
     settings: {},
   }))
@@ -144,6 +146,7 @@ const block = fc.oneof(
     threshold: number(-40, 10),
     ratio: number(1, 20),
     makeUp: number(0, 10),
+    takesOff: maybe(number(1, 8)),
     on: fc.boolean(),
   }),
   fc.record({
@@ -319,3 +322,55 @@ export const anySession: fc.Arbitrary<Session> = fc
     if (!reading.ok) throw new Error(JSON.stringify(reading.faults))
     return reading.session
   })
+
+/** Where strips meet: after their converters in the host, or on the wire; how many sound at once; what the bus goes through. */
+const mixed = fc.record({
+  base: anySession,
+  digital: fc.boolean(),
+  together: fc.constantFrom('all', 'in-turn', 2),
+  sends: fc.array(fc.integer({ min: -12, max: 6 }), { minLength: 4, maxLength: 4 }),
+  fader: number(-20, 10),
+  arithmetic,
+  limiter: fc.boolean(),
+  input,
+})
+
+/** The same sessions with a bus that as many of their strips feed as give what it takes. */
+export const anyMix: fc.Arbitrary<Session> = mixed.map((draw) => {
+  const { base, digital, together, sends, fader, limiter } = draw
+  const gear: object[] = [...base.gear]
+  const place = digital ? 'host' : 'desk'
+  const specs = digital ? {} : { maxInput: 20, maxOutput: 20, inputImpedance: 10_000, outputImpedance: 100 }
+  gear.push({ id: 'bus-fader', kind: 'fader', name: 'Bus fader', place, arithmetic: draw.arithmetic, specs })
+  const stages: object[] = [{ id: 'bus-1', gear: 'bus-fader', settings: { gain: fader } }]
+  if (digital && limiter) {
+    const blocks = [{ type: 'limiter', ceiling: -2 }]
+    gear.push({
+      id: 'bus-limiter',
+      kind: 'processor',
+      name: 'Bus limiter',
+      domain: 'digital',
+      arithmetic: draw.arithmetic,
+      blocks,
+      specs: {},
+    })
+    stages.push({ id: 'bus-2', gear: 'bus-limiter', settings: { gain: 0 } })
+  }
+  if (!digital) {
+    gear.push({ id: 'bus-unit', kind: 'interface', name: 'Bus unit', inputs: [{ id: 'in', ...draw.input.box }] })
+    stages.push({ id: 'bus-2', gear: 'bus-unit', port: 'in', settings: draw.input.settings })
+  }
+  const bus = { id: 'bus', name: 'Bus', kind: 'bus', together, stages }
+  const gives = (id: string) => {
+    const last = base.strips.find((strip) => strip.id === id)?.stages.at(-1)
+    const box = base.gear.find((item) => item.id === last?.gear)
+    return box && traitsOf(box).domains(box, last?.port).gives
+  }
+  const wanted = digital ? 'digital' : 'analogue'
+  const strips = base.strips.map((strip, i) =>
+    gives(strip.id) === wanted ? { ...strip, feeds: [{ to: 'bus', gain: sends[i] ?? 0 }] } : strip,
+  )
+  const reading = readSession(JSON.parse(JSON.stringify({ ...base, gear, strips: [...strips, bus] })))
+  if (!reading.ok) throw new Error(JSON.stringify(reading.faults))
+  return reading.session
+})

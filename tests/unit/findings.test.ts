@@ -27,11 +27,11 @@ describe('findings, each with what to do', () => {
     for (const each of findings(wild)) expect(each.action.length).toBeGreaterThan(10)
   })
   it('capsule overload names the distance that mends it', () => {
-    // 125 dB SPL at 1 m, at 0.3 m 135.46, peak 146.45: 12.45 dB over 134, so 0.3 · 10^(12.45/20) = 1.26 m.
+    // 125 dB SPL at 1 m, at 0.3 m 135.46, peak 146.45: 12.45 dB over 134, with the surge 18.45, so 0.3 · 10^(18.45/20) = 2.51 m.
     const found = find(change([['gear', 0, 'specs', 'level'], 125]), 'capsule-overload')
     expect(found?.severity).toBe('stop')
     expect(found?.message).toContain('12.4')
-    expect(found?.action).toContain('1.26 m')
+    expect(found?.action).toContain('2.51 m')
   })
   it('a capsule that only the surge overloads is a caution', () => {
     expect(find(change([['gear', 0, 'specs', 'level'], 110]), 'capsule-overload-surge')?.severity).toBe('caution')
@@ -79,19 +79,19 @@ describe('findings, each with what to do', () => {
       evaluateSession(applyChanges(valid(file), found?.changes ?? [])).strips[0]?.findings.map((each) => each.code),
     ).not.toContain('gain-range-exhausted')
   })
-  it('gain range exhausted below: its own pad with the gain set again; without one, a pad in the line', () => {
+  it('a surge that no gain brings down: its own pad with the gain set again; without one, a pad in the line', () => {
     const loud = change(
       [['gear', 0, 'specs', 'level'], 110],
       [[...settings, 'gain'], 0],
       [['gear', 1, 'specs', 'sensitivity'], 50],
     )
     // The peak is at −2.0 dBFS: 20 dB of pad and 7 dB of gain bring it to −15.
-    expect(find(loud, 'gain-range-exhausted')?.changes).toEqual([
+    expect(find(loud, 'surge-clips')?.changes).toEqual([
       { strip: 'narrator', stage: 'narrator-input', setting: 'pad', to: true },
       { strip: 'narrator', stage: 'narrator-input', setting: 'gain', to: 7 },
     ])
     const padless = withAt(loud, [...specs, 'pad'], 0)
-    const found = find(padless, 'gain-range-exhausted')
+    const found = find(padless, 'surge-clips')
     expect(found?.action).toMatch(/^Put a pad of 1\d dB before/)
     const mended = applyChanges(valid(padless), found?.changes ?? [])
     const left = evaluateSession(mended).strips[0]?.findings.filter((each) => each.severity !== 'note')

@@ -224,7 +224,7 @@ describe('in words and in the picture', () => {
     expect(headroom.headline).toBe('19.5 ± 6.7 dB before it clips')
     expect(headroom.detail).toMatch(/13\.5 dB with the surge; 0\.02 % that the take clips$/)
     expect(floor.detail).toMatch(/^50\.3 ± 6\.7 dB under the average/)
-    expect(latency.headline).toMatch(/^7\.67 ± 0\.12 ms to/)
+    expect(latency.headline).toMatch(/^8\.54 ± 0\.15 ms to/)
     expect(verdict(session, strip, evaluated).headroom.headline).toBe('19.5 dB before it clips')
   })
   it('a chance is never a certainty', () => {

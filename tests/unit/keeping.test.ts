@@ -3,7 +3,7 @@ import Dexie from 'dexie'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Gear, Microphone, Session } from '#core/session'
-import { blankGear, merge, share, writeSession } from '#core/session'
+import { SESSION_VERSION, blankGear, merge, share, writeSession } from '#core/session'
 import { dbSpl } from '#core/units'
 import { RemetraDatabase } from '~/persistence/database'
 import { Memos } from '~/persistence/memo'
@@ -149,7 +149,7 @@ describe('the repository', () => {
     const opening = await new SessionRepository(database).read('k')
     expect(opening).toMatchObject({ state: 'open', damage: null, row: { steps: [{ number: 0, label: 'Opened' }] } })
     const kept = opening.state === 'open' ? opening.session : null
-    expect(kept?.version).toBe(2)
+    expect(kept?.version).toBe(SESSION_VERSION)
     expect(JSON.stringify(kept)).not.toContain('inputImpedance":600')
     expect(() => writeSession(kept as Session)).not.toThrow()
     const [item] = (await new ShelfRepository(database).list()).rows

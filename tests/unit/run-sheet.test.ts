@@ -34,9 +34,9 @@ describe('the run sheet of the demo', () => {
     const phantom = steps.filter(({ group }) => group === 'phantom')
     expect(phantom.map(({ title }) => title)).toEqual([
       '48 V of bank A of Saltmarsh Four: on',
-      '48 V of bank B of Saltmarsh Four: off',
+      'Keep 48 V of bank B of Saltmarsh Four off',
     ])
-    expect(phantom[1]?.detail).toBe('Old Punt ribbon must not get it.')
+    expect(phantom[1]?.detail).toBe('"Old Punt ribbon" must not get it.')
     for (const { caution } of phantom) expect(caution).toMatch(/muted/)
   })
   it('cautions stand at headphones and loudspeakers', () => {

@@ -1,9 +1,7 @@
 import type { SettingChange } from '../../session'
 import type { Db } from '../../units'
-import { db } from '../../units'
 import type { GainControl } from '../gain-control'
-import { isHeld } from '../held'
-import { settableGain } from '../settable-gain'
+import { isHeldAt } from '../dynamics'
 import type { StripView } from './view'
 
 /** Everything that can be turned before a stage's output, and is not locked. */
@@ -20,7 +18,7 @@ export const indexOf = (view: StripView, control: Pick<GainControl, 'stage'>): n
 export function levelControls(view: StripView): GainControl[] {
   const { place } = view
   if (!place) return []
-  const held = view.stages.findLastIndex((stage, i) => i <= place.index && isHeld(stage))
+  const held = view.stages.findLastIndex((_, i) => i <= place.index && isHeldAt(view.stages, view.points, i))
   const free = turnable(view, place.index).filter((each) => indexOf(view, each) >= held && !each.isSystemSlider)
   const analogue = free.filter((each) => each.domain === 'analogue')
   const candidates = analogue.length > 0 ? analogue : free
@@ -34,9 +32,3 @@ export const setting = (view: StripView, { stage, setting: name }: GainControl, 
   setting: name,
   to,
 })
-
-/** What a control can be turned to, lower than now by at least some decibels; `null` where its range ends before. */
-export function lowered(control: GainControl, by: number): Db | null {
-  const { gain, limit } = settableGain(control.range, db(control.value - by))
-  return limit === 'lowest' || gain >= control.value ? null : gain
-}

@@ -1,8 +1,17 @@
-import type { Draft, Mend } from '../../session'
+import type { Change, Draft, Mend } from '../../session'
 import { isBus } from '../../session'
-import { db, dbToRatio, formatDecimal } from '../../units'
+import type { Db } from '../../units'
+import { formatDecimal } from '../../units'
+import type { Point } from '../cascade'
+import { nearGain } from '../compile/sound-source'
+import type { GainControl } from '../gain-control'
 import { padOf } from '../remedies'
-import { indexOf, lowered, setting, turnable } from './controls'
+import { RESERVE, hasReserve, hasRoom } from '../reserve'
+import type { ResolvedSource } from '../resolve'
+import { gainGrid } from '../settable-gain'
+import { indexOf, levelControls, setting, turnable } from './controls'
+import { withGainSet } from './level'
+import { leastLess, leastStep, tried } from './trial'
 import type { Check, StripView } from './view'
 import { NOTHING, gearName, microphones, perStage, source } from './view'
 
@@ -15,19 +24,39 @@ export const capsuleOverload: Check = (view) => {
   const from = source(view)
   const ceiling = point?.ceiling ?? null
   if (!point || !microphone || !from || ceiling === null) return []
-  const found = (code: Draft['code'], severity: Draft['severity'], over: number, what: string): Draft[] => [
-    {
-      code,
-      severity,
-      stage: microphone.id,
-      message: `${what} at the capsule is ${dB(over)} over the maximum SPL of "${microphone.gear.name}", ${formatDecimal(ceiling, 0)} dB SPL. No gain setting mends that.`,
-      action: `Move it to at least ${formatDecimal(from.distance * dbToRatio(db(over)), 2)} m, or use a microphone with a higher maximum SPL.`,
-    },
-  ]
+  const found = (code: Draft['code'], severity: Draft['severity'], over: number, what: string): Draft[] => {
+    const distance = farEnough(from, point.surgePeak - ceiling)
+    const move =
+      distance === null
+        ? 'Use a microphone with a higher maximum SPL, or its own pad.'
+        : `Move it to at least ${formatDecimal(distance, 2)} m, where the surge fits too, or use a microphone with a higher maximum SPL.`
+    return [
+      {
+        code,
+        severity,
+        stage: microphone.id,
+        message: `${what} at the capsule is ${dB(over)} over the maximum SPL of "${microphone.gear.name}", ${formatDecimal(ceiling, 0)} dB SPL. No gain setting changes that.`,
+        action: move,
+      },
+    ]
+  }
   if (point.peak > ceiling) return found('capsule-overload', 'stop', point.peak - ceiling, 'The rehearsed peak')
   if (point.surgePeak > ceiling)
     return found('capsule-overload-surge', 'caution', point.surgePeak - ceiling, 'The surge')
   return []
+}
+
+/** As far away as a setting can say, m. */
+const FARTHEST = 100
+
+/** The distance from which on a source is so much quieter, rounded up to a centimetre; `null` where none is. */
+export function farEnough(source: ResolvedSource, by: number): number | null {
+  const { specs, distance, gear } = source
+  const now = nearGain(specs.distance, distance, gear.size)
+  const quieter = (centimetres: number) => now - nearGain(specs.distance, centimetres / 100, gear.size) >= by
+  const first = Math.ceil(100 * distance)
+  const steps = leastStep(100 * FARTHEST - first, (step) => quieter(first + step), 1)
+  return steps === null ? null : (first + steps) / 100
 }
 
 /** A stage on the way is overdriven: the distortion stays, whatever is turned down behind it. */
@@ -61,7 +90,6 @@ export const overdriven = perStage((view, stage, i): readonly Draft[] => {
     ]
   }
   const rehearsed = over > 0
-  const by = rehearsed ? over + 1 : surgeOver
   return [
     {
       code: rehearsed ? 'overdriven' : 'surge-overdrives',
@@ -70,11 +98,33 @@ export const overdriven = perStage((view, stage, i): readonly Draft[] => {
       message: rehearsed
         ? `"${name}" is overdriven by ${dB(over)} at the rehearsed peak.${hiddenWords(view, i)}`
         : `"${name}" fits now, but the surge overdrives it by ${dB(surgeOver)}.`,
-      action: `Bring ${dB(by)} less to it: a lower output, a pad or more distance before it. Turning down behind it only makes the distortion quieter.`,
-      mends: () => [...turnDowns(view, i, by), ...padBefore(view, i, by)],
+      action: () => lessInto(view, i),
+      mends: () => [...turnDowns(view, i), ...padBefore(view, i)],
     },
   ]
 })
+
+const isFixed = (points: readonly Point[], at: number, enough: typeof hasRoom): boolean => {
+  const point = points[at]
+  return point !== undefined && enough(point)
+}
+
+/** What to do by hand about an overdriven stage: less at its input, or – where its own curve keeps that from helping – at its output. */
+function lessInto(view: StripView, at: number): string {
+  const name = view.stages[at]?.gear.name ?? ''
+  const less = at === 0 ? null : leastLess(view, at, (points) => isFixed(points, at, hasReserve))
+  if (less !== null && less <= MOST_LESS)
+    return `Bring at least ${formatDecimal(less, 1)} dB less to "${name}": a lower output, a pad or more distance before it. Turning down behind it only makes the distortion quieter.`
+  const point = view.points[at]
+  const short = Math.max(
+    RESERVE.peak - (point?.headroom ?? Infinity),
+    RESERVE.surge - (point?.surgeHeadroom ?? Infinity),
+  )
+  return `Turn the output or the make-up of "${name}" down by at least ${formatDecimal(Math.ceil(10 * short - 1e-6) / 10, 1)} dB: its own curve holds the level, so less before it does not help.`
+}
+
+/** More than that nobody takes off before a stage, dB (common practice, no source). */
+const MOST_LESS = 40
 
 /** An early clip that no later meter shows. */
 function hiddenWords(view: StripView, at: number): string {
@@ -84,23 +134,53 @@ function hiddenWords(view: StripView, at: number): string {
   return ` The recorder reads ${formatDecimal(end.peak, 1)} dBFS and does not show it.`
 }
 
-/** What can be turned down for it, from the stage's own gain towards the source; whether it helps is for the trial to say. */
-function turnDowns(view: StripView, at: number, by: number): Mend[] {
-  return turnable(view, at)
+/**
+ * What can be turned down for it, from the stage's own gain towards the source: so far that the reserve is there again, and the level
+ * behind it set anew; else as far as nothing clips, with what is left.
+ */
+function turnDowns(view: StripView, at: number): Mend[] {
+  const before = turnable(view, at)
     .reverse()
-    .flatMap((control) => {
-      const to = lowered(control, by)
-      if (to === null || indexOf(view, control) > at) return []
-      return [
-        {
-          action: `Turn the ${control.setting} of "${gearName(view, control.stage)}" down to ${formatDecimal(to, 1)} dB; turning down behind it only makes the distortion quieter.`,
-          changes: [setting(view, control, to)],
-        },
-      ]
-    })
+    .filter((control) => indexOf(view, control) <= at)
+  const [last] = levelControls(view).filter((control) => indexOf(view, control) > at)
+  const fixes = [hasReserve, hasRoom].flatMap((enough) =>
+    before.flatMap((control): Change[][] => {
+      const to = lowered(view, control, at, enough)
+      if (to === null) return []
+      const down = [setting(view, control, to)]
+      return last ? [withGainSet(view, down, last), down] : [down]
+    }),
+  )
+  return fixes.map((changes) => ({ action: turnedText(view, at, changes), changes }))
 }
 
-function padBefore(view: StripView, at: number, by: number): Mend[] {
+/** The highest gain of a control at which a stage has enough room; `null` where none of its range does. */
+function lowered(view: StripView, control: GainControl, at: number, enough: typeof hasRoom): Db | null {
+  const grid = gainGrid(control.range)
+  const from = grid.below(control.value)
+  const holds = (down: number) =>
+    isFixed(tried(view, [setting(view, control, grid.at(from - down))])?.points ?? [], at, enough)
+  const steps = leastStep(from, holds, 1)
+  return steps === null || steps === 0 ? null : grid.at(from - steps)
+}
+
+function turnedText(view: StripView, at: number, changes: readonly Change[]): string {
+  const parts = changes.flatMap((change) => {
+    if ('do' in change) return []
+    const now = view.controls.find((each) => each.stage === change.stage && each.setting === change.setting)?.value ?? 0
+    const way = Number(change.to) > now ? 'up' : 'down'
+    return Number(change.to) === now
+      ? []
+      : [
+          `the ${change.setting} of "${gearName(view, change.stage)}" ${way} to ${formatDecimal(Number(change.to), 1)} dB`,
+        ]
+  })
+  const left = tried(view, changes)?.points[at]
+  const surge = left?.surgeHeadroom == null ? '' : `, ${formatDecimal(left.surgeHeadroom, 1)} dB after the surge`
+  return `Turn ${parts.join(' and ')}. That leaves ${formatDecimal(left?.headroom ?? null, 1)} dB at "${view.stages[at]?.gear.name ?? ''}"${surge}.`
+}
+
+function padBefore(view: StripView, at: number): Mend[] {
   const [before, stage] = [view.stages[at - 1], view.stages[at]]
   if (!before || !stage || view.points[at - 1]?.unit !== 'dBu' || view.points[at]?.unit !== 'dBu') return []
   if (
@@ -117,14 +197,15 @@ function padBefore(view: StripView, at: number, by: number): Mend[] {
       },
     ]
   }
-  const loss = Math.ceil(by) + 1
-  if (loss > LARGEST_PAD) return []
-  return [
-    {
+  const less = leastLess(view, at, (points) => isFixed(points, at, hasReserve))
+  if (less === null) return []
+  // The pad's own impedances change the joint: a little more is tried where the first falls short.
+  return [Math.ceil(less), Math.ceil(less) + 2]
+    .filter((loss) => loss > 0 && loss <= LARGEST_PAD)
+    .map((loss) => ({
       action: `Put a pad of ${loss} dB before "${stage.gear.name}".`,
       changes: [{ do: 'insert', strip: view.strip.id, index: at, gear: padOf(view.session, loss, before, stage) }],
-    },
-  ]
+    }))
 }
 
 /** No usual pad is larger (common practice, no source). */

@@ -1,15 +1,18 @@
 import type { Change, Draft, Mend, TargetReading } from '../../session'
-import { formatDecimal } from '../../units'
+import { isBus } from '../../session'
+import { db, formatDecimal } from '../../units'
 import type { Point } from '../cascade'
+import { hasDynamics } from '../dynamics'
 import type { GainControl } from '../gain-control'
 import { padOf } from '../remedies'
 import type { SettableGain } from '../settable-gain'
 import { gainAtTarget } from '../settable-gain'
 import type { ReadingPlace } from '../target-window'
 import { aimError, meterReading, windowError } from '../target-window'
-import { levelControls, setting } from './controls'
+import { indexOf, levelControls, setting } from './controls'
 import { closerMend, inlinePreampMend } from './more-level'
-import { tried } from './trial'
+import { lowerSends } from './sends'
+import { leastLess, tried } from './trial'
 import type { Check, StripView } from './view'
 import { gearName } from './view'
 
@@ -31,15 +34,15 @@ const LEAST_RESERVE = 6
 const LEVEL_CODES = ['clips', 'target-missed', 'gain-range-exhausted'] as const
 
 /**
- * The level where it is read: one finding for whatever is wrong with it, and one number to turn to. Clipping goes before
- * a gain at its end, that before the surge, the surge before the window, the window before the reserve.
+ * The level where it is read: one finding for whatever is wrong with it, and one number to turn to. Clipping goes before the surge,
+ * the surge before a gain at its end, that before the window, the window before the reserve.
  */
 export const level: Check = (view) => {
   const { place } = view
   const point = place && view.points[place.index]
   if (!place || !point) return []
   const state: LevelState = { view, place, point, advice: adviceFor(view, place, point) }
-  const finding = clips(state) ?? exhausted(state) ?? surgeClips(state) ?? missed(state) ?? closeToFull(state)
+  const finding = clips(state) ?? surgeClips(state) ?? exhausted(state) ?? missed(state) ?? closeToFull(state)
   return finding ? [finding] : []
 }
 
@@ -64,16 +67,41 @@ function adviceFor(view: StripView, place: ReadingPlace, point: Point): Advice |
 }
 
 function adviceAt(control: GainControl, view: StripView, place: ReadingPlace, point: Point): Advice {
-  const error = aimError(point, place, view.target)
   const { low, high, aim } = view.target
   // A target that reads averages must not take the peaks over the top.
-  const wanted = Math.min(control.value - error, control.value + (point.headroom ?? Infinity))
+  const room = point.headroom ?? Infinity
+  const wanted = isCurvedBetween(view, control, place)
+    ? solvedGain(view, control, place)
+    : Math.min(control.value - aimError(point, place, view.target), control.value + room)
   const settable = gainAtTarget(control.range, wanted, {
     under: aim - low,
-    over: Math.min(high - aim, control.value + (point.headroom ?? Infinity) - wanted),
+    over: Math.min(high - aim, control.value + room - wanted),
   })
   const short = settable.limit === null ? 0 : wanted - settable.gain
   return { control, short, ...settable }
+}
+
+/** Whether a curve stands between a gain and the meter: there a decibel is not a decibel. */
+const isCurvedBetween = (view: StripView, control: GainControl, place: ReadingPlace): boolean =>
+  view.stages.some((stage, i) => i > indexOf(view, control) && i <= place.index && hasDynamics(stage))
+
+/** The gain for the target, solved by evaluating; beyond its range by what is missing at its end. */
+function solvedGain(view: StripView, control: GainControl, place: ReadingPlace): number {
+  const { gainMin, gainMax } = control.range
+  const over = (gain: number): number => {
+    const { points = [], error = 0 } = tried(view, [setting(view, control, db(gain))]) ?? {}
+    return Math.max(error ?? 0, -(points[place.index]?.headroom ?? Infinity))
+  }
+  const [atLeast, atMost] = [over(gainMin), over(gainMax)]
+  if (atLeast > 0) return gainMin - atLeast
+  if (atMost < 0) return gainMax - atMost
+  let [low, high] = [gainMin, gainMax]
+  while (high - low > 0.005) {
+    const middle = (low + high) / 2
+    if (over(middle) > 0) high = middle
+    else low = middle
+  }
+  return low
 }
 
 const stageOf = ({ view, place, advice }: LevelState) =>
@@ -94,8 +122,27 @@ function turnTo({ view, advice }: LevelState): Mend[] {
   ]
 }
 
+/** Rounded up to a tenth, as "at least" is said. */
+const atLeast = (value: number) => formatDecimal(Math.ceil(10 * value - 1e-6) / 10, 1)
+
+/**
+ * What has to come less to the place where the target is read, in words that a hand can follow: at its own input, and before a
+ * compressor on the way only as much as does it through its curve.
+ */
+function lessThere({ view, place }: LevelState, by: number): string {
+  const input = view.stages[place.index]?.gear.name ?? ''
+  if (place.index === 0) return `Lower the file of "${input}" itself by at least ${atLeast(by)} dB`
+  const at = view.stages.findLastIndex((stage, i) => i > 0 && i < place.index && hasDynamics(stage))
+  const plain = `Bring at least ${atLeast(by)} dB less to "${input}"`
+  if (at < 0) return plain
+  const curve = view.stages[at]?.gear.name ?? ''
+  const reserve = (points: readonly Point[]) => (points[place.index]?.surgeHeadroom ?? Infinity) >= LEAST_RESERVE - 1e-6
+  const before = by >= LEAST_RESERVE ? leastLess(view, at, reserve) : null
+  return `${plain}: turn the output or make-up of "${curve}" down by that much${before === null ? '' : `, or bring ${formatDecimal(before, 1)} dB less to "${curve}"`}`
+}
+
 function clips(state: LevelState): Draft | null {
-  const { point, place, view } = state
+  const { point, place } = state
   if (point.headroom === null || point.headroom >= 0 || isDesk(place)) return null
   const least = LEAST_RESERVE - (point.surgeHeadroom ?? 0)
   return {
@@ -103,33 +150,32 @@ function clips(state: LevelState): Draft | null {
     severity: 'stop',
     stage: stageOf(state),
     message: `The rehearsed peak is ${dB(point.headroom)} over 0 dBFS: ${place.meter === 'converter' ? 'the converter' : 'the file'} clips now.`,
-    action: `Bring at least ${dB(least)} less to "${view.stages[place.index]?.gear.name}"; nothing behind the converter can mend it.`,
+    action: () => `${lessThere(state, least)}. Turning down behind the converter does not undo it.`,
     mends: () => [...turnTo(state), ...lessLevel(state)],
     cures: LEVEL_CODES,
   }
 }
 
 function surgeClips(state: LevelState): Draft | null {
-  const { point, place, view, advice } = state
+  const { point, place, view } = state
   const over = -(point.surgeHeadroom ?? 0)
   if (over <= 0 || isDesk(place)) return null
   const off = windowError(point, place, view.target)
   const found = { code: 'surge-clips', severity: 'caution', stage: stageOf(state) } as const
   const message = `It fits now, but the surge will be ${dB(over)} over 0 dBFS.`
-  const cured = advice !== null && advice.control.value - advice.gain > over
-  if (off > 0 && cured) {
+  if (off > 0) {
     return {
       ...found,
       message,
-      action: `Bring ${dB(over)} less to it before the take.`,
-      mends: () => turnTo(state),
+      action: () => `${lessThere(state, over)} before the take.`,
+      mends: () => [...turnTo(state), ...lessLevel(state)],
       cures: LEVEL_CODES,
     }
   }
   return {
     ...found,
     message,
-    action: `This target and this surge do not go together: choose a target that aims at least ${dB(over)} lower, or the one by risk.`,
+    action: `This target and this surge do not go together: choose a target that aims at least ${atLeast(over)} dB lower, or the one by risk.`,
   }
 }
 
@@ -158,11 +204,20 @@ function exhausted(state: LevelState): Draft | null {
       ? `${words} It wants ${dB(advice.short)} more gain than there is.`
       : `${words} Even at its minimum this gain brings ${dB(advice.short)} too much.`,
     action: more
-      ? 'Go closer, use a more sensitive microphone, or an input with more gain.'
+      ? (surgeInTheWay(state, advice.short) ??
+        'Go closer, use a more sensitive microphone, or an input with more gain.')
       : 'Go further away, use a less sensitive input, or put a pad before it.',
     mends: () => (more ? moreLevel(state) : lessLevel(state)),
     cures: LEVEL_CODES,
   }
+}
+
+/** Said in the place of more level where the surge has no room for it. */
+function surgeInTheWay({ point, place, view }: LevelState, more: number): string | null {
+  const over = more - (point.surgeHeadroom ?? Infinity)
+  if (over <= 0 || isDesk(place)) return null
+  const left = Math.max(0, view.stages[place.index] ? (point.surgeHeadroom ?? 0) : 0)
+  return `Leave the level: the surge has only ${formatDecimal(Math.floor(10 * left) / 10, 1)} dB left. Choose a target that aims at least ${atLeast(over)} dB lower, or the one by risk.`
 }
 
 /** Gains that close are the same. */
@@ -177,7 +232,7 @@ function missed(state: LevelState): Draft | null {
     severity: off > 0 ? 'caution' : 'note',
     stage: stageOf(state),
     message: missWords(state, off),
-    action: missedByHand(state),
+    action: (off < 0 && surgeInTheWay(state, -aimError(point, place, view.target))) || missedByHand(state),
   }
   // A direction that the window does not ask for is a plan for several gains, not advice about this one.
   const helps = advice !== null && Math.sign(advice.gain - advice.control.value) === -Math.sign(off)
@@ -207,12 +262,13 @@ function closeToFull(state: LevelState): Draft | null {
     severity: intended ? 'note' : 'caution',
     stage: stageOf(state),
     message: `After the surge ${dB(left)} are left before 0 dBFS.`,
-    action: `${intended ? 'The chosen target works that close to full scale.' : 'The level is where the target wants it, and the surge is large.'} For ${LEAST_RESERVE} dB of reserve (common practice) choose a target ${dB(LEAST_RESERVE - left)} lower.`,
+    action: `${intended ? 'The chosen target works that close to full scale.' : 'The level is where the target wants it, and the surge is large.'} For ${LEAST_RESERVE} dB of reserve (common practice) choose a target ${atLeast(LEAST_RESERVE - left)} dB lower.`,
   }
 }
 
 /** The input's own pad first, then one in the line; each with the gain set again. */
-function lessLevel({ view, place, advice }: LevelState): Mend[] {
+function lessLevel({ view, place, point, advice }: LevelState): Mend[] {
+  if (isBus(view.strip)) return lessFromSends(view, point)
   const stage = view.stages[place.index]
   const excess = advice ? -advice.short : 0
   const mends: Mend[] = []
@@ -242,6 +298,17 @@ function lessLevel({ view, place, advice }: LevelState): Mend[] {
   return mends
 }
 
+/** A bus that is too hot is brought down where it is fed: no pad belongs into a sum. */
+function lessFromSends(view: StripView, point: Point): Mend[] {
+  const least = Math.max(0, LEAST_RESERVE - (point.surgeHeadroom ?? 0))
+  return [least, least + 1, least + 3].flatMap((by) => {
+    const changes = lowerSends(view.session, view.strip.id, by)
+    return changes.length === 0
+      ? []
+      : [{ action: `Bring all ${changes.length} sends into this bus down by ${atLeast(by)} dB.`, changes }]
+  })
+}
+
 /** No usual pad is larger (common practice, no source): what is still too much then wants another input. */
 const LARGEST_PAD = 40
 
@@ -268,11 +335,18 @@ function moreLevel({ view, place, advice }: LevelState): Mend[] {
   ]
 }
 
-/** Changes, and the gain set again to what the target then wants. */
+/** Changes, and the gain set again to what the target then wants, solved by evaluating. */
 export function withGainSet(view: StripView, changes: Change[], control: GainControl | undefined): Change[] {
-  const error = control && tried(view, changes)?.error
-  if (!control || error == null) return changes
+  if (!control) return changes
   const { low, high, aim } = view.target
-  const { gain } = gainAtTarget(control.range, control.value - error, { under: aim - low, over: high - aim })
-  return [...changes, setting(view, control, gain)]
+  let gain = control.value
+  // Through a curve the first step falls short: what is left is added.
+  for (let round = 0; round < ROUNDS; round++) {
+    const error = tried(view, [...changes, setting(view, control, db(gain))])?.error
+    if (error == null || Math.abs(error) < 0.005) break
+    gain = Math.min(control.range.gainMax, Math.max(control.range.gainMin, gain - error))
+  }
+  const { gain: to } = gainAtTarget(control.range, gain, { under: aim - low, over: high - aim })
+  return [...changes, setting(view, control, to)]
 }
+const ROUNDS = 6

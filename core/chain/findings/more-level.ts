@@ -1,8 +1,11 @@
 import type { Change, Mend } from '../../session'
-import { db, dbToRatio, formatShort, metres } from '../../units'
+import { formatShort, metres } from '../../units'
+import { nearGain } from '../compile/sound-source'
 import { inPlug, outPlug } from '../joint'
-import { phantomChanges } from '../phantom'
+import { phantomOn } from '../phantom'
 import { inlinePreampOf } from '../remedies'
+import type { ResolvedSource } from '../resolve'
+import { leastStep } from './trial'
 import type { StripView } from './view'
 import { microphones, source } from './view'
 
@@ -13,14 +16,26 @@ const CLOSEST = 0.05
 export function closerMend(view: StripView, short: number): Mend[] {
   const from = source(view)
   if (!from || short <= 0) return []
-  const distance = Math.floor(100 * from.distance * dbToRatio(db(-short))) / 100
-  if (distance < CLOSEST) return []
+  const distance = nearEnough(from, short)
+  if (distance === null) return []
   return [
     {
       action: `Go closer: ${formatShort(distance)} m instead of ${formatShort(from.distance)} m.`,
       changes: [{ strip: view.strip.id, stage: from.id, setting: 'distance', to: metres(distance) }],
     },
   ]
+}
+
+/** The distance at which a source is so much louder, rounded down to a centimetre; `null` where that would be at the mouth. */
+function nearEnough({ specs, distance, gear }: ResolvedSource, by: number): number | null {
+  const now = nearGain(specs.distance, distance, gear.size)
+  const last = Math.floor(100 * distance)
+  const steps = leastStep(
+    last - 100 * CLOSEST,
+    (step) => nearGain(specs.distance, (last - step) / 100, gear.size) - now >= by,
+    1,
+  )
+  return steps === null || last - 100 * CLOSEST < 0 ? null : (last - steps) / 100
 }
 
 /** No usual inline preamp gives more (common practice, no source), dB. */
@@ -43,7 +58,9 @@ export function inlinePreampMend(view: StripView, short: number, settle: (change
   const insert: Change = { do: 'insert', strip: view.strip.id, index: at + 1, gear: inlinePreampOf(view.session, gain) }
   const supply = view.own.find((use) => use.user.id === microphone.id)?.supply
   if (!supply?.can) return []
-  const on = supply.on ? [] : phantomChanges(view.phantom, supply.stage.id, true)
+  // The inline preamp keeps the 48 V from the microphone; whatever else hangs on the switch gets it.
+  const on = supply.on ? [] : phantomOn(view.phantom, supply, microphone.id)
+  if (on === null) return []
   const caution = supply.on ? '' : ' Mute the outputs first, switch 48 V on for it, and wait.'
   return [
     { action: `Put an inline preamp of ${gain} dB behind the microphone.${caution}`, changes: settle([insert, ...on]) },

@@ -1,7 +1,7 @@
 import type { Draft, Mend } from '../../session'
 import { analogueInput } from '../../session'
 import type { FedUse, PhantomUse } from '../phantom'
-import { isFed, phantomChanges, usesOn } from '../phantom'
+import { isFed, phantomChanges, phantomSwitch, usersText, usesOn } from '../phantom'
 import { freePorts } from '../remedies'
 import { toPorts } from './to-port'
 import type { Check, StripView } from './view'
@@ -19,27 +19,36 @@ const OFF_UNNEEDED = `${MUTE_FIRST}, then switch it off: only what needs phantom
 const neighbours = (view: StripView, use: FedUse) =>
   usesOn(view.phantom, use.supply.switchId).filter((other) => other.supply.stage.id !== use.supply.stage.id)
 
-/** A bank is live when any of its inputs has phantom on. */
-const isLive = (view: StripView, use: FedUse) => use.supply.on || neighbours(view, use).some((other) => other.supply.on)
-
 /** Switching 48 V for everything on its switch, as it is done with safety. */
 const switching = (view: StripView, use: FedUse, to: boolean, action: string): Pick<Draft, 'mends'> => ({
   mends: () => [{ action, changes: phantomChanges(view.phantom, use.supply.stage.id, to) }],
 })
 
+/** Whether a use can go to another input of its unit: what is on that switch already bears what this one brings. */
+function isSafe(view: StripView, { attitude, supply }: PhantomUse, port: string): boolean {
+  const stage = supply?.stage
+  if (stage?.kind !== 'interface') return true
+  const bank = analogueInput(stage.gear, port)?.phantomBank
+  const there = bank === undefined ? null : phantomSwitch(view.phantom, `${stage.gear.id}/bank/${bank}`)
+  if (!there) return true
+  return attitude === 'needed' ? there.harmed.length === 0 : attitude === 'harmful' ? there.needing.length === 0 : true
+}
+
 /** Free microphone inputs of the same unit on another switch. */
-function otherBanks(view: StripView, { supply }: FedUse): Mend[] {
-  const { stage, bank } = supply
+function otherBanks(view: StripView, use: FedUse): Mend[] {
+  const { stage, bank } = use.supply
+  const needs = use.attitude === 'needed'
   if (stage.kind !== 'interface' || view.strip.stages.every((each) => each.id !== stage.id)) return []
   const elsewhere = freePorts(view.session, stage.gear.id, 'mic').filter((port) => {
     const input = analogueInput(stage.gear, port)
-    return input !== undefined && (bank === undefined || input.phantomBank !== bank)
+    return input !== undefined && (bank === undefined || input.phantomBank !== bank) && isSafe(view, use, port)
   })
   return toPorts(
     view,
     stage,
     elsewhere,
-    `${MUTE_FIRST}, 48 V off, wait, then move it to input {port}, which has a switch of its own.`,
+    `${MUTE_FIRST}, 48 V off, wait, then move ${name(use)} to input {port}, which is on another switch${needs ? '; switch 48 V on there and wait' : ''}.`,
+    needs,
   )
 }
 
@@ -52,7 +61,7 @@ const name = ({ user }: PhantomUse) => `"${user.gear.name}"`
 
 export const phantomMissing: Check = (view) =>
   view.own
-    .filter((use) => use.attitude === 'needed' && !(isFed(use) && isLive(view, use)))
+    .filter((use) => use.attitude === 'needed' && !isSupplied(view, use))
     .map((use) => {
       const found: Draft = {
         code: 'phantom-missing',
@@ -78,22 +87,29 @@ export const phantomMissing: Check = (view) =>
               : '48 V comes from the first active box after it, and this one gives none: put a preamp or a microphone input there, or a separate phantom supply.',
         }
       }
-      const endangered = neighbours(view, use).find((other) => other.attitude === 'harmful')
-      if (!use.supply.can) return found
-      if (endangered)
+      const fed = phantomSwitch(view.phantom, use.supply.switchId)
+      if (!use.supply.can || !fed) return found
+      if (fed.should === 'conflict')
         return {
           ...found,
-          action: `Its bank also feeds ${name(endangered)}, which 48 V can harm: first ${toAnotherBank(view, use)}.`,
+          action: `Keep 48 V off: its switch also feeds ${usersText(fed.harmed)}, which must not get it. First ${toAnotherBank(view, use)}.`,
           mends: () => otherBanks(view, use),
         }
       const action = `${MUTE_FIRST}, then switch 48 V on for this input and wait until it has settled.`
       return { ...found, action, ...switching(view, use, true, action) }
     })
 
+/** A bank is live when any of its inputs has phantom on. */
+const isSupplied = (view: StripView, use: PhantomUse): boolean =>
+  isFed(use) && (phantomSwitch(view.phantom, use.supply.switchId)?.on ?? false)
+
 /** Free microphone inputs of the same unit that can give 48 V. */
-function poweredInputs(view: StripView, { next }: PhantomUse): Mend[] {
+function poweredInputs(view: StripView, use: PhantomUse): Mend[] {
+  const { next } = use
   if (next?.kind !== 'interface') return []
-  const able = freePorts(view.session, next.gear.id, 'mic').filter((port) => analogueInput(next.gear, port)?.phantom)
+  const able = freePorts(view.session, next.gear.id, 'mic').filter(
+    (port) => analogueInput(next.gear, port)?.phantom && isSafe(view, use, port),
+  )
   return toPorts(view, next, able, `${MUTE_FIRST}, move it to input {port}, then switch 48 V on there and wait.`, true)
 }
 
@@ -101,15 +117,19 @@ export const phantomHarmful: Check = (view) =>
   view.own
     .filter(isFed)
     .filter((use) => use.attitude === 'harmful' && use.supply.on)
-    .map((use) => ({
-      code: 'phantom-harmful',
-      severity: 'stop',
-      stage: use.supply.stage.id,
-      joint: true,
-      message: `48 V is on and can harm ${name(use)}.`,
-      action: OFF,
-      ...switching(view, use, false, OFF),
-    }))
+    .map((use) => {
+      const fed = phantomSwitch(view.phantom, use.supply.switchId)
+      const needing = fed?.should === 'conflict' ? usersText(fed.needing) : ''
+      return {
+        code: 'phantom-harmful',
+        severity: 'stop',
+        stage: use.supply.stage.id,
+        joint: true,
+        message: `48 V is on and can harm ${name(use)}.`,
+        action: needing ? `${OFF} ${needing} on the same switch needs it: ${toAnotherBank(view, use)}.` : OFF,
+        ...switching(view, use, false, OFF),
+      }
+    })
 
 export const phantomUnneeded: Check = (view) =>
   view.own

@@ -1,3 +1,4 @@
+import { farEnough } from '../../chain/findings/headroom'
 import { volumeLoss } from '../../chain/compile/electric-source'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
@@ -106,8 +107,8 @@ export const capsuleOverload: Cause = {
     const from = view.stages[0]
     const over = Math.max(0, (view.points[0]?.surgePeak ?? 0) - (view.points[0]?.ceiling ?? Infinity))
     const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
-    if (from?.kind !== 'sound-source' || over <= 0) return []
-    const distance = Math.ceil(100 * from.distance * 10 ** ((over + 1) / 20)) / 100
+    const distance = from?.kind === 'sound-source' ? farEnough(from, over + 1) : null
+    if (!from || distance === null || over <= 0) return []
     const farther = turn(view, from.id, 'distance', distance)
     return control ? [{ says: `Move it to ${formatDecimal(distance, 2)} m.`, changes: [farther] }] : []
   },

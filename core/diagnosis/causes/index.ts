@@ -47,6 +47,7 @@ export const causes = {
   'plug-half-in': sides.plugHalfIn,
   'balance-control': sides.balanceControl,
   'phantom-missing': silence.phantomMissing,
+  'phantom-on-harmed': silence.phantomOnHarmed,
   'muted': silence.muted,
   'gain-down': silence.gainDown,
   'wrong-input': silence.wrongInput,

@@ -2,7 +2,7 @@ import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { evidenceOf, has, mendsOf, turn } from './common'
+import { evidenceOf, found, has, mendsOf, turn } from './common'
 
 const PHANTOM = ['phantom-missing'] as const
 const needsPhantom = ({ chain }: DiagnosisView) => chain.own.find(({ attitude }) => attitude === 'needed')
@@ -12,7 +12,7 @@ export const phantomMissing: Cause = {
   prior: 10,
   symptoms: { 'nothing': 0.8, 'too-quiet': 0.15 },
   when: { changed: 1.5 },
-  codes: ['phantom-missing', 'phantom-unneeded', 'phantom-harmful', 'phantom-neighbour'],
+  codes: ['phantom-missing'],
   readings: 'lower',
   shows: { 'phantom-lamp': { off: 0.98 }, 'where-it-dies': { input: 0.95 } },
   present: (view) => has(view, ...PHANTOM),
@@ -27,10 +27,38 @@ export const phantomMissing: Cause = {
   },
   mends: (view) => mendsOf(view, PHANTOM),
   byHand: 'Mute the outputs, turn the gain down, switch 48 V on, and wait half a minute before opening.',
+  // Where the switch also feeds what it would harm, the finding says the way out.
+  byHandIn: (view) => found(view, PHANTOM)?.action ?? phantomMissing.byHand,
   after: 'Read the input’s meter with somebody speaking.',
   caution:
     'Outputs muted first. Nothing on the same switch that it can harm: old ribbons, unbalanced outputs, some receivers and players.',
 }
+
+const HARM = ['phantom-harmful', 'phantom-neighbour'] as const
+const harmed = ({ chain }: DiagnosisView) => chain.own.some(({ attitude }) => attitude === 'harmful')
+
+export const phantomOnHarmed: Cause = {
+  title: '48 V reaches something that it can harm',
+  prior: 3,
+  symptoms: { 'nothing': 0.4, 'distortion': 0.3, 'hum': 0.2, 'thin': 0.3, 'too-quiet': 0.3, 'hiss': 0.1 },
+  when: { changed: 2 },
+  codes: [...HARM, 'phantom-unneeded'],
+  shows: { 'phantom-lamp': { harmful: 0.98 }, 'where-it-dies': { input: 0.9 } },
+  present: (view) => stops(view, HARM).length > 0,
+  evidence: (view) => {
+    if (stops(view, HARM).length > 0) return evidenceOf(view, HARM, 40)
+    return harmed(view)
+      ? [says('48 V is off, as the session has it.', 0.1)]
+      : [says('Nothing in this strip can be harmed by 48 V.', 0)]
+  },
+  mends: (view) => mendsOf(view, HARM),
+  byHand:
+    'Mute the outputs, switch 48 V off, and wait before anything is unplugged. Then have the microphone checked before it is used again.',
+  after: 'Listen to the microphone against another one: a ribbon that was harmed sounds dull or weak.',
+  caution: 'Outputs muted first. Nothing is plugged or unplugged while 48 V is on.',
+}
+const stops = ({ findings }: DiagnosisView, codes: readonly string[]) =>
+  findings.filter(({ code, severity }) => codes.includes(code) && severity === 'stop')
 
 export const muted: Cause = {
   title: 'Something is muted',

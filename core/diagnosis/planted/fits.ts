@@ -61,6 +61,17 @@ export const fits: Readonly<Record<CauseId, readonly TemplateId[]>> = {
   'plug-half-in': EVERYWHERE,
   'balance-control': EVERYWHERE,
   'phantom-missing': ['condenser', 'slider', 'preamp', 'host', 'two-heard', 'desk'],
+  'phantom-on-harmed': [
+    'condenser',
+    'moving-coil',
+    'slider',
+    'preamp',
+    'noisy-preamp',
+    'host',
+    'two-heard',
+    'desk',
+    'room',
+  ],
   'muted': EVERYWHERE,
   'gain-down': [
     'condenser',

@@ -280,6 +280,18 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     const supply = view.chain.own.find(({ attitude }) => attitude === 'needed')?.supply
     return supply?.on ? changed(view, [set(view, supply.stage.id, 'phantom', false)]) : null
   },
+  'phantom-on-harmed': (view) => {
+    const microphone = kind(view, 'microphone')
+    const use = view.chain.own.find(({ user }) => user.id === microphone?.id)
+    if (microphone?.kind !== 'microphone' || !use?.supply?.can || use.blocked) return null
+    const ribbon = {
+      ...view.session,
+      gear: view.session.gear.map((item) =>
+        item.id === microphone.gear.id ? ({ ...item, principle: 'ribbon', phantom: 'harmful' } as Gear) : item,
+      ),
+    }
+    return applyMend(ribbon, [set(view, use.supply.stage.id, 'phantom', true)])
+  },
   'gain-down': (view) => {
     const [first] = gains(view)
     return first && first.value - first.range.gainMin > 22 ? changed(view, turned(view, 0, -99)) : null
