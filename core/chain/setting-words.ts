@@ -1,3 +1,4 @@
+import type { Block } from '../session'
 import { formatShort } from '../units'
 import type { GainControl } from './gain-control'
 import { gainControls } from './gain-control'
@@ -17,8 +18,12 @@ export interface SettingWords {
   readonly words: string
 }
 
-/** All that a hand sets at a stage, gains first; also what stands at zero or is out. */
+/** All that a hand sets at a stage, gains first, a processor’s sections last; also what stands at zero or is out. */
 export function settingWords(stage: ResolvedStage): SettingWords[] {
+  return [...plainSettings(stage), ...sectionSettings(stage)]
+}
+
+function plainSettings(stage: ResolvedStage): SettingWords[] {
   if (stage.kind === 'sound-source')
     return [{ setting: 'distance', name: 'Distance', words: `${formatShort(stage.distance)} m from the capsule` }]
   const { gain, fader, phantom, pad, lowCut, tap, angle, cable, distance } = stage.settings
@@ -35,6 +40,53 @@ export function settingWords(stage: ResolvedStage): SettingWords[] {
     ['cable', 'Cable', cable === undefined ? null : `${formatShort(cable, 1)} m`],
   ]
   return told.flatMap(([setting, name, words]) => (words === null ? [] : [{ setting, name, words }]))
+}
+
+/** The controls of a processor’s sections: threshold, ratio, make-up, ceiling, each with its unit, and whether it is in. */
+function sectionSettings(stage: ResolvedStage): SettingWords[] {
+  if (stage.kind !== 'processor') return []
+  const unit = stage.gear.domain === 'digital' ? 'dBFS' : 'dBu'
+  return stage.gear.blocks.flatMap((block, i) => {
+    const name = sectionName(stage.gear.blocks, i)
+    const told: [string, string][] = sectionValues(block, unit)
+    return [
+      { setting: `section-${i}`, name, words: block.on ? 'in' : 'out' },
+      ...told.map(([control, words]) => ({ setting: `section-${i}-${control}`, name: `${name} ${control}`, words })),
+    ]
+  })
+}
+
+/** A section as it is called: by its own name, or by its type, counted where there are several of it. */
+function sectionName(blocks: readonly Block[], i: number): string {
+  const block = blocks[i] as Block
+  const alike = blocks.filter(({ type }) => type === block.type)
+  const type = block.type.charAt(0).toUpperCase() + block.type.slice(1)
+  return block.name ?? (alike.length > 1 ? `${type} ${alike.indexOf(block) + 1}` : type)
+}
+
+function sectionValues(block: Block, unit: string): [string, string][] {
+  const dB = (value: number) => `${formatShort(value, 1)} dB`
+  const level = (value: number) => `${formatShort(value, 1)} ${unit}`
+  switch (block.type) {
+    case 'compressor':
+      return [
+        ['threshold', level(block.threshold)],
+        ['ratio', `${formatShort(block.ratio, 1)} : 1`],
+        ['make-up', dB(block.makeUp)],
+      ]
+    case 'expander':
+      return [
+        ['threshold', level(block.threshold)],
+        ['ratio', `1 : ${formatShort(block.ratio, 1)}`],
+        ...(block.range === undefined ? [] : [['range', dB(block.range)] as [string, string]]),
+      ]
+    case 'limiter':
+      return [['ceiling', level(block.ceiling)]]
+    case 'equaliser':
+      return [['change of level', dB(block.change)]]
+    case 'gain':
+      return [['gain', dB(block.gain)]]
+  }
 }
 
 /** Which socket of a box a stage is, where it has several. */

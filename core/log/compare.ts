@@ -118,7 +118,9 @@ function boxDifferences(from: Session, to: Session): Difference[] {
       const name = (was ?? is)?.name ?? ''
       return [{ of: name, what: 'In the session', from: was ? 'yes' : 'no', to: is ? 'yes' : 'no' }]
     }
-    return gearDifferences(was, is).map((each) => ({ of: is.name, what: each.words, from: each.from, to: each.to }))
+    // A processor’s sections are settings, and compared with them.
+    const others = gearDifferences(was, is).filter(({ path }) => !path.startsWith('blocks'))
+    return others.map((each) => ({ of: is.name, what: each.words, from: each.from, to: each.to }))
   })
 }
 

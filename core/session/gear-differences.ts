@@ -1,7 +1,7 @@
 import { formatPath } from './fault'
-import type { FieldTable } from './field'
+import type { FieldTable, NumberField } from './field'
 import type { Gear } from './gear'
-import { inputSpecs, kinds, latencySpecs, outputSpecs } from './gear'
+import { blockFields, inputSpecs, kinds, latencySpecs, outputSpecs } from './gear'
 
 /** One value in which two boxes differ, as text. */
 export interface GearDifference {
@@ -18,26 +18,52 @@ export function gearDifferences(from: Gear, to: Gear): GearDifference[] {
   return [...new Set([...a.keys(), ...b.keys()])].sort().flatMap((path) => {
     const [was, is] = [a.get(path), b.get(path)]
     const keys = was?.keys ?? is?.keys ?? []
-    return was?.text === is?.text ? [] : [{ path, words: inWords(keys), from: was?.text ?? '–', to: is?.text ?? '–' }]
+    if (was?.text === is?.text) return []
+    return [
+      {
+        path,
+        words: inWords(is ? to : from, keys),
+        from: was ? withUnit(from, was) : '–',
+        to: is ? withUnit(to, is) : '–',
+      },
+    ]
   })
 }
 
-type Labels = Readonly<Record<string, string>>
-const labelsOf = (...tables: FieldTable[]): Labels =>
-  Object.fromEntries(tables.flatMap((fields) => Object.entries(fields).map(([key, { label }]) => [key, label])))
-const LABELS = labelsOf(...Object.values(kinds).map((each) => each.allFields), latencySpecs)
-const PORT_LABELS = { inputs: labelsOf(inputSpecs), outputs: labelsOf(outputSpecs) }
+/** The fields that may stand at a box or its ports, and at a processor’s sections. */
+const PORT_FIELDS: Record<'inputs' | 'outputs', FieldTable> = { inputs: inputSpecs, outputs: outputSpecs }
+
+/** The field that a value belongs to: of its section, its port, or its own kind of box. */
+function fieldAt({ kind }: Gear, path: readonly PropertyKey[]): NumberField | undefined {
+  const [list] = path
+  const table: FieldTable =
+    list === 'blocks'
+      ? blockFields
+      : list === 'inputs' || list === 'outputs'
+        ? PORT_FIELDS[list]
+        : { ...latencySpecs, ...kinds[kind].allFields }
+  const key = path.find((part) => typeof part === 'string' && part in table)
+  return key === undefined ? undefined : table[key as string]
+}
 
 /** Input 2: EIN, measured value. */
-function inWords(path: readonly PropertyKey[]): string {
+function inWords(gear: Gear, path: readonly PropertyKey[]): string {
   const [list, at] = path
-  const isPort = list === 'inputs' || list === 'outputs'
-  const labels: Labels = isPort ? PORT_LABELS[list] : LABELS
-  const known = path.find((key) => String(key) in labels)
   const last = spaced(String(path.filter((key) => typeof key === 'string').at(-1)))
-  const label = known === undefined ? last : labels[String(known)]
-  const port = isPort ? `${list === 'inputs' ? 'Input' : 'Output'} ${Number(at) + 1}: ` : ''
-  return `${port}${label}${path.includes('measured') ? `, measured ${last.toLowerCase()}` : ''}`
+  const label = fieldAt(gear, path)?.label ?? last
+  const place =
+    list === 'inputs' || list === 'outputs'
+      ? `${list === 'inputs' ? 'Input' : 'Output'} ${Number(at) + 1}: `
+      : list === 'blocks'
+        ? `Section ${Number(at) + 1}: `
+        : ''
+  return `${place}${label}${path.includes('measured') ? `, measured ${last.toLowerCase()}` : ''}`
+}
+
+/** A value with its unit: 4 : 1, −6 dB. */
+function withUnit(gear: Gear, { keys, text, isNumber }: Leaf): string {
+  const unit = isNumber && keys.at(-1) !== 'spread' ? fieldAt(gear, keys)?.unit : undefined
+  return unit === undefined || unit === 'times' ? text : `${text.replace(/^-/, '−')} ${unit}`
 }
 
 const spaced = (key: string) => {
@@ -50,6 +76,7 @@ const OWN = new Set(['id', 'shelf'])
 interface Leaf {
   keys: readonly PropertyKey[]
   text: string
+  isNumber: boolean
 }
 
 function leaves(value: unknown, path: PropertyKey[] = [], found = new Map<string, Leaf>()): Map<string, Leaf> {
@@ -59,7 +86,7 @@ function leaves(value: unknown, path: PropertyKey[] = [], found = new Map<string
       leaves(each, [...path, Array.isArray(value) ? Number(key) : key], found)
     }
   } else if (value !== undefined) {
-    found.set(formatPath(path), { keys: path, text: String(value) })
+    found.set(formatPath(path), { keys: path, text: String(value), isNumber: typeof value === 'number' })
   }
   return found
 }

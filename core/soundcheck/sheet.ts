@@ -59,7 +59,11 @@ export class Sheet {
     // Cables and capacitances are the plugs’ matter.
     const own = stages
       .slice(0, index + 1)
-      .map(({ gear, settings: { cable: _, capacitance: __, ...settings } }) => [gear.id, settings])
+      .map(({ gear, settings: { cable: _, capacitance: __, ...settings } }) => [
+        gear.id,
+        settings,
+        ...(gear.kind === 'processor' ? [gear.blocks] : []),
+      ])
     const found = digest(JSON.stringify([isBus(strip) ? this.leadingTo(strip) : null, own]))
     this.settled.set(key, found)
     return found

@@ -3,7 +3,7 @@ import type { GainControl } from '../chain/gain-control'
 import { gainControls } from '../chain/gain-control'
 import { positionInWords, gainToPosition } from '../chain/knob'
 import type { ResolvedStage } from '../chain/resolve'
-import { stageName } from '../chain/setting-words'
+import { settingWords, stageName } from '../chain/setting-words'
 import { behindPfl, readingPlace, zeroMark } from '../chain/target-window'
 import type { TargetWindow } from '../session'
 import { isBus } from '../session'
@@ -81,11 +81,12 @@ function stageSteps(
   const controls = gainControls(stage)
   const read = toRead(each, window, stage, index)
   const holds = sheet.setUpTo(each, index)
+  const group = isBus(strip) ? 'busses' : 'strips'
   const steps = controls.map((control, i) => {
     const planned = sheet.plannedFor(strip.id, stage.id, control.setting)
     return instruction({
       id: `${strip.id}.${stage.id}.${control.setting}`,
-      group: isBus(strip) ? 'busses' : 'strips',
+      group,
       strip: strip.id,
       stage: stage.id,
       title: `${control.setting === 'fader' || stage.kind === 'fader' ? 'Fader' : 'Gain'}: ${formatShort(control.value, 1)} dB on ${stageName(stage)}`,
@@ -95,11 +96,13 @@ function stageSteps(
       holds,
     })
   })
-  if (steps.length > 0 || !read) return steps
+  const sections = sectionSteps(strip.id, group, stage, holds)
+  if (steps.length > 0 || !read) return [...sections, ...steps]
   return [
+    ...sections,
     instruction({
       id: `${strip.id}.${stage.id}.read`,
-      group: isBus(strip) ? 'busses' : 'strips',
+      group,
       strip: strip.id,
       stage: stage.id,
       title: `Read ${read.meter}`,
@@ -108,6 +111,29 @@ function stageSteps(
       holds,
     }),
   ]
+}
+
+/** What a processor’s sections are set to, section by section. */
+function sectionSteps(strip: string, group: Instruction['group'], stage: ResolvedStage, holds: string): Instruction[] {
+  if (stage.kind !== 'processor') return []
+  const settings = settingWords(stage)
+  return stage.gear.blocks.map((block, i) => {
+    const own = settings.filter(({ setting }) => setting === `section-${i}` || setting.startsWith(`section-${i}-`))
+    const name = own[0]?.name ?? block.type
+    const values = own.slice(1).map(({ name: control, words }) => `${control.slice(name.length + 1)} ${words}`)
+    return instruction({
+      id: `${strip}.${stage.id}.section-${i}`,
+      group,
+      strip,
+      stage: stage.id,
+      title: block.on ? `${stageName(stage)}, ${name}: ${values.join(', ')}` : `${stageName(stage)}, ${name}: out`,
+      detail:
+        block.on && block.type === 'compressor' && block.takesOff !== undefined
+          ? `It is to take ${formatShort(block.takesOff, 1)} dB off at the loudest passage.`
+          : null,
+      holds,
+    })
+  })
 }
 
 function detailOf({ value, range, knob, isFader }: GainControl, planned: number | null): string | null {

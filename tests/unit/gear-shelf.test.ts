@@ -168,7 +168,9 @@ describe('the shelf’s files', () => {
       shelf: 'grebe',
       specs: { ...(grebe as { specs: object }).specs, ein: -120 },
     } as Gear
-    expect(gearDifferences(mine, grebe)).toEqual([{ path: 'specs.ein', words: 'EIN', from: '-120', to: '-128' }])
+    expect(gearDifferences(mine, grebe)).toEqual([
+      { path: 'specs.ein', words: 'EIN', from: '−120 dBu', to: '−128 dBu' },
+    ])
   })
   it('and says it in words: of an input, of a measurement, of a switch', () => {
     const unit = shelfGear().find((item) => item.id === 'saltmarsh') as AudioInterface

@@ -65,6 +65,7 @@ describe('a step that no longer holds', () => {
       'narrator.arm',
       'stream.w1.sends',
       'stream.w1.gain',
+      'stream.w2.section-0',
       'preview.v1.sends',
       'preview.v2.gain',
       'preview.v2.fader',

@@ -20,7 +20,10 @@ const FRESH: Record<Block['type'], object> = {
 const types = Object.keys(FRESH) as Block['type'][]
 const numbersOf = (block: Block) =>
   (Object.keys(blockFields) as (keyof typeof blockFields)[]).filter(
-    (key) => key in block || (key === 'range' && block.type === 'expander'),
+    (key) =>
+      key in block ||
+      (key === 'range' && block.type === 'expander') ||
+      (key === 'takesOff' && block.type === 'compressor'),
   )
 const value = (block: Block, key: keyof typeof blockFields) => (block as Partial<Record<typeof key, number>>)[key]
 
