@@ -1,13 +1,12 @@
 import { formatISO } from 'date-fns'
 import { ref } from 'vue'
-import { gearById, resolveStrip } from '#core/chain/resolve'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import type { Reading, Session } from '#core/session'
 import { applyChanges } from '#core/session'
 import type { InferredReading } from '#core/soundcheck/inferred'
 import { keepOnto } from '#core/soundcheck/keep-onto'
 import type { MeterChoice } from '#core/soundcheck/meter-choices'
-import { expectedAt } from '#core/soundcheck/meter-choices'
+import { expectedAt, limitOf } from '#core/soundcheck/meter-choices'
 import { runSheet, withTick, withoutTicks } from '#core/soundcheck/run-sheet'
 import type { Step } from '#core/soundcheck/step'
 import { keepReading, withReading } from '#core/uncertainty/keep-reading'
@@ -41,10 +40,8 @@ export function useSoundcheck() {
 
   /** @returns what is wrong with it, in words */
   function take({ strip, stage, meter, value, by, spread }: TakenReading): string | null {
-    const own = store.session?.strips.find(({ id }) => id === strip)
-    const points = store.evaluation?.strips.find(({ id }) => id === strip)?.points ?? []
-    const stages = store.session && own ? resolveStrip(own, gearById(store.session)) : []
-    const expected = expectedAt(stages, points, stage, meter)
+    const expected = store.session ? expectedAt(store.session, { strip, stage, ...meter }) : null
+    const limit = limitOf(meter, value)
     if (expected === null) return 'No level is known at that stage: give the strip a source first.'
     const reading: Reading = {
       id: `reading-${Date.now().toString(36)}`,
@@ -57,6 +54,7 @@ export function useSoundcheck() {
       expected: Math.round(1000 * expected) / 1000,
       at: now(),
       ...(spread !== undefined && { spread }),
+      ...(limit && { limit }),
     }
     const wrong = store.edit('Reading', (session) => withReading(session, reading))
     if (wrong === null) soundcheck.chooseReading(reading.id)

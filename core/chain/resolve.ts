@@ -25,6 +25,8 @@ interface Placed {
   readonly locked: readonly ('gain' | 'fader')[]
   /** Overdriven on purpose. */
   readonly driven: boolean
+  /** What it gives beyond what it is set to, as readings say, dB. */
+  readonly offset: number
 }
 
 export type PlainKind = Exclude<GearKind, 'interface' | 'sound-source' | 'headphones'>
@@ -86,7 +88,7 @@ const NONE: NonNullable<Stage['locked']> = []
 
 /** Joins one stage with its gear. */
 export function resolveStage({ id, port, settings, ...stage }: Stage, gear: Gear): ResolvedStage {
-  const { locked = NONE, driven = false } = stage
+  const { locked = NONE, driven = false, offset = 0 } = stage
   switch (gear.kind) {
     case 'sound-source': {
       const specs = inForce(gear)
@@ -96,6 +98,7 @@ export function resolveStage({ id, port, settings, ...stage }: Stage, gear: Gear
         settings,
         locked,
         driven,
+        offset,
         gear,
         specs,
         distance: settings.distance ?? specs.distance,
@@ -104,9 +107,9 @@ export function resolveStage({ id, port, settings, ...stage }: Stage, gear: Gear
     case 'interface': {
       const output = outputAt(gear, port)
       if (output)
-        return { kind: 'interface-output', id, settings, locked, driven, gear, output, specs: inForce(output) }
+        return { kind: 'interface-output', id, settings, locked, driven, offset, gear, output, specs: inForce(output) }
       const input = gear.inputs.find((candidate) => candidate.id === port) as InterfaceInput
-      if (input.type === 'digital') return { kind: 'digital-input', id, settings, locked, driven, gear, input }
+      if (input.type === 'digital') return { kind: 'digital-input', id, settings, locked, driven, offset, gear, input }
       const specs = withMeasuredEin(input)
       return {
         kind: gear.kind,
@@ -114,6 +117,7 @@ export function resolveStage({ id, port, settings, ...stage }: Stage, gear: Gear
         settings,
         locked,
         driven,
+        offset,
         gear,
         input,
         specs,
@@ -131,6 +135,7 @@ export function resolveStage({ id, port, settings, ...stage }: Stage, gear: Gear
         settings,
         locked,
         driven,
+        offset,
         gear,
         specs,
         gain: settings.gain ?? db(0),

@@ -1,5 +1,6 @@
 import type { Finding, Session, Severity } from '../session'
 import type { Appraisal, Appraised } from './appraise'
+import { believed } from '../uncertainty/belief'
 import { appraise } from './appraise'
 import { settled } from './try-mend'
 
@@ -19,17 +20,18 @@ export interface Evaluated {
 }
 
 /**
- * Every level, headroom, noise, delay and finding of a session as it is set.
+ * Every level, headroom, noise, delay and finding of a session as it is set, and as the readings of its soundcheck say that it is.
  * A pure function of a session that was read; it throws for none.
  */
 export const evaluateSession = (session: Session): Evaluation => evaluateFrom(null, session).evaluation
 
 /** The same, going on from the evaluation of an earlier state: only what changed, and what it feeds, is evaluated again. */
 export function evaluateFrom(before: Evaluated | null, session: Session): Evaluated {
-  const appraisal = appraise(session, before?.appraisal)
+  const now = believed(session)
+  const appraisal = appraise(now, before?.appraisal)
   const strips = appraisal.strips.map((strip) => {
     const { id, points, noise, sum, feedback, stream, drafts, tightest, latency } = strip
-    const findings = drafts.map((draft) => settled(session, appraisal, strip, draft))
+    const findings = drafts.map((draft) => settled(now, appraisal, strip, draft))
     return {
       id,
       points,

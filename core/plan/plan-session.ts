@@ -1,4 +1,5 @@
 import { gearById } from '../chain/resolve'
+import { believed } from '../uncertainty/belief'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import type { Session, Strip } from '../session'
@@ -44,7 +45,9 @@ export interface Plan {
  *
  * Planning a planned session changes nothing.
  */
-export function planSession(session: Session): Plan {
+export function planSession(asked: Session): Plan {
+  // The plan is for what is believed now, given the readings.
+  const session = believed(asked)
   const gear = gearById(session)
   const planned = planStrips(session, gear)
   const settings = session.strips.flatMap((strip, i) => changesOf(strip, planned[i]))

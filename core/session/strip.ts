@@ -24,7 +24,10 @@ export const stage = z.strictObject({
     .describe('How far settings that were measured may be off: half of the width, m or dB.'),
   driven: z.boolean().optional().describe('Overdriven on purpose: its clipping is no fault.'),
 })
-export type Stage = z.infer<typeof stage>
+export type Stage = z.infer<typeof stage> & {
+  /** What readings say that it gives beyond what it is set to, dB. In no file: a belief has it, not a session. */
+  readonly offset?: number
+}
 
 export const stripFields = fields({
   feed: { label: 'Send', unit: 'dB', min: -120, max: 20, initial: 0, help: 'Level into the bus; 0 at its mark.' },

@@ -1,14 +1,13 @@
 import type { Reading } from '../session'
-import { chanceOver } from '../uncertainty/chance'
-import { placeOf } from '../uncertainty/figures'
 import type { UncertainInput } from '../uncertainty/input'
 import { nameOfInput } from '../uncertainty/input'
 import type { KnownReading } from '../uncertainty/known-readings'
-import { KnownReadings, dot, knownReading, readAt, slopesOf } from '../uncertainty/known-readings'
-import type { SessionDoubts } from '../uncertainty/uncertainty'
+import { KnownReadings, besideFigures, dot, isFault, knownReading, readAt } from '../uncertainty/known-readings'
+import type { SessionDoubts, StripDoubts } from '../uncertainty/uncertainty'
+import { chanceOfClipping } from '../uncertainty/uncertainty'
 import { causeOf } from './cause'
 import type { Contradiction, Explained, InferredReading } from './inferred'
-import { contradictionWords, sentence } from './reading-words'
+import { contradictionWords, faultText, sentence } from './reading-words'
 import { changesFor } from './turn'
 
 /** Parts below that are none, dB. */
@@ -22,10 +21,12 @@ export function inferReadings(doubts: SessionDoubts): InferredReading[] {
   const { session, walks, linear } = doubts
   const readings = session.soundcheck?.readings ?? []
   const known = readings.map((reading) => knownReading(walks, linear, reading))
-  const all = new KnownReadings(known.filter((each) => each !== null))
+  const sound = new KnownReadings(
+    known.flatMap((each) => (each && each.limit === null && !isFault(each) ? [each] : [])),
+  )
   return readings.map((reading, i) => {
     const own = known[i]
-    return own ? inferred(doubts, all, reading, own) : unread(reading)
+    return own ? inferred(doubts, sound, reading, own) : unread(reading)
   })
 }
 
@@ -34,41 +35,49 @@ const unread = (reading: Reading): InferredReading => ({
   difference: null,
   explains: [],
   contradicts: null,
+  fault: false,
   changes: [],
   then: null,
+  thenAtLeast: false,
   chance: null,
-  says: `There is no meter in ${reading.unit} at that stage, or the stage is gone. Take the reading anew.`,
+  says: `There is no meter in ${reading.unit} at that stage, or the stage is gone. Take the reading again.`,
 })
 
-function inferred(doubts: SessionDoubts, all: KnownReadings, reading: Reading, own: KnownReading): InferredReading {
+/** @param sound the exact readings that are no faults, each with the worth of its own meter */
+function inferred(doubts: SessionDoubts, sound: KnownReadings, reading: Reading, own: KnownReading): InferredReading {
   const difference = reading.value - (reading.expected ?? expectedNow(doubts, reading))
-  const explains = reading.kept ? [] : explanation(doubts, all, own)
-  const contradicts = contradiction(all, own)
-  // Where two readings cannot both be right, nobody knows what to turn.
-  const turned = contradicts?.reading ? null : changesFor(doubts, all, reading.strip)
+  const fault = !reading.kept && isFault(own)
+  const explains = reading.kept || fault ? [] : explanation(doubts, own)
+  const contradicts = fault ? { reading: null, z: besideFigures(own) } : contradiction(sound, own)
+  // Where readings cannot all be right, or a switch may be wrong, nobody knows what to turn.
+  const turned = contradicts ? null : changesFor(doubts, reading)
   return {
     id: reading.id,
     difference,
     explains,
     contradicts,
+    fault,
     changes: turned?.changes ?? [],
     then: turned?.then ?? null,
-    chance: chanceOfClipping(doubts, all, reading.strip),
-    says: contradicts
-      ? contradictionWords(doubts.session, difference, contradicts)
-      : sentence(reading, difference, explains),
+    thenAtLeast: turned?.atLeast ?? false,
+    chance: chanceOfClipping(doubts.strips.get(reading.strip) as StripDoubts)?.surge ?? null,
+    says: fault
+      ? faultText(difference)
+      : contradicts
+        ? contradictionWords(doubts.session, reading, difference, contradicts)
+        : sentence(reading, difference, explains),
   }
 }
 
 const expectedNow = ({ walks }: SessionDoubts, reading: Reading): number => readAt(walks, reading)?.now ?? NaN
 
-function explanation({ session, inputs }: SessionDoubts, all: KnownReadings, own: KnownReading): Explained[] {
+function explanation({ session, inputs, readings }: SessionDoubts, own: KnownReading): Explained[] {
   const byPath = new Map<string, UncertainInput>(inputs.map((input) => [input.path, input]))
   return [...own.slopes]
     .flatMap(([path, slope]): Explained[] => {
       const input = byPath.get(path)
       if (!input) return []
-      const { z, left } = all.ofInput(path)
+      const { z, left } = readings.ofInput(path)
       const shift = slope * z
       return Math.abs(shift) < NO_PART
         ? []
@@ -78,8 +87,8 @@ function explanation({ session, inputs }: SessionDoubts, all: KnownReadings, own
 }
 
 /** Whether a reading lies where the others, or the figures alone, do not let it lie; and against which it is worst. */
-function contradiction(all: KnownReadings, own: KnownReading): Contradiction | null {
-  const others = all.without(own.id)
+function contradiction(sound: KnownReadings, own: KnownReading): Contradiction | null {
+  const others = sound.without(own.id)
   const z = beside(others, own)
   if (Math.abs(z) <= BESIDE) return null
   const worst = others.readings
@@ -89,22 +98,9 @@ function contradiction(all: KnownReadings, own: KnownReading): Contradiction | n
   return worst && Math.abs(worst.z) > BESIDE ? worst : { reading: null, z }
 }
 
-/** By how many standard uncertainties a reading lies beside what others make of it. */
-const beside = (others: KnownReadings, { slopes, u, difference }: KnownReading): number =>
-  (difference - others.shift(slopes)) / Math.sqrt(others.covariance(slopes, slopes) + u ** 2)
-
-/** The chance that a peak with the surge passes a ceiling of a strip, by all that is known: the greatest of its stages. */
-function chanceOfClipping({ walks, linear }: SessionDoubts, all: KnownReadings, strip: string): number | null {
-  const effects = linear.get(strip)?.effects ?? []
-  const numbers = walks.numbersAt(strip)
-  let greatest: number | null = null
-  walks.walkOf(strip).points.forEach((_, i) => {
-    const at = placeOf(i, 'surgeHeadroom')
-    const headroom = numbers[at] as number
-    if (Number.isNaN(headroom)) return
-    const slopes = slopesOf(effects, at)
-    const u = Math.sqrt(Math.max(0, all.covariance(slopes, slopes)))
-    greatest = Math.max(greatest ?? 0, chanceOver(headroom + all.shift(slopes), u))
-  })
-  return greatest
+/** By how many standard uncertainties a reading lies beside what others make of it; a limit only where it is passed. */
+function beside(others: KnownReadings, { slopes, u, difference, limit }: KnownReading): number {
+  const off = difference - others.shift(slopes)
+  const passed = limit === 'at-least' ? Math.max(0, off) : limit === 'at-most' ? Math.min(0, off) : off
+  return passed / Math.sqrt(others.covariance(slopes, slopes) + u ** 2)
 }

@@ -26,10 +26,14 @@ export interface InferredReading {
   /** The greatest part first; empty once it was kept. */
   explains: Explained[]
   contradicts: Contradiction | null
+  /** So far off that something is wrong: nothing is concluded from it, and nothing turned, until that is cleared. */
+  fault: boolean
   /** What to turn now. */
   changes: SettingChange[]
   /** What is read there then, in the target’s terms; `null` where nothing is to be turned. */
   then: number | null
+  /** That it is at least so much: the reading told a limit. */
+  thenAtLeast: boolean
   /** That the take clips with the gains as they are, by what is known now, 0…1; `null` where no ceiling is known. */
   chance: number | null
   says: string

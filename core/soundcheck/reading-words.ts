@@ -9,8 +9,10 @@ const AS_PLANNED = 0.5
 
 /** "3.9 dB louder than planned, and it is the source: 84 to 1 against a wrong gain." */
 export function sentence(reading: Reading, difference: number, explains: readonly Explained[]): string {
+  if (reading.limit && (reading.limit === 'at-least' ? difference <= 0 : difference >= 0))
+    return 'As planned, as far as it shows.'
   if (Math.abs(difference) < AS_PLANNED) return 'As planned.'
-  const loud = `${formatDecimal(Math.abs(difference), 1)} dB ${difference > 0 ? 'louder' : 'quieter'} than planned`
+  const loud = `${reading.limit ? 'At least ' : ''}${offText(difference)}`
   if (reading.kept) return `${loud}; kept as measured.`
   const parts = partsOf(explains)
   const [likeliest] = parts
@@ -36,13 +38,34 @@ export function partsOf(explains: readonly Explained[]): { cause: Cause; part: n
 const odds = (one: number, other: number): string => `${whole(one)} to ${whole(other)}`
 const whole = (part: number) => (part > 0 && part < 0.005 ? 'less than 1' : formatDecimal(100 * part, 0))
 
-/** What two readings that cannot both be right come to. */
-export function contradictionWords(session: Session, difference: number, { reading: other, z }: Contradiction): string {
-  const off = `${formatDecimal(Math.abs(difference), 1)} dB ${difference > 0 ? 'over' : 'under'} what was planned`
-  if (other === null)
-    return `${off}: more than the figures allow (${formatDecimal(Math.abs(z), 1)} times their uncertainty). Look at the pad, the input type, 48 V and which meter was read, and read again; where it stays, keep it.`
-  return `${off}: it contradicts the reading at ${placeOf(session, other)} (${formatDecimal(Math.abs(z), 1)} times what both may be off). One of them is wrong, or something between them is: a pad, a knob that does not give what it says, another passage. Read both again on the same passage.`
+/** What to look at before a reading is believed. */
+const SWITCHES = 'Look for a wrong switch first: pad, 48 V, input type, cable, and which meter was read.'
+
+/** A reading that is so far off that something is wrong. */
+export const faultText = (difference: number): string =>
+  `${offText(difference)}: something is wrong. ${SWITCHES} Turn no gain until it is found, because clearing it brings the level back at once. Then take the reading again.`
+
+const offText = (difference: number) =>
+  `${formatDecimal(Math.abs(difference), 1)} dB ${difference > 0 ? 'louder' : 'quieter'} than planned`
+
+/** What two readings that cannot both be right come to, both named; or a reading that the figures do not allow. */
+export function contradictionWords(
+  session: Session,
+  reading: Reading,
+  difference: number,
+  { reading: other, z }: Contradiction,
+): string {
+  const times = `${formatDecimal(Math.abs(z), 1)} standard uncertainties`
+  if (other === null) return `${offText(difference)}, ${times} off. ${SWITCHES} If all are right, keep the reading.`
+  const found = session.soundcheck?.readings?.find(({ id }) => id === other)
+  const same = found?.stage === reading.stage && found.strip === reading.strip
+  const where = same ? 'at the same meter' : `at ${placeOf(session, other)}`
+  return `${shownText(reading)} contradicts ${found ? shownText(found) : 'another reading'} ${where}, by ${times}. One of them is of another passage, another meter or another setting. Take both again on the same passage.`
 }
+
+/** "−8.0 dBFS at 14:02". */
+const shownText = ({ value, unit, at }: Reading): string =>
+  `${formatDecimal(value, 1)} ${unit}${at ? ` at ${at.slice(11, 16)}` : ''}`
 
 function placeOf(session: Session, id: string): string {
   const other = session.soundcheck?.readings?.find((each) => each.id === id)

@@ -2,12 +2,12 @@ import { lastControl, stripControls } from '../chain/gain-control'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { gainAtTarget } from '../chain/settable-gain'
 import { readingPlace } from '../chain/target-window'
-import type { Session, SettingChange, Strip, TargetReading } from '../session'
-import { applyChanges, isBus } from '../session'
+import type { Reading, Session, SettingChange, TargetReading } from '../session'
+import { applySettings, isBus } from '../session'
+import { db } from '../units'
 import type { PointFigure } from '../uncertainty/figures'
 import { placeOf } from '../uncertainty/figures'
-import type { KnownReadings } from '../uncertainty/known-readings'
-import { slopesOf } from '../uncertainty/known-readings'
+import { readAt } from '../uncertainty/known-readings'
 import type { SessionDoubts } from '../uncertainty/uncertainty'
 import { Walks } from '../uncertainty/walks'
 import { windowOf } from '../uncertainty/window'
@@ -15,59 +15,77 @@ import { windowOf } from '../uncertainty/window'
 const FIGURE: Record<TargetReading, PointFigure> = { 'average': 'average', 'peak': 'peak', 'surge-peak': 'surgePeak' }
 
 /** Nearer than that to a gain is that gain, dB. */
-const SAME = 0.001
+const SAME_GAIN_DB = 0.001
+
+/** Through a curve the first step falls short: it is corrected so often. */
+const ROUNDS = 5
+
+/** What to turn, what the target’s meter shows then, and whether that is only a limit. */
+export interface Turned {
+  changes: SettingChange[]
+  then: number
+  atLeast: boolean
+}
 
 /**
- * What to turn on a strip by what its readings say: the gain that is turned last, to where the target’s reading comes to its aim.
- * Nothing where it lies inside its window, or where turning would not bring it nearer or would overdrive a stage.
+ * What to turn on a strip by what its readings say: the gain that is turned last, to where what is believed there comes to the target’s
+ * aim. Nothing where it lies inside its window, or where turning would not bring it nearer or would overdrive a stage.
  */
-export function changesFor(
-  doubts: SessionDoubts,
-  known: KnownReadings,
-  stripId: string,
-): { changes: SettingChange[]; then: number } | null {
-  const { session, walks, linear } = doubts
-  const strip = session.strips.find(({ id }) => id === stripId)
+export function changesFor({ session, belief, believedWalks }: SessionDoubts, reading: Reading): Turned | null {
+  const strip = belief.strips.find(({ id }) => id === reading.strip)
   if (!strip || isBus(strip)) return null
-  const stages = resolveStrip(strip, gearById(session))
-  const window = windowOf(session, strip, stages)
+  const stages = resolveStrip(strip, gearById(belief))
+  const window = windowOf(belief, strip, stages)
   const place = readingPlace(stages, window)
   const stage = place && stages[place.index]
-  const point = stage ? walks.walkOf(stripId).points.findIndex((each) => each.stage === stage.id) : -1
+  const point = stage ? believedWalks.walkOf(strip.id).points.findIndex((each) => each.stage === stage.id) : -1
   if (!place || point < 0) return null
   const at = placeOf(point, FIGURE[window.reads])
-  const effects = linear.get(stripId)?.effects ?? []
-  const reads = (walks.numbersAt(stripId)[at] as number) - place.zero + known.shift(slopesOf(effects, at))
+  const showsIn = (walks: Walks) => (walks.numbersAt(strip.id)[at] as number) - place.zero
+  const reads = showsIn(believedWalks)
   if (reads >= window.low && reads <= window.high) return null
   const control = lastControl(stripControls(stages.slice(0, place.index + 1)))
   if (!control || control.locked) return null
-  const { gain } = gainAtTarget(control.range, control.value + window.aim - reads, {
+  const set = (gain: number): SettingChange[] => [
+    { strip: strip.id, stage: control.stage, setting: control.setting, to: db(gain) },
+  ]
+  const withGain = (gain: number) => new Walks(applySettings(belief, set(gain)))
+  let wanted = control.value
+  for (let round = 0, shows = reads; round < ROUNDS && Math.abs(window.aim - shows) > 0.005; round++) {
+    wanted = Math.min(control.range.gainMax, Math.max(control.range.gainMin, wanted + window.aim - shows))
+    shows = showsIn(withGain(wanted))
+  }
+  const { gain } = gainAtTarget(control.range, wanted, {
     under: window.aim - window.low,
     over: window.high - window.aim,
   })
-  const then = reads + gain - control.value
-  if (Math.abs(gain - control.value) < SAME || offBy(then, window) >= offBy(reads, window)) return null
-  const changes: SettingChange[] = [{ strip: stripId, stage: control.stage, setting: control.setting, to: gain }]
-  return overdrives(session, strip, changes, doubts, known) ? null : { changes, then }
+  const after = withGain(gain)
+  const then = showsIn(after)
+  if (Math.abs(gain - control.value) < SAME_GAIN_DB || offBy(then, window) >= offBy(reads, window)) return null
+  if (overdrives(strip.id, believedWalks, after)) return null
+  // A limit promises no more than itself: what was read at least, turned as far.
+  const limit = reading.limit === 'at-least' ? readAt(believedWalks, reading) : null
+  return {
+    changes: set(gain),
+    then: limit ? then - Math.max(0, limit.now - shownNow(session, reading)) : then,
+    atLeast: limit !== null,
+  }
+}
+
+/** What the meter that gave a limit shows at least, as things are set now. */
+function shownNow(session: Session, reading: Reading): number {
+  const expected = reading.expected ?? reading.value
+  const now = readAt(new Walks(session), reading)?.now ?? expected
+  return reading.value + now - expected
 }
 
 const offBy = (level: number, { low, high }: { low: number; high: number }): number =>
   Math.max(0, low - level, level - high)
 
-/** Whether a stage clips with the change, as loud as is now known, that does not clip without it. */
-function overdrives(
-  session: Session,
-  strip: Strip,
-  changes: SettingChange[],
-  { walks, linear }: SessionDoubts,
-  known: KnownReadings,
-): boolean {
-  const effects = linear.get(strip.id)?.effects ?? []
-  const after = new Walks(applyChanges(session, changes))
-  return walks.walkOf(strip.id).points.some((_, i) => {
+/** Whether a stage clips with the change that does not clip without it, or clips more. */
+const overdrives = (strip: string, before: Walks, after: Walks): boolean =>
+  before.walkOf(strip).points.some((_, i) => {
     const at = placeOf(i, 'headroom')
-    const shift = known.shift(slopesOf(effects, at))
-    const [was, is] = [walks.numbersAt(strip.id)[at] as number, after.numbersAt(strip.id)[at] as number]
-    return !Number.isNaN(is) && is + shift < 0 && is < was
+    const [was, is] = [before.numbersAt(strip)[at] as number, after.numbersAt(strip)[at] as number]
+    return !Number.isNaN(is) && is < 0 && is < was
   })
-}

@@ -1,10 +1,12 @@
 import type { Gear, Measurement, Reading, Session } from '../session'
 import { moved } from '../session'
 import { formatDecimal } from '../units'
-import { withMeasuredInput } from './edit-input'
+import { withInput, withMeasuredInput } from './edit-input'
+import type { InputPlace } from './input'
 import { readAt, worthOf } from './known-readings'
 import type { Effect } from './linear'
 import { doubtsOf } from './uncertainty'
+import { Walks } from './walks'
 
 /** Slopes below this say that a ceiling or a curve holds the level: a reading there tells nothing of the source. */
 const HELD = 0.2
@@ -36,7 +38,8 @@ export function keepReading(session: Session, reading: Reading, day: string, ont
   const before = effect?.input ?? certainLevel(session, path)
   if (before?.place.in !== 'gear')
     return refused('What the reading was laid to is no figure of a box. Measure it on Bench.')
-  const value = effect ? moved(before.value, effect.input.doubt, difference / (step || 1)) : before.value + difference
+  const value = solvedValue(session, reading, before.place, before.value, place.now + difference, step)
+  if (value === null) return refused('No value of it gives that reading. Look at the pad, 48 V and the input first.')
   const measured: Measurement = {
     value: Math.round(100 * value) / 100,
     on: day,
@@ -54,19 +57,47 @@ export function keepReading(session: Session, reading: Reading, day: string, ont
 const refused = (message: string): KeptReading => ({ ok: false, message })
 const round = (value: number) => Math.round(1000 * value) / 1000
 
-/** A reading among the others; a newer look at the same meter takes the place of the older one. */
-export const withReading = (session: Session, reading: Reading): Session => ({
-  ...session,
-  soundcheck: {
-    ...session.soundcheck,
-    readings: [
-      ...(session.soundcheck?.readings ?? []).filter(
-        (each) => each.strip !== reading.strip || each.stage !== reading.stage || each.reads !== reading.reads,
-      ),
-      reading,
-    ],
-  },
-})
+/** Looks at one meter that a session keeps: the latest. */
+const MOST_REPEATS = 20
+
+/** A reading among the others: looks at the same meter stay, with their times; what an id names already is replaced. */
+export function withReading(session: Session, reading: Reading): Session {
+  const others = (session.soundcheck?.readings ?? []).filter(({ id }) => id !== reading.id)
+  const isRepeat = (each: Reading) =>
+    each.strip === reading.strip && each.stage === reading.stage && each.reads === reading.reads
+  const tooMany = others.filter(isRepeat).slice(0, -MOST_REPEATS + 1)
+  const dropped = others.filter(isRepeat).length >= MOST_REPEATS ? new Set(tooMany) : new Set<Reading>()
+  const readings = [...others.filter((each) => !dropped.has(each)), reading]
+  return { ...session, soundcheck: { ...session.soundcheck, readings } }
+}
+
+/**
+ * The value of an input at which a meter shows what was read, solved by evaluating: a compressor on the way lets a decibel at the source
+ * be less than one at the meter. @returns `null` where none does
+ */
+function solvedValue(
+  session: Session,
+  reading: Reading,
+  place: Extract<InputPlace, { in: 'gear' }>,
+  now: number,
+  wanted: number,
+  slope: number,
+): number | null {
+  const shows = (value: number) => readAt(new Walks(withInput(session, place, value)), reading)?.now ?? NaN
+  let [value, step] = [now, place.spec === 'sensitivity' ? now * 0.01 : 0.1]
+  if (slope < 0) step = -step
+  for (let round = 0; round < SOLVING_ROUNDS; round++) {
+    const missing = wanted - shows(value)
+    if (Math.abs(missing) < SOLVED_DB) return value
+    const rise = shows(value + step) - shows(value)
+    if (!(Math.abs(rise) > 1e-9)) return null
+    // No step is larger than the meter's own difference could be a hundredfold: flat places are left in bounds.
+    value += Math.max(-60, Math.min(60, missing / rise)) * step
+  }
+  return null
+}
+const SOLVING_ROUNDS = 30
+const SOLVED_DB = 0.005
 
 /** What the other readings were compared with, moved by what has just become better known: nothing is explained twice. */
 function expectedAnew(before: Session, after: Session): Session {

@@ -1,4 +1,6 @@
+import { normalChance } from '../numeric/laws'
 import { inverse } from '../numeric/matrix'
+import { standardDeviation } from '../numeric/statistics'
 import type { Reading, Session } from '../session'
 import { readingWorth } from '../session'
 import { placeOf } from './figures'
@@ -17,6 +19,8 @@ export interface KnownReading {
   readonly slopes: Slopes
   readonly u: number
   readonly difference: number
+  /** Whether it says at least, or at most, so much. */
+  readonly limit: Reading['limit'] | null
 }
 
 /** No meter is read closer than that, dB. */
@@ -48,9 +52,75 @@ export function knownReading(walks: Walks, linear: ReadonlyMap<string, Linear>, 
     id: reading.id,
     slopes: slopesOf(own.effects, place.at),
     u: worthOf(reading),
-    // What was kept is in the session’s values already.
+    limit: reading.limit ?? null,
+    // What was kept is in the session's values already.
     difference: reading.kept ? 0 : reading.value - (reading.expected ?? place.now),
   }
+}
+
+/** A reading that far off is a fault first, dB, and in standard uncertainties (common practice, no source). */
+const FAULT = { decibels: 20, z: 4 } as const
+
+/** By how many standard uncertainties a reading lies beside what the figures alone let it show; a limit only where it is passed. */
+export function besideFigures({ slopes, u, difference, limit }: KnownReading): number {
+  const passed =
+    limit === 'at-least' ? Math.max(0, difference) : limit === 'at-most' ? Math.min(0, difference) : difference
+  return passed / Math.sqrt(dot(slopes, slopes) + u ** 2)
+}
+
+/**
+ * Whether a reading is a fault first: a pad, 48 V, a wrong input, a cable. Clearing it brings the level back at once, so that nothing is
+ * concluded from it.
+ */
+export const isFault = (reading: KnownReading): boolean => {
+  const z = besideFigures(reading)
+  return z !== 0 && (Math.abs(z) > FAULT.z || Math.abs(reading.difference) > FAULT.decibels)
+}
+
+/** Readings of one place are repeats: where they scatter more than their meter is worth, their spread is what each is worth. */
+function withSpread(readings: readonly KnownReading[], places: readonly string[]): KnownReading[] {
+  return readings.map((reading, i) => {
+    const repeats = readings.filter((each, k) => places[k] === places[i] && each.limit === null)
+    if (reading.limit !== null || repeats.length < 2) return reading
+    return { ...reading, u: Math.max(reading.u, standardDeviation(repeats.map(({ difference }) => difference))) }
+  })
+}
+
+/**
+ * A reading that gives a limit, as the exact reading that leaves the same mean and variance: at a sum with expectation μ and u₀ it leaves
+ * mean μ + (u₀²/s)·λ and variance u₀²·(1 − (u₀/s)²·λ(λ − α)), s² = u₀² + u², α = (L − μ)/s, λ = φ(α)/(1 − Φ(α)).
+ * Example: μ −15, u₀ 3.37, at least 0 with u 0: 0.695 ± 0.670.
+ * @returns `null` where the limit tells nothing
+ */
+function asExact(before: KnownReadings, reading: KnownReading): KnownReading | null {
+  const { slopes, u, difference, limit } = reading
+  const sign = limit === 'at-most' ? -1 : 1
+  const prior = before.covariance(slopes, slopes)
+  if (prior <= 0) return null
+  const { shift, variance } = truncated(sign * (difference - before.shift(slopes)), prior, u)
+  if (prior - variance < 1e-6 * prior) return null
+  // A variance of its own that leaves the same: prior·r/(prior + r).
+  const own = (prior * variance) / (prior - variance)
+  return {
+    ...reading,
+    limit: null,
+    u: Math.sqrt(own),
+    difference: before.shift(slopes) + (sign * shift * (prior + own)) / prior,
+  }
+}
+
+/** Mean and variance of what lies that far over its expectation at least. @param over L − μ, dB */
+export function truncated(over: number, prior: number, u: number): { shift: number; variance: number } {
+  const s = Math.sqrt(prior + u ** 2)
+  const alpha = over / s
+  const lambda = hazard(alpha)
+  return { shift: (prior / s) * lambda, variance: prior * (1 - (prior / s ** 2) * lambda * (lambda - alpha)) }
+}
+
+/** φ(α)/(1 − Φ(α)); far out by its asymptotic α + 1/α. */
+function hazard(alpha: number): number {
+  const tail = normalChance(-alpha)
+  return tail > 1e-12 ? Math.exp(-(alpha ** 2) / 2) / Math.sqrt(2 * Math.PI) / tail : alpha + 1 / alpha
 }
 
 /**
@@ -79,9 +149,27 @@ export class KnownReadings {
 
   /** Those of a session’s soundcheck. */
   static of(session: Session, walks: Walks, linear: ReadonlyMap<string, Linear>): KnownReadings {
-    return new KnownReadings(
-      (session.soundcheck?.readings ?? []).flatMap((reading) => knownReading(walks, linear, reading) ?? []),
+    const all = (session.soundcheck?.readings ?? []).flatMap((reading) => {
+      const known = knownReading(walks, linear, reading)
+      return known && !isFault(known) ? [{ known, place: `${reading.strip} ${reading.stage} ${reading.reads}` }] : []
+    })
+    return KnownReadings.from(
+      withSpread(
+        all.map((each) => each.known),
+        all.map((each) => each.place),
+      ),
     )
+  }
+
+  /** Exact ones at once, then each limit by what is known then. */
+  static from(readings: readonly KnownReading[]): KnownReadings {
+    const exact = new KnownReadings(readings.filter(({ limit }) => limit === null))
+    return readings
+      .filter(({ limit }) => limit !== null)
+      .reduce((before, each) => {
+        const told = asExact(before, each)
+        return told ? new KnownReadings([...before.readings, told]) : before
+      }, exact)
   }
 
   get areThere(): boolean {

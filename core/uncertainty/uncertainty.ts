@@ -8,7 +8,9 @@ import { uncertainInputs } from './inputs'
 import { curvedFigures } from './curvature'
 import type { Linear } from './linear'
 import { linearised } from './linear'
+import { believed } from './belief'
 import { KnownReadings, slopesOf } from './known-readings'
+import type { Numbers } from './walks'
 import { Walks } from './walks'
 
 /** What part of a figure’s variance an input makes; all shares of a figure add to 1. */
@@ -71,8 +73,15 @@ export function doubtsOf(session: Session): SessionDoubts {
   const linear = linearised(walks, inputs)
   const curved = curvedFigures(walks, linear)
   const readings = KnownReadings.of(session, walks, linear)
-  const strips = new Map([...linear].map(([id, each]) => [id, new StripDoubts(walks, each, curved.get(id), readings)]))
-  return { session, inputs, walks, linear, readings, strips }
+  const belief = believed(session)
+  const believedWalks = belief === session ? walks : new Walks(belief)
+  const strips = new Map(
+    [...linear].map(([id, each]) => [
+      id,
+      new StripDoubts(walks, each, curved.get(id), readings, believedWalks.numbersAt(id)),
+    ]),
+  )
+  return { session, inputs, walks, linear, readings, belief, believedWalks, strips }
 }
 
 export interface SessionDoubts {
@@ -81,6 +90,9 @@ export interface SessionDoubts {
   readonly walks: Walks
   readonly linear: ReadonlyMap<string, Linear>
   readonly readings: KnownReadings
+  /** The session as the readings have it, and its levels: what every screen shows. */
+  readonly belief: Session
+  readonly believedWalks: Walks
   readonly strips: ReadonlyMap<string, StripDoubts>
 }
 
@@ -95,6 +107,8 @@ export class StripDoubts {
     readonly linear: Linear,
     private readonly curved: ReadonlySet<number> | undefined,
     private readonly readings: KnownReadings,
+    /** The figures as they are believed, readings taken in. */
+    readonly values: Numbers,
   ) {
     const { points, sum } = walks.walkOf(linear.strip)
     this.points = points
@@ -110,7 +124,7 @@ export class StripDoubts {
     const parts = this.parts(i)
     const variance = parts.reduce((sum, { part }) => sum + part, 0)
     return {
-      value: this.linear.values[i] as number,
+      value: this.values[i] as number,
       u: Math.sqrt(Math.max(0, variance)),
       shares: variance > 0 ? sharesOf(parts, variance) : [],
       ...(this.curved?.has(i) && { curved: true }),
@@ -132,7 +146,7 @@ export class StripDoubts {
 function stripOf(doubts: StripDoubts): UncertainStrip {
   const { points, behind, timed, linear } = doubts
   const figure = (i: number) => doubts.figure(i)
-  const known = (i: number) => (Number.isNaN(linear.values[i]) ? null : figure(i))
+  const known = (i: number) => (Number.isNaN(doubts.values[i]) ? null : figure(i))
   const routes: RouteName[] = linear.values.length - timed === 2 ? ['direct', 'software'] : ['software']
   return {
     id: linear.strip,
@@ -169,8 +183,8 @@ const sharesOf = (parts: readonly { input: string; part: number }[], variance: n
  * mostly the same.
  * Example: 13.49 dB with the surge, u 3.79: 0.018 %.
  */
-function chanceOfClipping(doubts: StripDoubts): UncertainStrip['chanceOfClipping'] {
-  const { values } = doubts.linear
+export function chanceOfClipping(doubts: StripDoubts): UncertainStrip['chanceOfClipping'] {
+  const { values } = doubts
   const greatest = (figure: 'headroom' | 'surgeHeadroom') => {
     let found: number | null = null
     for (let i = 0; i < doubts.points.length; i++) {

@@ -221,8 +221,12 @@ const soundcheck = name(
         difference: decibels.nullable(),
         explains: list(z.strictObject({ input: path, name: text, cause: text, shift: decibels, u: decibels })),
         contradicts: z.strictObject({ reading: text.nullable(), z: z.number() }).nullable(),
+        fault: z
+          .boolean()
+          .describe('Over 20 dB or 4 standard uncertainties off: nothing is turned until it is cleared.'),
         changes: list(setting),
         then: level.nullable(),
+        thenAtLeast: z.boolean(),
         chance: probability.nullable().describe('That the take clips.'),
         says: text,
       }),

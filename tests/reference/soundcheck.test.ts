@@ -5,8 +5,12 @@ import { applyChanges } from '#core/session'
 import { inferReadings } from '#core/soundcheck/infer'
 import { soundcheckOf } from '#core/soundcheck/soundcheck'
 import { placeOf } from '#core/uncertainty/figures'
-import { keepReading } from '#core/uncertainty/keep-reading'
-import { doubtsOf } from '#core/uncertainty/uncertainty'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { planSession } from '#core/plan/plan-session'
+import { keepReading, withReading } from '#core/uncertainty/keep-reading'
+import { believed } from '#core/uncertainty/belief'
+import { truncated } from '#core/uncertainty/known-readings'
+import { doubtsOf, uncertaintyOf } from '#core/uncertainty/uncertainty'
 import { demoSession } from '../../demo'
 import { example1, valid, withAt } from '../support/sessions'
 
@@ -189,19 +193,23 @@ describe('several readings (GUM: the same as one after the other, by the Kalman 
     )
     expect(pfl?.contradicts?.reading).toBe('rec')
     expect(rec?.contradicts?.reading).toBe('pfl')
-    expect(rec?.says).toMatch(/contradicts the reading at Sluice desk, channel 1 .* pad, a knob/)
+    expect(rec?.says).toMatch(/contradicts −?[\d.]+ dBu at Sluice desk, channel 1, by [\d.]+ standard uncertainties/)
     expect(rec?.changes).toEqual([])
   })
   it('one that the figures alone do not allow is said so', () => {
     const [far] = inferReadings(doubtsOf(read(session, [at('far', 'narrator-input', recorder - 30)])))
     expect(far?.contradicts?.reading).toBeNull()
-    expect(far?.says).toMatch(/30\.0 dB under .* more than the figures allow .* pad/)
+    expect(far?.says).toMatch(
+      /^30\.0 dB quieter than planned: something is wrong\. Look for a wrong switch first: pad, 48 V/,
+    )
+    expect(far).toMatchObject({ fault: true, changes: [], then: null })
   })
 })
 
 describe('meters', () => {
   const session = twoGains()
   const desk = peakAt(session, 'narrator', 'd')
+  const recorder = peakAt(session, 'narrator', 'narrator-input')
   const average =
     doubtsOf(session)
       .walks.walkOf('narrator')
@@ -223,7 +231,7 @@ describe('meters', () => {
   })
   it('a light and a needle are worth ±3 dB: they move less than a sample peak does', () => {
     const moves = (reads: Reading['reads']) =>
-      inferReadings(doubtsOf(read(session, [at('r', 'narrator-input', -8, { reads })])))[0]?.explains.reduce(
+      inferReadings(doubtsOf(read(session, [at('r', 'narrator-input', recorder + 4, { reads })])))[0]?.explains.reduce(
         (sum, { shift }) => sum + shift,
         0,
       ) ?? 0
@@ -281,5 +289,153 @@ describe('advice', () => {
     const { steps, open } = soundcheckOf(demoSession())
     expect(open).toBe(steps.length)
     expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length)
+  })
+})
+
+describe('what is believed once a meter was read', () => {
+  const session = valid(example1())
+  const planned = peakAt(session, 'narrator', 'narrator-input')
+  const marginOf = (each: Session) => evaluateSession(each).strips[0]?.points.at(-1)?.headroom ?? NaN
+  const reading = at('r1', 'narrator-input', planned + 4, { spread: 0.5, expected: planned })
+  const known = read(session, [reading])
+
+  it('reaches level, headroom, plan and chance at once: 4 · 11.354/11.604 dB louder', () => {
+    const louder = (4 * 11.354) / 11.604
+    expect(marginOf(session) - marginOf(known)).toBeCloseTo(louder, 1)
+    const told = uncertaintyOf(known).strips[0]
+    expect(told?.points.at(-1)?.headroom?.value).toBeCloseTo(marginOf(known), 6)
+    expect(told?.points.at(-1)?.headroom?.u).toBeCloseTo(0.5, 1)
+    const gain = (each: Session) =>
+      planSession(each).strips[0]?.gains.find(({ stage }) => stage === 'narrator-input')?.value ?? NaN
+    expect(gain(session) - gain(known)).toBe(4)
+  })
+  it('says the same of itself once more, and leaves what a hand sets alone', () => {
+    const once = believed(known)
+    expect(believed(once)).toBe(once)
+    expect(marginOf(once)).toBeCloseTo(marginOf(known), 9)
+    expect(once.strips[0]?.stages.map(({ settings }) => settings)).toEqual(
+      session.strips[0]?.stages.map(({ settings }) => settings),
+    )
+    expect(believed(session)).toBe(session)
+  })
+  it('turned down afterwards, the belief of the source stays: a decibel of gain is a decibel', () => {
+    const gain = session.strips[0]?.stages[2]?.settings.gain ?? 0
+    const turned = applyChanges(known, [
+      { strip: 'narrator', stage: 'narrator-input', setting: 'gain', to: (gain - 6) as never },
+    ])
+    expect(marginOf(turned) - marginOf(known)).toBeCloseTo(6, 9)
+  })
+  it('kept, the margin at that meter is what was read', () => {
+    for (const value of [-8, -15]) {
+      const kept = keepReading(session, at('r', 'narrator-input', value, { expected: planned }), '2026-11-29')
+      expect(kept.ok && marginOf(kept.session)).toBeCloseTo(-value, 1)
+    }
+  })
+  it('kept behind a compressor, solved through its curve', () => {
+    const file = example1() as { gear: object[]; strips: { stages: object[] }[] }
+    const block = { type: 'compressor', threshold: -30, ratio: 4 }
+    file.gear.push({ id: 'comp', kind: 'processor', name: 'Compressor', domain: 'digital', blocks: [block], specs: {} })
+    file.strips[0]?.stages.push({ id: 'c', gear: 'comp', settings: { gain: 0 } })
+    const squeezed = valid(file)
+    const now = peakAt(squeezed, 'narrator', 'c')
+    const kept = keepReading(squeezed, at('r', 'c', now + 2, { expected: now }), '2026-11-29')
+    expect(kept.ok && peakAt(kept.session, 'narrator', 'c')).toBeCloseTo(now + 2, 1)
+  })
+})
+
+describe('readings of one place stay as a series', () => {
+  const session = valid(example1())
+  const planned = peakAt(session, 'narrator', 'narrator-input')
+  const shown = (id: string, value: number, time: string) =>
+    at(id, 'narrator-input', value, { expected: planned, at: `2026-11-29T${time}:00+00:00` })
+
+  it('a second look is added; only the same id replaces, and the oldest of many goes', () => {
+    const two = withReading(withReading(session, shown('a', -8, '14:02')), shown('b', -15, '14:05'))
+    expect(two.soundcheck?.readings?.map(({ id }) => id)).toEqual(['a', 'b'])
+    expect(withReading(two, shown('a', -9, '14:06')).soundcheck?.readings).toHaveLength(2)
+    const many = Array.from({ length: 25 }, (_, i) => shown(`r${i}`, -15, '14:02')).reduce(withReading, session)
+    expect(many.soundcheck?.readings?.map(({ id }) => id)).toEqual(Array.from({ length: 20 }, (_, i) => `r${i + 5}`))
+  })
+  it('−8 against −15 is named as a contradiction, both with their times, and nothing is turned', () => {
+    const found = inferReadings(doubtsOf(read(session, [shown('a', -8, '14:02'), shown('b', -15, '14:05')])))
+    expect(found.map(({ contradicts }) => contradicts?.reading)).toEqual(['b', 'a'])
+    expect(found[1]?.says).toMatch(/^−15\.0 dBFS at 14:05 contradicts −8\.0 dBFS at 14:02 at the same meter/)
+    expect(found.map(({ changes }) => changes)).toEqual([[], []])
+  })
+  it('their spread counts: repeats 2 dB apart leave more than repeats that agree', () => {
+    const u = (values: number[]) =>
+      uncertaintyOf(
+        read(
+          session,
+          values.map((value, i) => shown(`r${i}`, planned + value, '14:02')),
+        ),
+      ).strips[0]?.points.at(-1)?.peak.u ?? NaN
+    // Standard deviation of ±1.2: 1.70, two of them 1.2; agreeing ones 0.5/√2.
+    expect(u([0, 0])).toBeCloseTo(0.5 / Math.SQRT2, 1)
+    expect(u([1.2, -1.2])).toBeGreaterThan(1)
+  })
+  it.each([
+    [-44, true],
+    [-13, true],
+    [3.8, false],
+  ])('%d standard uncertainties or dB off: no gain to turn beside a switch to look for', (off, fault) => {
+    const own = doubtsOf(session).linear.get('narrator')
+    const u = Math.hypot(own?.u[placeOf(2, 'peak')] ?? 0, 0.5)
+    const value = fault ? planned + off - (off === -13 ? 8 : 0) : planned + off * u
+    const [found] = inferReadings(doubtsOf(read(session, [shown('far', value, '14:02')])))
+    expect(found).toMatchObject({ fault, changes: [], then: null })
+    expect(found?.says).toContain('Look for a wrong switch first')
+    const before = evaluateSession(session).strips[0]?.points.at(-1)?.peak ?? NaN
+    const after = evaluateSession(read(session, [shown('far', value, '14:02')])).strips[0]?.points.at(-1)?.peak ?? NaN
+    // A fault changes no belief: forgotten 48 V does not make the source 44 dB quieter.
+    if (fault) expect(after).toBeCloseTo(before, 9)
+  })
+})
+
+describe('readings with a limit (a normal law cut off: handbook statistics)', () => {
+  it('μ −15, u₀ 3.37, at least 0, u 0: 0.695 ± u 0.670', () => {
+    const { shift, variance } = truncated(15, 3.37 ** 2, 0)
+    expect(-15 + shift).toBeCloseTo(0.695, 3)
+    expect(Math.sqrt(variance)).toBeCloseTo(0.67, 3)
+  })
+  const session = valid(example1())
+  const planned = peakAt(session, 'narrator', 'narrator-input')
+  const limited = (limit: 'at-least' | 'at-most', value: number) =>
+    read(session, [at('l', 'narrator-input', value, { limit, spread: 0, expected: planned })])
+  const peakOf = (each: Session) => evaluateSession(each).strips[0]?.points.at(-1)?.peak ?? NaN
+
+  it('a lit light raises what is believed to the mean of what is left, an unlit one lowers it likewise', () => {
+    const { linear } = doubtsOf(session)
+    const u = linear.get('narrator')?.u[placeOf(2, 'peak')] ?? NaN
+    const { shift } = truncated(4, u ** 2, 0.01)
+    expect(peakOf(limited('at-least', planned + 4)) - planned).toBeCloseTo(shift, 1)
+    expect(peakOf(limited('at-most', planned - 4)) - planned).toBeCloseTo(-shift, 1)
+  })
+  it('what was to be expected anyway tells next to nothing', () => {
+    expect(peakOf(limited('at-least', planned - 15))).toBeCloseTo(planned, 1)
+    expect(peakOf(limited('at-most', planned + 15))).toBeCloseTo(planned, 1)
+  })
+  it('turns down by at least L − target, and promises no more than a limit', () => {
+    const top = valid(withAt(example1(), ['strips', 0, 'stages', 2, 'settings', 'gain'], 50))
+    const now = peakAt(top, 'narrator', 'narrator-input')
+    const [found] = inferReadings(
+      doubtsOf(read(top, [at('l', 'narrator-input', 0, { limit: 'at-least', spread: 0, expected: now })])),
+    )
+    const to = Number(found?.changes[0]?.to)
+    expect(50 - to).toBeGreaterThanOrEqual(15)
+    expect(found?.thenAtLeast).toBe(true)
+    expect(found?.then).toBeCloseTo(0 - (50 - to), 6)
+    expect(found?.says).toMatch(/^At least /)
+  })
+  it('contradicts an exact reading that it leaves no room for', () => {
+    const found = inferReadings(
+      doubtsOf(
+        read(session, [
+          at('exact', 'narrator-input', planned, { expected: planned }),
+          at('lit', 'narrator-input', planned + 6, { limit: 'at-least', spread: 0.5, expected: planned }),
+        ]),
+      ),
+    )
+    expect(found[1]?.contradicts?.reading).toBe('exact')
   })
 })

@@ -173,9 +173,9 @@ describe('a reading of the loudest passage, 4 dB over the plan', () => {
     const read = { ...session, soundcheck: { readings: [{ ...reading, value: planned }] } }
     expect(first?.after).toBeCloseTo(endOf(read)?.headroom?.u ?? 0, 6)
   })
-  it('a second one at the same meter replaces it; the file keeps it', () => {
+  it('a second one at the same meter stays beside it; the file keeps both', () => {
     const again = keepReading(after, { ...reading, id: 'r2', value: planned + 3 }, '2026-11-27')
-    expect(again.ok && again.session.soundcheck?.readings?.map(({ id }) => id)).toEqual(['r2'])
+    expect(again.ok && again.session.soundcheck?.readings?.map(({ id }) => id)).toEqual(['r1', 'r2'])
     expect(readSession(JSON.parse(writeSession(after))).ok).toBe(true)
   })
   it('what is held by a ceiling tells nothing, and is refused in words', () => {

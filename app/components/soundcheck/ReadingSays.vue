@@ -33,6 +33,7 @@ const turn = computed(() => {
   return {
     words: `Turn ${stageName(stage)} from ${formatShort(control.value, 1)} to ${to}`,
     then: inferred.value?.then ?? null,
+    atLeast: inferred.value?.thenAtLeast ?? false,
     again,
   }
 })
@@ -42,7 +43,7 @@ const againWords = (steps: readonly number[]) =>
 
 <template>
   <section v-if="reading" aria-labelledby="says-title" class="mt-4" data-says>
-    <h2 id="says-title" class="border-b border-ink pb-0.5">What the reading says</h2>
+    <h2 id="says-title" class="border-b border-ink pb-0.5">What the reading means</h2>
     <p v-if="!inferred" class="mt-1 text-muted" role="status">Working it out…</p>
     <template v-else>
       <p
@@ -73,17 +74,24 @@ const againWords = (steps: readonly number[]) =>
       <p v-if="turn" class="mt-1" data-turn>
         {{ turn.words
         }}<template v-if="turn.then !== null"
-          >: then <span class="figure">{{ formatDecimal(turn.then, 1) }}</span> is read</template
+          >: the meter then shows {{ turn.atLeast ? 'at least ' : ''
+          }}<span class="figure">{{ formatDecimal(turn.then, 1) }}</span></template
         >. <template v-if="turn.again.length > 0">{{ againWords(turn.again) }}</template>
       </p>
       <p v-else-if="!inferred.contradicts?.reading && inferred.difference !== null" class="mt-1">
-        Nothing is to be turned for it.
+        {{
+          inferred.contradicts
+            ? 'No gain is offered until that is cleared.'
+            : 'The level is in its window: leave the gain as it is.'
+        }}
       </p>
       <p v-if="inferred.chance !== null" class="mt-1 text-muted" data-chance>
-        By all that is known now: {{ formatChance(inferred.chance) }} that the take clips with the gains as they are.
+        {{ formatChance(inferred.chance) }} risk of clipping with the gains as they are.
       </p>
       <p class="mt-1.5 flex flex-wrap items-center gap-2">
-        <template v-if="!reading.kept && !inferred.contradicts?.reading && inferred.difference !== null">
+        <template
+          v-if="!reading.kept && !inferred.fault && !inferred.contradicts?.reading && inferred.difference !== null"
+        >
           <button
             v-if="turn"
             type="button"
@@ -108,8 +116,8 @@ const againWords = (steps: readonly number[]) =>
         <button type="button" class="push" data-remove @click="soundcheck.remove(reading.id)">
           Remove the reading
         </button>
-        <span v-if="!reading.kept && !inferred.contradicts?.reading" class="text-xs text-muted"
-          >Keep writes what is known better as measured; Undo takes it back</span
+        <span v-if="!reading.kept && !inferred.fault && !inferred.contradicts?.reading" class="text-xs text-muted"
+          >The figures follow the reading already. Keep writes it down as measured; Undo takes it back.</span
         >
       </p>
       <p v-if="soundcheck.told.value" role="alert" class="mt-1 text-ceiling">{{ soundcheck.told.value }}</p>

@@ -20,9 +20,10 @@ const rows = computed(() =>
     return {
       reading,
       where: `${strip?.name ?? 'a strip that is gone'}, ${stage?.port ?? box?.name ?? ''}`,
-      how: `${BY[reading.by]}${reading.reads === 'peak' ? '' : `, ${reading.reads === 'pfl' || reading.reads === 'vu' || reading.reads === 'spl' ? reading.reads.toUpperCase() : reading.reads}`}${reading.kept ? ', kept' : ''}`,
+      how: `${reading.at ? `${reading.at.slice(11, 16)}, ` : ''}${BY[reading.by]}${reading.reads === 'peak' ? '' : `, ${reading.reads === 'pfl' || reading.reads === 'vu' || reading.reads === 'spl' ? reading.reads.toUpperCase() : reading.reads}`}${reading.limit ? `, ${reading.limit === 'at-least' ? 'at least' : 'at most'}` : ''}${reading.kept ? ', kept' : ''}`,
       difference: said?.difference ?? null,
       contradicts: said?.contradicts != null,
+      fault: said?.fault === true,
     }
   }),
 )
@@ -43,7 +44,10 @@ const rows = computed(() =>
           <span class="min-w-0 grow"
             ><span :class="{ 'font-semibold': each.reading.id === soundcheck.reading?.id }">{{ each.where }}</span
             ><span class="block text-xs text-muted"
-              >{{ each.how }}<span v-if="each.contradicts" class="text-ceiling">, contradicts</span></span
+              >{{ each.how
+              }}<span v-if="each.contradicts" class="text-ceiling"
+                >, {{ each.fault ? 'something is wrong' : 'contradicts' }}</span
+              ></span
             ></span
           >
           <span class="figure shrink-0">{{ formatDecimal(each.reading.value, 1) }}</span>

@@ -50,7 +50,9 @@ const meter = computed(
 const spread = ref<number | undefined>(undefined)
 const worth = computed(() => spread.value ?? (meter.value ? 2 * readingWorth[meter.value.reads] : 1))
 const expected = computed(() =>
-  at.value && meter.value ? expectedAt(stages.value, points.value, at.value.stage.id, meter.value) : null,
+  store.session && at.value && meter.value && props.step.strip
+    ? expectedAt(store.session, { strip: props.step.strip, stage: at.value.stage.id, ...meter.value })
+    : null,
 )
 
 const field = computed<NumberField>(() => ({

@@ -1,6 +1,6 @@
 import type { Room, Strip, System } from '../../session'
 import { feedsOf, isBus } from '../../session'
-import { dbfs } from '../../units'
+import { db, dbfs, raise } from '../../units'
 import { behindJoint, jointGain } from '../joint'
 import { wordLengthNoise } from '../noise'
 import { programmerError } from '../programmer-error'
@@ -34,10 +34,23 @@ export function compileStrip(
   const last = twoPorts.at(-1)
   if (last?.unit === 'dBFS' && records(strip)) twoPorts[twoPorts.length - 1] = intoFile(last, surroundings.system)
   return {
-    programme: isSource(first) ? sourceTraits(first).enter(first, around(stages, 0, surroundings)) : null,
+    programme: isSource(first)
+      ? shifted(sourceTraits(first).enter(first, around(stages, 0, surroundings)), first.offset)
+      : null,
     twoPorts,
   }
 }
+
+/** A programme that is by so much louder than its source says. */
+const shifted = (programme: Programme, offset: number): Programme =>
+  offset === 0
+    ? programme
+    : {
+        ...programme,
+        average: raise(programme.average, db(offset)),
+        peak: raise(programme.peak, db(offset)),
+        surgePeak: raise(programme.surgePeak, db(offset)),
+      }
 
 const around = (stages: readonly ResolvedStage[], i: number, { room, system }: Surroundings) => ({
   before: stages[i - 1],
@@ -56,7 +69,8 @@ export function compileStage(
   if (isSource(as)) throw programmerError('a source can only stand first')
   const before = stages[i - 1]
   const twoPort = lineTraits(as).compile(as, around(stages, i, surroundings))
-  return before ? behindJoint(twoPort, jointGain(before, as, stages[i - 2])) : twoPort
+  const set = before ? behindJoint(twoPort, jointGain(before, as, stages[i - 2])) : twoPort
+  return as.offset === 0 ? set : { ...set, gain: db(set.gain + as.offset) }
 }
 
 /** Whether a strip's end is written to a file as it is: not where it goes on into a bus. */
