@@ -36,7 +36,8 @@ export interface Cause {
   readonly shows: Partial<Record<CheckId, Readonly<Record<string, number>>>>
   /** Which way a reading of the soundcheck would be off with it. */
   readonly readings?: 'lower' | 'higher'
-  readonly evidence?: (view: DiagnosisView) => readonly Evidence[]
+  /** What the session says of it, for what is complained of. */
+  readonly evidence?: (view: DiagnosisView, symptoms: readonly SymptomId[]) => readonly Evidence[]
   /** Whether the session as it is set has this cause; left out for what no session can show. */
   readonly present?: (view: DiagnosisView) => boolean
   /** Whether it is cured, where that takes more than that it is no longer present. */

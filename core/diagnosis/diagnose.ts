@@ -8,6 +8,7 @@ import { nextChecks } from './next-check'
 import type { NextCheck } from './next-check'
 import type { Complaint, Ranked, RankedId } from './rank'
 import { outcomesOf, rank } from './rank'
+import { isShown } from './symptom-shown'
 import { SessionView } from './view'
 import type { DiagnosisView } from './view'
 
@@ -35,7 +36,7 @@ export interface Diagnosis {
   next: Asked | null
   /** What else could be checked, the best first. */
   others: Asked[]
-  /** What to do now: found, as sure as that is worth. */
+  /** What to do now: found by a check, or by a session that shows both cause and symptom; `null` while the complaint alone speaks. */
   sure: RankedId | null
 }
 
@@ -62,8 +63,19 @@ export function diagnoseIn(all: SessionView, stripId: string | null, complaint: 
     causes: ranked.map((each) => diagnosed(each, views, complaint.answers, open)),
     next: next ?? null,
     others,
-    sure: first && first.probability >= SURE ? first.id : null,
+    sure: first && first.probability >= SURE && isBorneOut(first, views, complaint) ? first.id : null,
   }
+}
+
+/**
+ * Whether anything but the complaint itself speaks for a cause: a check that was answered, or a session that has the cause and shows
+ * what is complained of.
+ */
+function isBorneOut({ id, strip }: Ranked, views: readonly DiagnosisView[], { symptoms, answers }: Complaint): boolean {
+  if (Object.keys(answers).length > 0) return true
+  const view = views.find((each) => each.strip.id === strip)
+  if (id === 'something-else' || !view || !causeOf(id).present?.(view)) return false
+  return symptoms.every((symptom) => isShown(view, symptom))
 }
 
 function asked(next: NextCheck): Asked {

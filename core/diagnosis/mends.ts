@@ -1,3 +1,4 @@
+import { raisesSurge } from '../chain/reserve'
 import type { Session } from '../session'
 import type { CauseId } from './causes'
 import { causeOf } from './causes'
@@ -17,8 +18,8 @@ export interface Mend {
 }
 
 /**
- * The first mend of a cause that keeps its word: the session no longer shows the cause, no stop is new on any strip, and
- * nothing is turned up while something clips, unless that is cured and the strip gets no louder by it. Where none does, or the session cannot show it, what a hand does.
+ * The first mend of a cause that keeps its word: the session no longer shows the cause, no stop is new on any strip, no
+ * surge loses the room it has, and nothing is turned up while something clips, unless that is cured and the strip gets no louder by it. Where none does, or the session cannot show it, what a hand does.
  */
 export function mendOf(view: DiagnosisView, id: CauseId): Mend {
   const { mends, present, after, caution, ...cause } = causeOf(id)
@@ -39,7 +40,11 @@ export function keepsItsWord(view: DiagnosisView, id: CauseId, changes: readonly
     own !== undefined &&
     present?.(own) === false &&
     (cured?.(own) ?? true) &&
-    stopsOf(after).every((stop) => stopsOf(view.all).includes(stop))
+    stopsOf(after).every((stop) => stopsOf(view.all).includes(stop)) &&
+    after.strips.every(({ strip, points }) => {
+      const before = view.all.strips.find((each) => each.strip.id === strip.id)
+      return !raisesSurge(before?.points ?? [], points)
+    })
   )
 }
 

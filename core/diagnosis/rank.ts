@@ -43,7 +43,10 @@ export function rank(views: readonly DiagnosisView[], { symptoms, when, answers 
     if (!symptoms.some((symptom) => cause.symptoms[symptom] !== undefined)) return []
     const shown = symptoms.reduce((product, symptom) => product * (cause.symptoms[symptom] ?? BY_CHANCE), cause.prior)
     const best = views
-      .map((view) => ({ view, evidence: [...(cause.evidence?.(view) ?? []), ...readingEvidence(view, cause)] }))
+      .map((view) => ({
+        view,
+        evidence: [...(cause.evidence?.(view, symptoms) ?? []), ...readingEvidence(view, cause)],
+      }))
       .map((each) => ({ ...each, weight: each.evidence.reduce((product, { weight }) => product * weight, 1) }))
       .reduce((most, each) => (each.weight > most.weight ? each : most))
     const weight =

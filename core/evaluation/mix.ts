@@ -18,14 +18,14 @@ export interface MixRow {
   evaluated: StripEvaluation
   /** Where it comes into the recorder: the unit’s input, and the number by which the recorder counts it. */
   input: { unit: string; port: string; number: number } | null
-  /** The gain that sets its level. */
+  /** The gain that sets its level: behind a desk the head gain of its channel, which is set by PFL. */
   control: GainControl | null
   /** Its pad, and whether it is in. */
   pad: { stage: string; in: boolean } | null
   /** Its 48 V: the stage of the switch, whether it is on, and with whom it shares the switch. */
   phantom: { stage: string; on: boolean; bank: string | null; switchId: string } | null
-  /** Peak on the desk’s meter at PFL, dB; `null` without a desk channel. */
-  pfl: number | null
+  /** Peak on the desk’s meter at PFL, dB over its zero mark; `null` without a desk channel. */
+  pfl: Pfl | null
   /** Peak at the recorder, dBFS; `null` where it reaches none by itself. */
   recorded: number | null
   floor: { name: NoiseName; share: number } | null
@@ -33,6 +33,16 @@ export interface MixRow {
   roundTrip: KnownTime | null
   /** The gravest of what is to be seen to. */
   needs: Severity | null
+}
+
+/** A channel’s peak at PFL, against the desk’s zero mark. */
+export interface Pfl {
+  /** dB over the zero mark. */
+  peak: number
+  /** The level at the zero mark, dBu. */
+  zero: number
+  /** The desk’s sheet does not tell the zero mark. */
+  assumed: boolean
 }
 
 /** Every strip of a session in one line. */
@@ -56,13 +66,14 @@ function rowOf(
   const { points, noise, tightest, latency, findings } = evaluated
   const at = stages.findLastIndex((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
   const unit = stages[at]
-  const controls = stripControls(stages)
+  const gains = stripControls(stages).filter((each) => !each.isFader)
+  const head = gains.filter(({ stage }) => stages.find(({ id }) => id === stage)?.kind === 'desk-channel')
   const greatest = greatestNoise(noise)
   return {
     strip,
     evaluated,
     input: unit?.kind === 'interface' || unit?.kind === 'digital-input' ? inputOf(unit) : null,
-    control: lastControl(controls.filter((each) => !each.isFader)) ?? lastControl(controls),
+    control: lastControl(head) ?? lastControl(gains) ?? lastControl(stripControls(stages)),
     pad: padOf(stages),
     phantom: phantomOf(usesOf(phantom, strip.id)),
     pfl: pflOf(stages, evaluated),
@@ -93,11 +104,16 @@ function phantomOf(own: readonly PhantomUse[]): MixRow['phantom'] {
 }
 
 /** What the desk shows of a channel before its fader, against its zero mark. */
-function pflOf(stages: readonly ResolvedStage[], { points }: StripEvaluation): number | null {
+function pflOf(stages: readonly ResolvedStage[], { points }: StripEvaluation): Pfl | null {
   const index = stages.findLastIndex((stage) => stage.kind === 'desk-channel')
   const channel = stages[index]
   const point = points[index]
   if (channel?.kind !== 'desk-channel' || !point) return null
   const fader = channel.settings.tap === 'pre' ? 0 : (channel.settings.fader ?? 0)
-  return point.peak - fader - (channel.specs.zero ?? USUAL_ZERO)
+  const zero = channel.specs.zero ?? USUAL_ZERO
+  return {
+    peak: point.peak - fader - zero,
+    zero,
+    assumed: channel.specs.zero === undefined || (channel.gear.assumed?.includes('zero') ?? false),
+  }
 }

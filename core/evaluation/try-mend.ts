@@ -1,3 +1,4 @@
+import { raisesSurge } from '../chain/reserve'
 import type { Change, Draft, Finding, Mend, Session } from '../session'
 import { applyChanges, isStructure } from '../session'
 import type { Appraisal, Appraised } from './appraise'
@@ -73,21 +74,8 @@ function holds(session: Session, before: Appraisal, own: Appraised, draft: Draft
     const known = before.strips.find((each) => each.id === strip.id)
     return (
       strip.drafts.every((each) => !spoils(each) || known?.drafts.some((one) => isSame(one, each))) &&
-      !raisesSurge(known, strip)
+      !raisesSurge(known?.points ?? [], strip.points, strip.driven)
     )
-  })
-}
-
-/** Levels that close are alike, dB. */
-const ALIKE_DB = 0.05
-
-/** Whether a surge that has no room gets less of it still, or one that had room has none any more. */
-function raisesSurge(before: Appraised | undefined, after: Appraised): boolean {
-  const room = new Map(before?.points.map(({ stage, surgeHeadroom }) => [stage, surgeHeadroom]))
-  return after.points.some(({ stage, surgeHeadroom }) => {
-    if (surgeHeadroom === null || surgeHeadroom >= 0 || after.driven.has(stage)) return false
-    const was = room.get(stage)
-    return was == null || surgeHeadroom < was - ALIKE_DB
   })
 }
 

@@ -8,6 +8,7 @@ import type { Session } from '../session'
 import { applySettings, isBus } from '../session'
 import { db, formatDecimal, formatShort } from '../units'
 import { viewOf } from './exercise'
+import { CEILING_FIGURES, NOISE_FIGURES, figuresOf } from './figures'
 
 /** What is to be estimated. */
 export const drillKinds = ['set-gain', 'headroom', 'floor', 'delay', 'noise-source'] as const
@@ -67,6 +68,8 @@ function chainOf(session: Session, strip: string) {
   return { own, evaluated, stages, name: (stage: string) => stages.find(({ id }) => id === stage)?.gear.name ?? '' }
 }
 
+type Chain = NonNullable<ReturnType<typeof chainOf>>
+
 const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => number) => Made> = {
   'set-gain': (session, strip, random) => {
     const chain = chainOf(session, strip)
@@ -98,13 +101,19 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
   'headroom': (session, strip) => {
     const chain = chainOf(session, strip)
     const tight = chain?.evaluated.tightest
-    const end = chain?.evaluated.points.at(-1)
-    if (!chain || !tight || !end) return null
+    if (!chain || !tight) return null
+    const at = chain.stages.findIndex(({ id }) => id === tight.stage)
     return {
       session,
       strip,
       ask: `How much headroom is left where it is least, at "${chain.name(tight.stage)}"?`,
-      given: levelsIn(session, strip),
+      // The level at the place itself would be the answer where the ceiling is 0 dBFS.
+      given: [
+        ...levelsIn(chain)
+          .filter(({ stage }) => chain.stages.findIndex(({ id }) => id === stage) < at)
+          .map(({ says }) => says),
+        ...figuresOf(chain.stages.slice(0, at + 1), CEILING_FIGURES),
+      ],
       ...number('dB', tight.headroom),
     }
   },
@@ -116,7 +125,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
       session,
       strip,
       ask: 'At what level does the recording’s noise lie, A-weighted?',
-      given: [...levelsIn(session, strip), roomWords(session)],
+      given: givenForNoise(chain, session),
       ...number('dBFS', end.noise),
     }
   },
@@ -150,7 +159,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
       session,
       strip,
       ask: 'Who makes most of the noise in the recording?',
-      given: [...levelsIn(session, strip), roomWords(session)],
+      given: givenForNoise(chain, session),
       unit: null,
       answer: words(first),
       choices: [...new Set(noise.slice(0, 5).map(words))].sort(),
@@ -174,14 +183,19 @@ const NOISES: Record<string, string> = {
 const roomWords = ({ room }: Session) =>
   room.ambient === undefined ? 'Nothing is known of the room.' : `The room: ${formatShort(room.ambient)} dBA.`
 
+/** Every level and every figure that noise is worked out from. */
+const givenForNoise = (chain: Chain, session: Session): string[] => [
+  ...levelsIn(chain).map(({ says }) => says),
+  ...figuresOf(chain.stages, NOISE_FIGURES),
+  roomWords(session),
+]
+
 /** The levels that one may read off, stage by stage. */
-function levelsIn(session: Session, strip: string): string[] {
-  const chain = chainOf(session, strip)
-  return (chain?.evaluated.points ?? []).map(
-    ({ stage, unit, average, peak }) =>
-      `"${chain?.name(stage)}": average ${formatDecimal(average, 1)}, peak ${formatDecimal(peak, 1)} ${unit === 'dBSPL' ? 'dB SPL' : unit}`,
-  )
-}
+const levelsIn = ({ evaluated, name }: Chain): { stage: string; says: string }[] =>
+  evaluated.points.map(({ stage, unit, average, peak }) => ({
+    stage,
+    says: `"${name(stage)}": average ${formatDecimal(average, 1)}, peak ${formatDecimal(peak, 1)} ${unit === 'dBSPL' ? 'dB SPL' : unit}`,
+  }))
 
 /** How good an estimate is: the error, and points from 100 down to 0. */
 export function scoreDrill(

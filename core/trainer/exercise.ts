@@ -1,10 +1,7 @@
 import type { CauseId } from '../diagnosis/causes'
 import { causeIds, causeOf } from '../diagnosis/causes'
-import type { Answers, CheckId } from '../diagnosis/checks'
-import { checkIds, checkOf } from '../diagnosis/checks'
-import { diagnoseIn } from '../diagnosis/diagnose'
-import type { Mend } from '../diagnosis/mends'
-import { mendOf } from '../diagnosis/mends'
+import type { CheckId } from '../diagnosis/checks'
+import { checkIds } from '../diagnosis/checks'
 import { fits } from '../diagnosis/planted/fits'
 import { outcomeOn, plant } from '../diagnosis/planted/plant'
 import type { Planted } from '../diagnosis/planted/plant'
@@ -134,35 +131,6 @@ export function mendChoices({ faults, seed }: Exercise, fault: number): { cause:
     .sort((a, b) => a.at - b.at)
     .map(({ cause: id, says }) => ({ cause: id, says }))
 }
-
-/** The shortest way that is known: by the checks that tell most, each with what it shows, to the cause and its mend. */
-export interface ShortestWay {
-  checks: { check: CheckId; ask: string; shows: string }[]
-  /** What the session says of the cause. */
-  evidence: string[]
-  mend: Mend
-}
-
-export function shortestWay(exercise: Exercise, fault: number): ShortestWay {
-  const { cause, symptom, hidden } = exercise.faults[fault] as Fault
-  const all = new SessionView(exercise.session)
-  const view = all.strips.find(({ strip }) => strip.id === exercise.strip) as DiagnosisView
-  const answers: Answers = {}
-  const checks: ShortestWay['checks'] = []
-  for (let i = 0; i < 6; i++) {
-    const { causes, next } = diagnoseIn(all, exercise.strip, { symptoms: [symptom], answers })
-    if (!next || (causes[0]?.id === cause && causes[0].probability > SURE)) break
-    const outcome = outcomeOn({ cause, hidden }, view, next.check)
-    answers[next.check] = outcome
-    checks.push({ check: next.check, ask: next.ask, shows: checkOf(next.check).outcomes[outcome] ?? outcome })
-  }
-  return {
-    checks,
-    evidence: (causeOf(cause).evidence?.(view) ?? []).filter(({ weight }) => weight > 1).map(({ says }) => says),
-    mend: mendOf(view, cause),
-  }
-}
-const SURE = 0.75
 
 /** What the performer says, in the symptom’s words. */
 export const complaintOf = ({ session, strip, faults }: Exercise): string => {

@@ -5,9 +5,6 @@ import { db, dbSpl, dbu, dbv, pascals, volts } from './quantity'
 /** 20 lg of a ratio of field quantities (voltages, pressures) in dB. */
 export const ratioToDb = (ratio: number): Db => db(20 * Math.log10(ratio))
 
-/** The ratio of field quantities that a difference in dB stands for. */
-export const dbToRatio = (difference: Db): number => Math.exp(difference * (Math.LN10 / 20))
-
 /** dBu = 20 lg(U / √0.6 V). +4 dBu = 1.2277 V. */
 export const voltsToDbu = (voltage: Volts): Dbu => dbu(20 * Math.log10(voltage / DBU_REFERENCE))
 export const dbuToVolts = (level: Dbu): Volts => volts(DBU_REFERENCE * 10 ** (level / 20))

@@ -86,7 +86,8 @@ test('Mix: every strip in a line; sorted, filtered, sent, set for me', async ({ 
   expect((await order())[0]).toBe('narrator')
   await expect(page.locator('[data-mix-row="narrator"]')).toContainText('a quarter past one')
   await expect(page.locator('[data-recorded="narrator"]')).toHaveText('−19.1')
-  await expect(page.locator('[data-pfl="preview"]')).toHaveText('−0.1')
+  await expect(page.locator('[data-pfl="preview"]')).toContainText('−0.1')
+  await expect(page.locator('[data-pfl="preview"]')).toContainText('0 = +4.0 dBu')
 
   await type(page, 'Gain of Narrator, dB', '60')
   await page.getByRole('switch', { name: /only what needs something \(\d/ }).click()

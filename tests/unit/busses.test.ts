@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateFrom, evaluateSession } from '#core/evaluation/evaluate-session'
+import type { MixRow } from '#core/evaluation/mix'
 import { mixRows } from '#core/evaluation/mix'
 import { unchanged } from '#core/evaluation/unchanged'
 import { verdict } from '#core/evaluation/verdict'
@@ -227,10 +228,27 @@ describe('the plan of a desk', () => {
   it('every channel to its mark at PFL: the loudest peak at +4 dBu', () => {
     const rows = mixRows(planned(session), evaluateSession(planned(session)))
     for (const id of ['alto', 'bass', 'player']) {
-      const pfl = rows.find((row) => row.strip.id === id)?.pfl ?? NaN
+      const pfl = rows.find((row) => row.strip.id === id)?.pfl?.peak ?? NaN
       expect(pfl, id).toBeLessThanOrEqual(0.01)
       expect(pfl, id).toBeGreaterThan(-0.2)
     }
+  })
+  it('the gain of a row is the head gain that PFL sets, with the zero mark it is read against', () => {
+    const alto = (each: Session) =>
+      mixRows(each, evaluateSession(each)).find(({ strip }) => strip.id === 'alto') as MixRow
+    const head = planned(session)
+      .strips.find(({ id }) => id === 'alto')
+      ?.stages.find(({ gear }) => session.gear.find(({ id }) => id === gear)?.kind === 'desk-channel')
+    expect(alto(planned(session)).control).toMatchObject({ stage: head?.id, setting: 'gain', isFader: false })
+    const zeroed = (specs: object, more: object = {}): Session => ({
+      ...session,
+      gear: session.gear.map((item) =>
+        item.kind === 'desk-channel' ? ({ ...item, ...more, specs: { ...item.specs, ...specs } } as typeof item) : item,
+      ),
+    })
+    expect(alto(zeroed({ zero: 6 })).pfl).toMatchObject({ zero: 6, assumed: false })
+    expect(alto(zeroed({ zero: undefined })).pfl).toMatchObject({ zero: 4, assumed: true })
+    expect(alto(zeroed({ zero: 0 }, { assumed: ['zero'] })).pfl).toMatchObject({ zero: 0, assumed: true })
   })
   it('one fader moved touches no gain', () => {
     const gains = (each: Session) =>

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { causeIds, causeOf } from '#core/diagnosis/causes'
+import { diagnose } from '#core/diagnosis/diagnose'
 import { checkOf } from '#core/diagnosis/checks'
 import { applyMend } from '#core/diagnosis/mend-change'
 import { fits } from '#core/diagnosis/planted/fits'
@@ -18,11 +19,13 @@ import {
   kindsOf,
   mendChoices,
   outcomeOf,
-  shortestWay,
   viewOf,
 } from '#core/trainer/exercise'
+import { shortestWay } from '#core/trainer/shortest-way'
 import { after, dayOf, nextKind, openGrade } from '#core/trainer/schedule'
 import { levelsOff, scoreOf } from '#core/trainer/score'
+
+const whole = { checks: 2, fewest: 2, wrongCauses: 0, wrongMends: 0, off: 0, shown: false }
 
 describe('exercises', () => {
   it('the table of what fits where is what planting says', () => {
@@ -64,7 +67,23 @@ describe('exercises', () => {
       const exercise = exerciseOf(kind, 2, 9)
       const way = shortestWay(exercise, 0)
       const view = viewOf(exercise.session, exercise.strip)
-      expect(way.checks.length, kind).toBeLessThanOrEqual(6)
+      expect(way.checks.length, kind).toBeLessThanOrEqual(3)
+      expect(scoreOf({ ...whole, checks: way.checks.length, fewest: way.checks.length }).points).toBe(100)
+      const answers = Object.fromEntries(way.checks.map(({ check }) => [check, outcomeOf(exercise, view, check)]))
+      const [first] = diagnose(exercise.session, exercise.strip, {
+        symptoms: [exercise.faults[0]?.symptom ?? 'hiss'],
+        answers,
+      }).causes
+      expect(first?.id, kind).toBe(kind)
+      // None of these checks can be left out.
+      for (const { check } of way.checks) {
+        const { [check]: _, ...fewer } = answers
+        const { causes } = diagnose(exercise.session, exercise.strip, {
+          symptoms: [exercise.faults[0]?.symptom ?? 'hiss'],
+          answers: fewer,
+        })
+        expect(causes[0]?.id === kind && (causes[0]?.probability ?? 0) > 0.75, `${kind} without ${check}`).toBe(false)
+      }
       for (const { check, shows } of way.checks)
         expect(shows).toBe(checkOf(check).outcomes[outcomeOf(exercise, view, check)])
       expect(way.mend.says.length).toBeGreaterThan(10)
@@ -102,7 +121,6 @@ describe('exercises', () => {
 })
 
 describe('scores', () => {
-  const whole = { checks: 2, fewest: 2, wrongCauses: 0, wrongMends: 0, off: 0, shown: false }
   it('takes off for checks, wrong turns and decibels, and never below nothing', () => {
     expect(scoreOf(whole)).toEqual({ points: 100, good: true, because: [] })
     expect(scoreOf({ ...whole, checks: 4 }).points).toBe(88)
@@ -141,6 +159,51 @@ describe('drills', () => {
         // The answer itself stands nowhere in what is given.
         expect(drill.given.join(' ')).not.toContain(String(drill.answer))
       }
+  })
+  it('the headroom can be worked out from what is given, and is not read off: the level at the place itself is left out', () => {
+    const drills = Array.from({ length: 60 }, (_, i) => drillOf('headroom', i + 1))
+    let worked = 0
+    for (const { session, strip, given, answer } of drills) {
+      const tight = evaluateSession(session).strips.find(({ id }) => id === strip)?.tightest
+      const at = session.strips.find(({ id }) => id === strip)?.stages.find(({ id }) => id === tight?.stage)
+      const place = session.gear.find(({ id }) => id === at?.gear)
+      const levels = given.filter((each) => each.includes(': average '))
+      expect(levels.filter((each) => each.startsWith(`"${place?.name}"`))).toEqual([])
+      if (place?.kind !== 'interface') continue
+      // Maximum input level less what the gain takes of it, less the peak before it.
+      const figure = (name: string) =>
+        Number(new RegExp(`${name} (−?[0-9.]+)`).exec(given.at(-1) ?? '')?.[1]?.replace('−', '-'))
+      const peak = Number(/peak (−?[0-9.]+)/.exec(levels.at(-1) ?? '')?.[1]?.replace('−', '-'))
+      if (given.at(-1)?.includes('Pad in') || Number.isNaN(peak)) continue
+      const gain = figure('Gain')
+      const left = figure('Maximum input level') - (gain - figure('Minimum gain')) - peak
+      expect(Math.abs(left - Number(answer)), given.join('\n')).toBeLessThan(1.5)
+      worked++
+    }
+    expect(worked).toBeGreaterThan(10)
+  })
+  it('who makes the noise: every choice that a figure tells of has its figure given', () => {
+    const FIGURES = {
+      'the self-noise': 'Self-noise',
+      'the converter': 'Dynamic range',
+      'the preamp': 'EIN',
+      'the room': 'The room:',
+    }
+    const seen = new Set<string>()
+    for (let seed = 1; seed <= 40; seed++) {
+      const { given, choices } = drillOf('noise-source', seed)
+      for (const choice of choices) {
+        const [noise, figure] = Object.entries(FIGURES).find(([words]) => choice.startsWith(words)) ?? []
+        const name = /"(.*)"/.exec(choice)?.[1]
+        if (!noise || !figure) continue
+        seen.add(noise)
+        expect(
+          given.some((each) => each.includes(figure) && (!name || each.startsWith(`"${name}"`))),
+          `${choice}\n${given.join('\n')}`,
+        ).toBe(true)
+      }
+    }
+    expect([...seen].sort()).toEqual(Object.keys(FIGURES).sort())
   })
   it('is scored by the error', () => {
     const drill = drillOf('headroom', 3)

@@ -8,7 +8,7 @@ import { noiseWords } from '#core/evaluation/verdict'
 import { routeFigure } from '#core/latency/route-words'
 import type { Strip } from '#core/session'
 import { isBus, settingFields } from '#core/session'
-import { db, formatDecimal } from '#core/units'
+import { db, formatDecimal, formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { turnedGain } from '~/composables/turned'
@@ -127,7 +127,12 @@ const MARKS = {
       >
     </td>
     <td class="figure px-1 text-right" data-column="5" :tabindex="tabindex(5)" :data-pfl="row.strip.id">
-      {{ row.pfl === null ? '–' : formatDecimal(row.pfl, 1) }}
+      <template v-if="row.pfl"
+        >{{ formatDecimal(row.pfl.peak, 1) }}
+        <span class="block text-xs whitespace-nowrap text-muted"
+          >0 = {{ formatSigned(row.pfl.zero, 1) }} dBu{{ row.pfl.assumed ? ', assumed' : '' }}</span
+        ></template
+      ><template v-else>–</template>
     </td>
     <td class="figure px-1 text-right" data-column="6" :tabindex="tabindex(6)" :data-recorded="row.strip.id">
       {{ row.recorded === null ? '–' : formatDecimal(row.recorded, 1) }}

@@ -31,7 +31,7 @@ const VALUE: Record<Column, (row: MixRow) => number | string | null> = {
   name: ({ strip }) => strip.name,
   input: ({ input }) => input?.number ?? null,
   gain: ({ control }) => control?.value ?? null,
-  pfl: ({ pfl }) => pfl,
+  pfl: ({ pfl }) => pfl?.peak ?? null,
   recorded: ({ recorded }) => recorded,
   floor: ({ evaluated }) => evaluated.points.at(-1)?.noise ?? null,
   tightest: ({ tightest }) => tightest?.headroom ?? null,

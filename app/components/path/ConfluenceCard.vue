@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Strip } from '#core/session'
+import type { Strip, Together } from '#core/session'
+import { editStrip } from '#core/session'
 import { equalise } from '#core/plan/equalise'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
@@ -28,6 +29,22 @@ function begin(id: string) {
   const strip = store.session?.strips.find((each) => each.id === id)
   return strip ? sends.begin(strip, props.bus) : null
 }
+/** How many of the sources sound at once: a panel talks in turn, a band plays together. */
+const togetherOptions = computed(() => {
+  const most = Math.max(into.value.length - 1, typeof props.bus.together === 'number' ? props.bus.together : 1)
+  const some = Array.from({ length: Math.max(0, most - 1) }, (_, i) => i + 2)
+  return [
+    { value: 'all', text: 'all at once' },
+    { value: 'in-turn', text: 'in turn, as on a panel' },
+    ...some.map((count) => ({ value: String(count), text: `${count} at once` })),
+  ]
+})
+function soundTogether(value: string) {
+  const together: Together = value === 'all' || value === 'in-turn' ? value : Number(value)
+  return store.edit('How many sound at once', (session) =>
+    editStrip(session, props.bus.id, (bus) => ({ ...bus, together })),
+  )
+}
 function alike(by: 'fader' | 'gain') {
   if (!store.session) return
   const { changes, left } = equalise(store.session, props.bus.id, by)
@@ -49,6 +66,15 @@ function alike(by: 'fader' | 'gain') {
     </div>
     <p v-if="into.length === 0" class="py-2">Nothing flows in yet.</p>
     <SelectInput v-if="candidates.length > 1" value="" label="Begin a send" :options="candidates" :commit="begin" />
+    <p v-if="into.length > 1" class="mt-1 flex flex-wrap items-baseline gap-x-1.5">
+      <span class="text-muted">They sound</span>
+      <SelectInput
+        :value="String(bus.together ?? 'all')"
+        label="How many sound at once"
+        :options="togetherOptions"
+        :commit="soundTogether"
+      />
+    </p>
     <p v-if="into.length > 1" class="mt-1 flex flex-wrap gap-x-3">
       <span class="text-muted">Equally loud</span>
       <button type="button" class="action" @click="alike('fader')">by fader</button>

@@ -128,7 +128,10 @@ export const genericDriver: Cause = {
     'listen-direct': { goes: 0.9 },
   },
   present: (view) => view.session.system.driver === 'shared',
-  evidence: ({ session: { system }, strip }) => {
+  evidence: ({ session: { system }, strip, monitor }, symptoms) => {
+    // What is late without a buffer on the way is late for another reason.
+    if (symptoms.includes('late') && strip.monitor.route === 'direct' && !monitor?.doubling)
+      return [says('The direct sound does not pass the driver.', 0)]
     if (system.driver === 'exclusive') return [says('The driver is the exclusive one already.', 0.03)]
     if (system.driver === 'class') return [says('The driver is the class driver.', 1.5)]
     if (system.driver !== 'shared') return []

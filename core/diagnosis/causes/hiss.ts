@@ -1,5 +1,7 @@
 import { volumeLoss } from '../../chain/compile/electric-source'
 import { restingGain } from '../../chain/gain-control'
+import { exchanged } from '../late-gain'
+import { AUDIBLE_HISS } from '../symptom-shown'
 import { asChange } from '../../plan/as-change'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
@@ -9,11 +11,9 @@ import { dB, electronicsSnr, evidenceOf, has, microphoneOf, percent, pickupOf, s
 
 /** Less hiss than that is not worth turning knobs for, dB (common practice, no source). */
 const WORTH = 3
-/** Quieter than that under the programme, a hiss is not complained of, dB (common practice, no source). */
-const AUDIBLE = 45
 
-/** What the plan’s gains take off the electronics’ noise against the programme, dB. */
-function lateBy(view: DiagnosisView): number {
+/** What the plan’s gains take off the electronics’ noise against the programme, dB. One gain alone makes a level, and none earlier. */
+function quieterAsPlanned(view: DiagnosisView): number {
   const now = electronicsSnr(view)
   if (now === null || planOf(view).length < 2) return 0
   const then = view.all.asPlanned.strips.find(({ strip }) => strip.id === view.strip.id)
@@ -21,7 +21,20 @@ function lateBy(view: DiagnosisView): number {
 }
 const planOf = (view: DiagnosisView) => view.all.plan.filter(({ strip }) => strip === view.strip.id)
 
+/** What gain made earlier takes off the hiss, as planned or as a hand could set it, dB. */
+const lateBy = (view: DiagnosisView): number => Math.max(quieterAsPlanned(view), exchanged(view)?.quieter ?? 0)
+
 const isLate = (view: DiagnosisView) => lateBy(view) >= WORTH
+
+/** Gain made earlier at the level that there is. */
+function exchangeMend(view: DiagnosisView) {
+  const exchange = exchanged(view)
+  if (!exchange) return []
+  const [first, ...later] = exchange.changes.map(
+    ({ stage, to }) => `"${view.name(stage)}" to ${formatDecimal(Number(to), 1)} dB`,
+  )
+  return [{ says: `Turn ${later.join(' and ')}, then ${first}.`, changes: exchange.changes }]
+}
 const planMend = (view: DiagnosisView) => {
   const own = planOf(view)
   return own.length === 0
@@ -37,11 +50,12 @@ const planMend = (view: DiagnosisView) => {
 const roomShare = (view: DiagnosisView) => shareOf(view, ({ name }) => name === 'room')
 const preampShare = (view: DiagnosisView) => shareOf(view, ({ name }) => name === 'preamp' || name === 'thermal')
 
-/** Gains that stand within 3 dB of the end of their range. */
+/** The first gain behind the source where it stands within 3 dB of the end of its range. An output turned up behind it is another matter. */
 const atEnd = (view: DiagnosisView) =>
-  view.chain.controls.filter(
-    ({ value, range, isFader, isSystemSlider }) => !isFader && !isSystemSlider && value >= range.gainMax - 3,
-  )
+  view.chain.controls
+    .filter(({ isFader, isSystemSlider, domain }) => !isFader && !isSystemSlider && domain === 'analogue')
+    .slice(0, 1)
+    .filter(({ value, range }) => value >= range.gainMax - 3)
 const passive = (view: DiagnosisView) => {
   const microphone = microphoneOf(view)
   return microphone?.kind === 'microphone' && microphone.gear.principle !== 'condenser' ? microphone : null
@@ -84,12 +98,12 @@ export const lateGain: Cause = {
   present: isLate,
   evidence: (view) => {
     const gained = lateBy(view)
-    if (gained >= WORTH) return [says(`With the plan’s gains the hiss is ${dB(gained)} lower.`, 20)]
+    if (gained >= WORTH) return [says(`With the gain made earlier the hiss is ${dB(gained)} lower.`, 20)]
     return view.chain.controls.filter(({ isFader }) => !isFader).length < 2
       ? [says('There is one gain only: none can be too late.', 0)]
-      : [says('The plan’s gains would make no quieter hiss.', 0.1)]
+      : [says('No sharing of the gain makes the hiss quieter.', 0.1)]
   },
-  mends: planMend,
+  mends: (view) => [...planMend(view), ...exchangeMend(view)],
   byHand: 'Turn the first gain up as far as its headroom allows, and the later ones down by as much.',
   after: 'Read the recorder’s meter again in the loudest passage; the first stage may not reach its top.',
   caution: 'Headphones and loudspeakers down while gains are moved.',
@@ -145,7 +159,7 @@ export const preampNearEnd: Cause = {
     if (!end)
       return view.chain.controls.length === 0
         ? [says('There is no gain in this strip.', 0)]
-        : [says('No gain stands near the end of its range.', 0.05)]
+        : [says('The first gain does not stand near the end of its range.', 0.05)]
     return [
       says(
         `"${view.name(end.stage)}" stands at ${formatDecimal(end.value, 1)} of ${formatDecimal(end.range.gainMax, 1)} dB, and amplifiers make ${percent(preampShare(view))} of the noise.`,
@@ -304,7 +318,7 @@ export const roomNoise: Cause = {
   symptoms: { hiss: 0.8, hum: 0.03 },
   codes: ['electronics-only'],
   shows: { 'cover-microphone': { goes: 0.95 }, 'follow-hiss': { first: 0.95 } },
-  present: (view) => microphoneOf(view) !== undefined && roomShare(view) > 0.5 && (endSnr(view) ?? 99) < AUDIBLE,
+  present: (view) => microphoneOf(view) !== undefined && roomShare(view) > 0.5 && (endSnr(view) ?? 99) < AUDIBLE_HISS,
   evidence: (view) => {
     if (!microphoneOf(view)) return [says('There is no microphone that could hear the room.', 0)]
     const share = roomShare(view)

@@ -1,10 +1,20 @@
+import { inPlug, outPlug } from '../../chain/joint'
+import type { ResolvedStage } from '../../chain/resolve'
+import type { Plug } from '../../session'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
+import type { DiagnosisView } from '../view'
 import { evidenceOf, has, pickupOf, turn } from './common'
 
 const MAINS =
   'Never lift a protective earth: it is there for your life. Mains work, and what is inside a box or a wall, is for a qualified person; local rules come first.'
+
+/** A box that is fed from a socket of its own. A pickup has no supply, or a battery. */
+const hasMainsSupply = (stage: ResolvedStage): boolean =>
+  stage.kind === 'desk-channel' ||
+  stage.kind === 'preamp' ||
+  (stage.kind === 'electric-source' && stage.gear.output === 'line')
 
 /** Longer than that an unbalanced lead is long, m (common practice, no source). */
 const LONG = 6
@@ -22,10 +32,7 @@ export const earthLoop: Cause = {
     'earth-lift': { goes: 0.25 },
   },
   evidence: (view) =>
-    view.stages.filter(({ kind }) => kind === 'desk-channel' || kind === 'electric-source' || kind === 'preamp')
-      .length > 0
-      ? [says('A box with a supply of its own hangs on the unit.', 1.5)]
-      : [],
+    view.stages.some(hasMainsSupply) ? [says('A box with a supply of its own hangs on the unit.', 1.5)] : [],
   byHand:
     'Feed all boxes from one socket strip, run the computer on its battery, use balanced leads, or put a DI box or a line transformer with its signal earth lifted between.',
   after: 'Listen to a pause with the gain as in the take.',
@@ -53,6 +60,7 @@ export const unbalancedLead: Cause = {
           longLead(view) ? 6 : 1.5,
         ),
       ]
+    if (balancedThroughout(view)) return [says('Every lead of this strip is balanced at both ends.', 0.1)]
     return pickupOf(view)
       ? [says('A lead from an instrument is mostly unbalanced.', 1.5)]
       : [says('The strip begins with a microphone, on a balanced lead.', 0.4)]
@@ -65,10 +73,22 @@ export const unbalancedLead: Cause = {
   byHand: 'A balanced cable between balanced sockets; a DI box near the instrument, and the short lead into it.',
   after: 'Listen to a pause with the gain as in the take.',
 }
-const leads = (view: Parameters<NonNullable<Cause['evidence']>>[0]) =>
-  view.stages.filter(({ settings }) => (settings.cable ?? 0) >= LONG)
-const longLead = (view: Parameters<NonNullable<Cause['evidence']>>[0]) =>
-  pickupOf(view) !== undefined && leads(view).length > 0
+/** Stages that a long lead goes into, but for those that are balanced at both of its ends: length brings no hum into them. */
+const leads = ({ stages }: DiagnosisView) =>
+  stages.filter((stage, i) => {
+    const from = stages[i - 1]
+    return (stage.settings.cable ?? 0) >= LONG && from !== undefined && !isBalancedJoint(from, stage)
+  })
+const isBalancedJoint = (from: ResolvedStage, to: ResolvedStage): boolean =>
+  from.kind === 'microphone' || [outPlug(from)?.balance, inPlug(to)?.balance].every(isBalanced)
+const isBalanced = (balance: Plug['balance']) => balance !== undefined && balance !== 'one-leg'
+const longLead = (view: DiagnosisView) => pickupOf(view) !== undefined && leads(view).length > 0
+const balancedThroughout = ({ stages }: DiagnosisView) =>
+  stages.every((stage, i) => {
+    const from = stages[i - 1]
+    return from === undefined || !isOnWire(from) || isBalancedJoint(from, stage)
+  })
+const isOnWire = ({ kind }: ResolvedStage) => kind !== 'sound-source'
 
 export const diEarth: Cause = {
   title: 'The earth lift of the DI box stands wrong',

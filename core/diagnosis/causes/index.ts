@@ -79,6 +79,7 @@ export const causes = {
   'pad-in': weak.padIn,
   'too-far': weak.tooFar,
   'wrong-type': weak.wrongType,
+  'consumer-level': weak.consumerLevel,
   'slider-down': weak.sliderDown,
   'driver-missing': unit.driverMissing,
   'firmware-old': unit.firmwareOld,

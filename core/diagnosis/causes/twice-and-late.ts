@@ -3,6 +3,7 @@ import { buffersOf } from '../buffers'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import { combWords } from '../comb-words'
+import { LATE, isHeardLate } from '../symptom-shown'
 import type { DiagnosisView } from '../view'
 
 const ms = (value: number) => `${formatDecimal(value, value < 10 ? 2 : 1)} ms`
@@ -12,10 +13,6 @@ const part = (view: DiagnosisView, ...names: string[]) =>
   (setRoute(view)?.parts ?? []).reduce((sum, each) => sum + (names.includes(each.name) ? each.milliseconds : 0), 0)
 const hasDirect = (view: DiagnosisView) => view.evaluated.latency.some(({ route }) => route === 'direct')
 const isThroughHost = (view: DiagnosisView) => view.strip.monitor.route === 'software'
-
-/** Later than that is complained of, ms (common practice, no source). */
-const LATE = 12
-const isLate = (view: DiagnosisView) => (setRoute(view)?.milliseconds ?? 0) > LATE
 
 /** The direct way, where there is one; the plug-ins’ delay stays away with it. */
 const listenDirect = (view: DiagnosisView) =>
@@ -116,7 +113,7 @@ export const bufferTooLarge: Cause = {
   symptoms: { late: 0.95 },
   codes: ['latency-unprinted'],
   shows: { 'halve-buffer': { earlier: 0.96 }, 'listen-direct': { goes: 0.95 } },
-  present: (view) => isThroughHost(view) && isLate(view) && part(view, 'buffer-in', 'buffer-out') > LATE / 2,
+  present: (view) => isThroughHost(view) && isHeardLate(view) && part(view, 'buffer-in', 'buffer-out') > LATE / 2,
   evidence: (view) => {
     if (!isThroughHost(view)) return [says('The strip is heard direct: no buffer is in the way.', 0.02)]
     const route = setRoute(view)

@@ -1,4 +1,5 @@
-import { formatDecimal } from '../../units'
+import { inputClass } from '../../chain/level-class'
+import { formatDecimal, formatSigned } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
@@ -102,6 +103,48 @@ export const wrongType: Cause = {
   byHand: 'Move the plug to a microphone input, or put a preamp between.',
   after: 'Set the gain anew, from its minimum; 48 V where the microphone needs it.',
   caution: 'Gain down and monitors muted before plugs are moved and before 48 V is switched on.',
+}
+
+/** −10 dBV and +4 dBu in dBu, and what lies in the middle (level references: −10 dBV = 0.3162 V, 0 dBu = 0.7746 V). */
+const CONSUMER = 20 * Math.log10(10 ** (-10 / 20) / Math.sqrt(0.6))
+const PROFESSIONAL = 4
+const BETWEEN = (CONSUMER + PROFESSIONAL) / 2
+
+/** A source at consumer level that goes straight into a line input. */
+const consumerOf = (view: DiagnosisView) => {
+  const [source, next] = view.stages
+  const isLine = next !== undefined && inputClass(next) === 'line'
+  return source?.kind === 'electric-source' && source.gear.output === 'line' && isLine && source.specs.level < BETWEEN
+    ? source
+    : null
+}
+
+export const consumerLevel: Cause = {
+  title: 'A consumer output (−10 dBV) in a professional input (+4 dBu)',
+  prior: 5,
+  symptoms: { 'too-quiet': 0.85, 'hiss': 0.3 },
+  readings: 'lower',
+  shows: { 'which-socket': { fits: 0.6, cold: 0.35 }, 'gain-position': { end: 0.6 }, 'pads': { out: 0.95 } },
+  present: (view) => consumerOf(view) !== null && isShort(view),
+  evidence: (view) => {
+    const source = view.stages[0]
+    if (source?.kind !== 'electric-source' || source.gear.output !== 'line')
+      return [says('The strip does not begin with a line output.', 0)]
+    const own = consumerOf(view)
+    if (!own) return [says(`"${source.gear.name}" gives line level as the input wants it, as the session has it.`, 0.3)]
+    const less = PROFESSIONAL - own.specs.level
+    return [
+      says(
+        `"${own.gear.name}" gives ${formatSigned(own.specs.level, 1)} dBu, ${dB(less)} under +4 dBu.`,
+        isShort(view) ? 15 : 2,
+      ),
+    ]
+  },
+  mends: (view) => mendsOf(view, ['gain-range-exhausted', 'target-missed']),
+  byHand:
+    'Set the input to −10 dBV where it has that switch, else turn its gain up by 12 dB, or put a line amplifier between.',
+  after: 'Watch the meter in the loudest passage.',
+  caution: 'Monitors down first: it gets louder.',
 }
 
 export const sliderDown: Cause = {

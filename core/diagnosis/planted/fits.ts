@@ -6,7 +6,7 @@ const EVERYWHERE = templateIds
 
 /** The chains in which each fault makes sense. Planting tells it too, but takes its time; a test compares the two. */
 export const fits: Readonly<Record<CauseId, readonly TemplateId[]>> = {
-  'late-gain': ['noisy-preamp'],
+  'late-gain': ['noisy-preamp', 'host'],
   'source-down': ['guitar', 'di'],
   'preamp-near-end': ['condenser', 'slider', 'preamp', 'host', 'two-heard', 'desk'],
   'no-booster': ['moving-coil', 'noisy-preamp', 'wireless', 'room'],
@@ -148,6 +148,7 @@ export const fits: Readonly<Record<CauseId, readonly TemplateId[]>> = {
     'room',
   ],
   'wrong-type': ['condenser', 'moving-coil', 'wireless', 'two-heard'],
+  'consumer-level': ['keys'],
   'slider-down': ['slider'],
   'driver-missing': EVERYWHERE,
   'firmware-old': EVERYWHERE,

@@ -35,6 +35,7 @@ const HIDDEN_WHERE: Partial<Record<CauseId, (view: DiagnosisView) => boolean>> =
   'stream-monitor': (view) => view.stages.some(({ kind }) => kind === 'microphone'),
   'two-microphones': (view) => twins(view),
   'polarity-flipped': (view) => twins(view),
+  'consumer-level': (view) => view.stages[0]?.kind === 'electric-source' && view.stages[0].gear.output === 'line',
   'hum-field': (view) => view.stages[0]?.kind === 'electric-source',
   'clocks-unlocked': (view) => view.all.unit !== null,
 }
