@@ -36,7 +36,7 @@ export function routeParts(
   context: Context,
   name: RouteName,
 ): { made: Made; stage: string; milliseconds: number } | null {
-  const timing = routeInputs(context.session, context.strip, [...context.stages])
+  const timing = routeInputs(context.session, context.strip, context.stages)
   const found = timing && routes(timing.inputs).find(({ route }) => route === name)
   if (!timing || !found) return null
   const { unit } = timing.inputs

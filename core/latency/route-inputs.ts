@@ -1,22 +1,25 @@
 import type { ResolvedStage } from '../chain/resolve'
+import { wayToHost } from '../chain/way-to-host'
 import type { RouteInputs } from './routes'
 import type { Session, Strip } from '../session'
 
 /**
- * The way to the ear goes through the last interface of a strip, whose driver the host talks to. A unit before it on a
- * digital link lends its converter; links on the way add their own time. A strip without an interface has no route yet.
+ * The way to the ear goes through the last interface of a strip, or of the bus that takes it there, whose driver the host
+ * talks to. A unit before it on a digital link lends its converter; links on the way add their own time. A strip that comes
+ * to no interface has no route yet.
  */
 export function routeInputs(
   session: Session,
   strip: Strip,
-  stages: ResolvedStage[],
+  stages: readonly ResolvedStage[],
 ): { stage: string; inputs: RouteInputs } | null {
-  const unit = stages.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
-  const converter = stages.find((stage) => stage.kind === 'interface')
-  const first = stages[0]
-  if (unit?.kind !== 'interface' && unit?.kind !== 'digital-input') return null
+  const way = wayToHost(session, strip, stages)
+  const [first, last] = [stages[0], stages.at(-1)]
+  if (!way || !last) return null
+  const { input: unit } = way
+  const converter = way.stages.find((stage) => stage.kind === 'interface')
   return {
-    stage: unit.id,
+    stage: stages.includes(unit) ? unit.id : last.id,
     inputs: {
       unit: unit.gear,
       converter: converter?.gear ?? null,
@@ -25,7 +28,7 @@ export function routeInputs(
       room: session.room,
       monitor: strip.monitor,
       distance: first?.kind === 'sound-source' ? first.distance : undefined,
-      links: stages.flatMap((stage) => (stage.kind === 'link' ? [stage.specs.latency] : [])),
+      links: way.stages.flatMap((stage) => (stage.kind === 'link' ? [stage.specs.latency] : [])),
     },
   }
 }

@@ -1,5 +1,6 @@
 import type { Point } from '../chain/cascade'
 import type { ResolvedStage } from '../chain/resolve'
+import { wayToHost } from '../chain/way-to-host'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { recommendationFor } from '../latency/recommend'
@@ -109,8 +110,7 @@ function monitorStrip(
   end: Point | null,
   routes: Route[],
 ): PerformerMonitor {
-  const host = stages.findLast((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
-  const unit = host?.kind === 'interface' || host?.kind === 'digital-input' ? host.gear : null
+  const unit = wayToHost(session, strip, stages)?.input.gear ?? null
   const output = unit?.outputs.find((each) => each.id === strip.monitor.output) ?? null
   const named = session.gear.find((item) => item.id === strip.monitor.headphones)
   const headphones = named?.kind === 'headphones' ? named : null

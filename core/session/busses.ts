@@ -2,13 +2,13 @@ import { allAssumed } from './assumed'
 import type { Change } from './change'
 import { applyChanges } from './change'
 import { initialSettings } from './complete'
+import { feedFrom } from './feed-from'
 import type { Gear } from './gear'
-import { traitsOf } from './gear'
 import { nextId, nextName } from './naming'
 import { readGear } from './read-gear'
 import type { Session } from './session'
 import type { Stage, Strip } from './strip'
-import { isBus, leadsTo } from './strip'
+import { channelsOf, isBus } from './strip'
 
 /** What busses are for. */
 export type BusUse = 'group' | 'stream' | 'room' | 'sub-and-tops'
@@ -112,44 +112,21 @@ function withBus(session: Session, plan: BusPlan): Session {
   return { ...session, gear: [...session.gear, ...gear], strips: [...session.strips, bus] }
 }
 
-/** The same, with a send from every channel that gives what they take. */
+/**
+ * The same, with a send from every channel that gives what they take; a bus that no channel can feed is fed by the busses that can, as
+ * a stream is by the group that takes all channels into the host.
+ */
 export function addFedBus(session: Session, use: BusUse): Session {
   const added = addBus(session, use)
-  const busses = added.strips.slice(session.strips.length)
-  const sends = session.strips
-    .filter((strip) => !isBus(strip))
-    .flatMap((strip) =>
-      busses.flatMap((bus): Change[] => {
-        const from = feedFrom(added, strip, bus)
-        return from === null
-          ? []
-          : [{ do: 'feed', strip: strip.id, to: bus.id, set: from === undefined ? {} : { from } }]
-      }),
-    )
+  const sends = added.strips.slice(session.strips.length).flatMap((bus) => {
+    const fromChannels = sendsFrom(added, channelsOf(session), bus)
+    return fromChannels.length > 0 ? fromChannels : sendsFrom(added, session.strips.filter(isBus), bus)
+  })
   return applyChanges(added, sends)
 }
 
-/** Boxes behind which a signal is too weak for a bus. */
-const BEFORE_LINE: ReadonlySet<string> = new Set(['microphone', 'pad', 'di-box', 'booster', 'electric-source'])
-
-/**
- * From where a strip can feed a bus: the last stage behind which it gives what the bus takes.
- * @returns `undefined` for its last stage; `null` where none does, or the bus leads to the strip itself
- */
-export function feedFrom(session: Session, strip: Strip, bus: Strip): string | undefined | null {
-  const boxes = new Map(session.gear.map((item) => [item.id, item]))
-  const domainsOf = ({ gear, port }: Stage) => {
-    const box = boxes.get(gear)
-    return box ? traitsOf(box).domains(box, port) : null
-  }
-  const first = bus.stages[0]
-  const takes = first && domainsOf(first)?.takes
-  if (strip.id === bus.id || leadsTo(session.strips, bus, strip.id)) return null
-  const at = strip.stages.findLastIndex((stage, i) => {
-    const kind = boxes.get(stage.gear)?.kind ?? ''
-    const isLine = !BEFORE_LINE.has(kind) || (kind === 'electric-source' && i === strip.stages.length - 1)
-    return isLine && domainsOf(stage)?.gives === takes
+const sendsFrom = (session: Session, strips: readonly Strip[], bus: Strip): Change[] =>
+  strips.flatMap((strip): Change[] => {
+    const from = feedFrom(session, strip, bus)
+    return from === null ? [] : [{ do: 'feed', strip: strip.id, to: bus.id, set: from === undefined ? {} : { from } }]
   })
-  if (at < 0) return null
-  return at === strip.stages.length - 1 ? undefined : strip.stages[at]?.id
-}

@@ -1,6 +1,7 @@
 import { blankGear } from './blank-gear'
 import type { BusUse } from './busses'
 import { addFedBus } from './busses'
+import { applyChanges } from './change'
 import type { AudioInterface, Gear, GearKind } from './gear'
 import { SESSION_FORMAT, SESSION_VERSION } from './session'
 import type { Session } from './session'
@@ -27,6 +28,30 @@ export const recordables = {
 } as const satisfies Record<string, { words: string; name: string; source: GearKind; listensTo: string }>
 export type Recordable = keyof typeof recordables
 
+/** What one source can be; `many` is a way to begin, not a source. */
+export type SourceKind = Exclude<Recordable, 'many'>
+
+/** Words in a name that tell what it is. */
+const TELLING: readonly (readonly [SourceKind, RegExp])[] = [
+  ['player', /\b(laptop|computer|tablet|phone|player|playback|tape|disc|jingles?|video)\b/i],
+  ['keys', /\b(keys?|keyboards?|synth\w*|piano, electric|electric piano|sampler|drum machine|line)\b/i],
+  ['instrument-lead', /\b(electric guitar|guitar|bass|bass guitar|pickup)\b/i],
+  [
+    'instrument-mic',
+    /\b(cello|violins?|viola|double bass|drums?|snare|cymbals?|tom|piano|harmonium|organ|flute|clarinet|oboe|trumpet|horn|trombone|saxophone|accordion|harp|acoustic guitar|amp|amplifier)\b/i,
+  ],
+  ['voice', /\b(voice|vocals?|singer|narrator|speaker|choir|alto|soprano|tenor|host|guest)\b/i],
+]
+
+/** What a name tells of a source: "Laptop" is a player of recordings; `null` where it tells nothing. The longest word of it counts. */
+export function kindOfName(name: string): SourceKind | null {
+  const told = TELLING.flatMap(([kind, words]) => {
+    const word = words.exec(name)?.[0]
+    return word ? [{ kind, length: word.length }] : []
+  })
+  return told.sort((a, b) => b.length - a.length)[0]?.kind ?? null
+}
+
 export const microphones = {
   'condenser': { words: 'A condenser, needs 48 V', phantom: 'needed', specs: {} },
   'moving-coil': {
@@ -44,7 +69,7 @@ export type MicrophoneAnswer = keyof typeof microphones
 
 export const chains = {
   interface: 'Straight into the interface',
-  preamp: 'Through a preamp of its own, then the interface',
+  preamp: 'Through a preamp of its own, then the interface; line level straight in',
   desk: 'Through a desk, then the interface',
 } as const
 export type ChainAnswer = keyof typeof chains
@@ -54,6 +79,8 @@ export interface StartAnswers {
   what?: Recordable | undefined
   /** How the sources are called, parted by commas: as many strips. */
   names?: string | undefined
+  /** What each of the names is, in their order; left out, what the name tells, else what is recorded. */
+  kinds?: readonly (SourceKind | undefined)[] | undefined
   microphone?: MicrophoneAnswer | undefined
   distance?: number | undefined
   chain?: ChainAnswer | undefined
@@ -67,25 +94,29 @@ export const MOST_SOURCES = 64
 
 /**
  * A session from the answers at the start, with the usual figures of each kind (common practice, no source), marked as assumed until
- * they are given. It is not planned yet.
+ * they are given. It is not planned yet. Channels of a desk that has a group come into the host by the group alone: one after the
+ * other, not side by side.
  */
 export function startSession(id: string, name: string, answers: StartAnswers): Session {
-  const what = recordables[answers.what ?? 'voice']
   const chain = chainOf(answers)
-  const names = namesOf(answers, what.name)
-  const type = inputFor(answers, chain)
-  const unit = unitFor(names.length, type)
-  const strips = names.map((each, i) => {
-    const boxes = boxesBefore(answers, chain, each, i + 1, names.length > 1)
-    const phantom = type === 'mic' && needsPhantom(answers)
+  const names = namesOf(answers)
+  const each = names.map((called, i) => ({ ...answers, name: called, what: kindAt(answers, called, i) }))
+  const busses = bussesFor(answers).filter((use) => answers.into?.includes(use))
+  const inSeries = busses.includes('group')
+  const inputs = each.map((own) => inputFor(own, chain))
+  const unit = inSeries ? unitFor(['line'], ['group']) : unitFor(inputs, countedIds(inputs))
+  const strips = each.map((own, i) => {
+    const boxes = boxesBefore(own, chain, own.name, i + 1, names.length > 1)
+    const phantom = inputs[i] === 'mic' && needsPhantom(own)
     const end: Placed = { gear: unit, port: unit.inputs[i]?.id, settings: phantom ? { phantom } : {} }
-    const stages = [...boxes, end].map(({ gear, ...placed }, k) => ({
+    const stages = (inSeries ? boxes : [...boxes, end]).map(({ gear, ...placed }, k) => ({
       id: `strip-${i + 1}-${k + 1}`,
       gear: gear.id,
       ...placed,
     }))
     const monitor = { output: 'phones', ...(answers.hears && { route: answers.hears }) }
-    const strip = { id: `strip-${i + 1}`, name: each, stages, monitor, performer: { listensTo: what.listensTo } }
+    const { listensTo } = recordables[own.what]
+    const strip = { id: `strip-${i + 1}`, name: own.name, stages, monitor, performer: { listensTo } }
     return { boxes, strip }
   })
   const reading = readSession({
@@ -97,9 +128,31 @@ export function startSession(id: string, name: string, answers: StartAnswers): S
     strips: strips.map(({ strip }) => strip),
   })
   if (!reading.ok) throw new Error(`The start is faulty: ${reading.faults[0]?.path} ${reading.faults[0]?.message}`)
-  return bussesFor(answers)
-    .filter((use) => answers.into?.includes(use))
-    .reduce(addFedBus, reading.session)
+  return busses.reduce(
+    (session, use) => (use === 'group' ? withGroupInput(addFedBus(session, use), unit) : addFedBus(session, use)),
+    reading.session,
+  )
+}
+
+/** The group comes into the host by its own input. */
+const withGroupInput = (session: Session, unit: AudioInterface): Session =>
+  session.strips
+    .slice(-1)
+    .reduce(
+      (current, { id, stages }) =>
+        applyChanges(current, [
+          { do: 'insert', strip: id, index: stages.length, gear: unit, port: unit.inputs[0]?.id ?? '' },
+        ]),
+      session,
+    )
+
+/** How an instrument is taken is an answer, not a name’s to tell. */
+const isInstrument = (kind: Recordable | null | undefined) => kind === 'instrument-mic' || kind === 'instrument-lead'
+
+/** What one of the names is: as it was said, else as the name tells, else what is recorded. */
+export function kindAt({ kinds, what }: StartAnswers, name: string, i: number): Recordable {
+  const told = kindOfName(name)
+  return kinds?.[i] ?? (isInstrument(what) && isInstrument(told) ? what : told) ?? what ?? 'voice'
 }
 
 const chainOf = ({ chain, what }: StartAnswers): ChainAnswer => chain ?? (what === 'many' ? 'desk' : 'interface')
@@ -119,7 +172,7 @@ const isSound = ({ what = 'voice' }: StartAnswers) => recordables[what].source =
 
 /** The type of input that the chain ends in. */
 function inputFor(answers: StartAnswers, chain: ChainAnswer): 'mic' | 'line' | 'instrument' {
-  if (chain !== 'interface' || answers.what === 'keys' || answers.what === 'player') return 'line'
+  if (chain !== 'interface' || isLine(answers)) return 'line'
   return isSound(answers) ? 'mic' : 'instrument'
 }
 
@@ -145,13 +198,27 @@ function boxesBefore(
     boxes.push({ gear: blankGear('di-box', `di-box-${number}`, called('My DI box', 'DI box')), settings: {} })
   }
   const phantom = needsPhantom(answers)
-  if (chain === 'preamp')
+  if (chain === 'preamp' && !isLine(answers))
     boxes.push({ gear: blankGear('preamp', `preamp-${number}`, called('My preamp', 'Preamp')), settings: { phantom } })
   if (chain === 'desk') {
-    const gear = blankGear('desk-channel', `channel-${number}`, `Desk channel ${number}`)
+    const gear = deskChannelFor(answers, `channel-${number}`, `Desk channel ${number}`)
     boxes.push({ gear, settings: { phantom, fader: 0 } })
   }
   return boxes
+}
+
+const isLine = ({ what }: StartAnswers) => what === 'keys' || what === 'player'
+
+/** A channel with the input that the source needs: a line input for what gives line level. */
+function deskChannelFor(answers: StartAnswers, id: string, name: string): Gear {
+  const channel = blankGear('desk-channel', id, name)
+  return isLine(answers)
+    ? overridden(channel, {
+        input: 'line',
+        phantom: false,
+        specs: { gainMin: -20, gainMax: 20, maxInput: 24, ein: -90, inputImpedance: 10_000 },
+      })
+    : channel
 }
 
 /** Names as they are typed, with commas between. */
@@ -161,8 +228,9 @@ export const namesIn = (text: string | undefined): string[] =>
     .map((each) => each.trim().slice(0, 100))
     .filter((each) => each !== '')
 
-function namesOf({ names, what }: StartAnswers, usual: string): string[] {
+function namesOf({ names, what }: StartAnswers): string[] {
   const given = namesIn(names)
+  const usual = recordables[what ?? 'voice'].name
   if (given.length > 0) return given.slice(0, MOST_SOURCES)
   return what === 'many' ? Array.from({ length: 8 }, (_, i) => `${usual} ${i + 1}`) : [usual]
 }
@@ -200,16 +268,22 @@ function overridden(box: Gear, part: Record<string, unknown> & { specs: object }
   } as unknown as Gear
 }
 
-/** A unit with an input of that type for every strip, and some beside. */
-function unitFor(count: number, type: 'mic' | 'line' | 'instrument'): AudioInterface {
+type InputType = 'mic' | 'line' | 'instrument'
+
+/** Inputs counted by their type: mic1, mic2, line1. */
+const countedIds = (types: readonly InputType[]): string[] =>
+  types.map((type, i) => `${TYPE_IDS[type]}${types.slice(0, i + 1).filter((each) => each === type).length}`)
+const TYPE_IDS = { mic: 'mic', line: 'line', instrument: 'inst' } as const
+
+/** A unit with an input of its type for every strip, and two at least. */
+function unitFor(types: readonly InputType[], ids: readonly string[]): AudioInterface {
   const unit = blankGear('interface', 'interface', 'My interface') as AudioInterface
   const [usual] = unit.inputs
-  const inputs = Array.from({ length: Math.max(2, count) }, (_each, i) => {
-    const base = {
-      ...(usual as Extract<typeof usual, { specs: object }>),
-      id: `${type === 'instrument' ? 'inst' : type}${i + 1}`,
-      type,
-    }
+  const own = types.map((type, i) => ({ type, id: ids[i] }))
+  const [only] = own
+  const all = own.length === 1 && only ? [only, { type: only.type, id: `${TYPE_IDS[only.type]}2` }] : own
+  const inputs = all.map(({ type, id }) => {
+    const base = { ...(usual as Extract<typeof usual, { specs: object }>), id, type }
     if (type === 'mic') return base
     const { ein: _, ...specs } = base.specs
     const other =

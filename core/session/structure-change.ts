@@ -1,10 +1,11 @@
 import { initialSettings } from './complete'
+import { feedFrom, givenBy, takenBy } from './feed-from'
 import type { Gear } from './gear'
 import type { Session } from './session'
 import type { Settings } from './settings'
 import { db } from '../units'
 import type { Feed, Stage, Strip } from './strip'
-import { feedsOf } from './strip'
+import { feedsOf, isBus } from './strip'
 
 /** A change of what stands in a strip. */
 export type StructureChange =
@@ -30,11 +31,32 @@ export function applyStructure(session: Session, change: StructureChange): Sessi
       strip.id === change.strip ? tappedAgain({ ...strip, stages: restaged(withGear, strip, change) }, strip) : strip,
     ),
   }
-  return change.do === 'remove' || change.do === 'replace' ? withoutUnusedGear(changed, session) : changed
+  const led = rewired(changed, change.strip)
+  return change.do === 'remove' || change.do === 'replace' ? withoutUnusedGear(led, session) : led
 }
 
+/**
+ * Sends of a strip that no longer gives what their bus takes are taken where it still does; where nowhere, they go over a bus that
+ * takes what the strip gives and gives what theirs takes, as a channel without an input of its own does over its group.
+ */
+const rewired = (session: Session, stripId: string): Session =>
+  feedsOf(session.strips.find(({ id }) => id === stripId) ?? {}).reduce((current, feed): Session => {
+    const [strip, bus] = [stripId, feed.to].map((wanted) => current.strips.find(({ id }) => id === wanted))
+    if (!strip || !bus || strip.stages.length === 0 || givenBy(current, strip, feed) === takenBy(current, bus))
+      return current
+    const from = feedFrom(current, strip, bus)
+    if (from !== null) return withFeed(current, { strip: stripId, to: bus.id, set: { from } })
+    for (const via of current.strips) {
+      const [into, out] = [feedFrom(current, strip, via), feedFrom(current, via, bus)]
+      if (!isBus(via) || into === null || out === null) continue
+      const led = withFeed(withoutFeed(current, stripId, bus.id), { strip: stripId, to: via.id, set: { from: into } })
+      return withFeed(led, { strip: via.id, to: bus.id, set: { from: out } })
+    }
+    return current
+  }, session)
+
 /** A send at its mark, behind the fader of the strip’s last stage, where nothing else is said. */
-function withFeed(session: Session, { strip: id, to, set }: FeedChange): Session {
+function withFeed(session: Session, { strip: id, to, set }: Omit<FeedChange, 'do'>): Session {
   return withStrip(session, id, (strip) => {
     const feeds = feedsOf(strip)
     const known = feeds.some((feed) => feed.to === to)

@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest'
 import { gainMap } from '#core/chain/gain-map'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
-import type { AudioInterface, GearKind, MicrophoneAnswer, Recordable, Session, StartAnswers } from '#core/session'
+import type {
+  AudioInterface,
+  GearKind,
+  MicrophoneAnswer,
+  Recordable,
+  Session,
+  StartAnswers,
+  Strip,
+} from '#core/session'
 import {
   MOST_SOURCES,
   addBundle,
@@ -78,22 +86,44 @@ describe('the start', () => {
     const feeds = ({ strips }: Session) =>
       strips.filter((strip) => !isBus(strip)).map((strip) => feedsOf(strip).map(({ to, from }) => [to, from]))
 
-    it('behind a desk into all of them, each channel from its fader, the stream from the interface; no stop', () => {
+    it('behind a desk into all of them, each channel from its fader; the group alone comes into the host and feeds the stream; no stop', () => {
       const session = begun({ what: 'many', into: ['stream', 'sub-and-tops', 'group', 'room'] })
       const busses = session.strips.filter(isBus)
       expect(busses.map(({ name }) => name)).toEqual(['Group', 'Stream', 'Room', 'Subwoofer', 'Tops'])
       expect(feeds(session)[7]).toEqual([
-        ['group', 'strip-8-3'],
-        ['stream', undefined],
-        ['room', 'strip-8-3'],
-        ['sub', 'strip-8-3'],
-        ['tops', 'strip-8-3'],
+        ['group', undefined],
+        ['room', undefined],
+        ['sub', undefined],
+        ['tops', undefined],
       ])
+      const [group, stream] = busses as [Strip, Strip]
+      expect(group.stages.map(({ port }) => port)).toEqual([undefined, 'group'])
+      expect(feedsOf(group).map(({ to }) => to)).toEqual([stream.id])
+      expect(session.strips.flatMap(({ stages }) => stages.filter(({ gear }) => gear === 'interface'))).toHaveLength(1)
       const { strips } = evaluateSession(session)
       expect(strips.flatMap(({ findings }) => findings.filter(({ severity }) => severity === 'stop'))).toEqual([])
-      expect(strips.slice(8).every(({ sum }) => sum?.brought.length === 8)).toBe(true)
+      expect(strips.slice(8).map(({ sum }) => sum?.brought.length)).toEqual([8, 1, 8, 8, 8])
+      // A channel of the group is heard by the way that the group takes.
+      expect(strips[0]?.latency.map(({ route }) => route)).toContain('software')
       const bands = session.gear.flatMap((box) => (box.kind === 'loudspeaker' ? [box.band] : []))
       expect(bands).toEqual(['full', 'sub', 'top'])
+    })
+    it('a direct input taken out: what left behind it goes over the group instead, nothing is refused', () => {
+      const session = begun({ what: 'many', names: 'Alto, Bass', into: ['stream', 'group'] })
+      const unit = session.gear.find(({ kind }) => kind === 'interface') as AudioInterface
+      const direct = applyChanges(session, [
+        { do: 'insert', strip: 'strip-1', index: 3, gear: unit, port: unit.inputs[1]?.id ?? '' },
+        { do: 'feed', strip: 'strip-1', to: 'stream', set: {} },
+      ])
+      // The send into the group stays in front of the input that was put in.
+      expect(feeds(readable(direct))[0]).toEqual([
+        ['group', 'strip-1-3'],
+        ['stream', undefined],
+      ])
+      const stage = direct.strips[0]?.stages.at(-1)?.id ?? ''
+      const without = readable(applyChanges(direct, [{ do: 'remove', strip: 'strip-1', stage }]))
+      expect(feeds(without)[0]?.map(([to]) => to)).toEqual(['group'])
+      expect(without.strips.filter(isBus).map((bus) => feedsOf(bus).map(({ to }) => to))).toEqual([['stream'], []])
     })
     it('without a desk the stream alone can be fed; what cannot is not made', () => {
       expect(bussesFor({})).toEqual(['stream'])
@@ -105,6 +135,50 @@ describe('the start', () => {
       const names = Array.from({ length: MOST_SOURCES }, (_, i) => `Voice ${i + 1}`)
       expect(begun({ names: names.join(', ') }).strips).toHaveLength(64)
     })
+  })
+  it('each name has its own kind: a laptop is no condenser microphone', () => {
+    const mixed = (more: StartAnswers = {}) =>
+      readable(
+        startSession('mine', 'Mine', { names: 'Singer, Laptop, Cello, Electric guitar', what: 'voice', ...more }),
+      )
+    const kindsIn = (session: Session) =>
+      session.strips.map(({ stages }) => stages.map(({ gear }) => session.gear.find(({ id }) => id === gear)?.kind))
+    expect(kindsIn(mixed())).toEqual([
+      ['sound-source', 'microphone', 'interface'],
+      ['electric-source', 'interface'],
+      ['sound-source', 'microphone', 'interface'],
+      ['electric-source', 'interface'],
+    ])
+    expect(mixed().strips.map(({ stages }) => [stages.at(-1)?.port, stages.at(-1)?.settings.phantom ?? false])).toEqual(
+      [
+        ['mic1', true],
+        ['line1', false],
+        ['mic2', true],
+        ['inst1', false],
+      ],
+    )
+    // A line source at a desk goes into a line channel, without 48 V.
+    const desk = mixed({ chain: 'desk' })
+    const channels = desk.strips.map(({ stages }) => desk.gear.find(({ id }) => id === stages.at(-2)?.gear))
+    expect(channels.map((box) => box?.kind === 'desk-channel' && [box.input, box.phantom])).toEqual([
+      ['mic', true],
+      ['line', false],
+      ['mic', true],
+      ['mic', true],
+    ])
+    // What is said of a name counts for more than what it tells.
+    expect(kindsIn(mixed({ kinds: [undefined, 'voice'] }))[1]).toContain('microphone')
+    expect(kindsIn(readable(startSession('mine', 'Mine', { names: 'Guitar', what: 'instrument-mic' })))[0]).toContain(
+      'microphone',
+    )
+    for (const chain of Object.keys(chains) as (keyof typeof chains)[]) {
+      const first = mixed({ chain })
+      const planned = applySettings(first, planSession(first).settings)
+      const stops = evaluateSession(planned).strips.flatMap(({ findings }) =>
+        findings.filter(({ severity }) => severity === 'stop'),
+      )
+      expect(stops, chain).toEqual([])
+    }
   })
   it('48 V where the microphone needs it and never where it harms', () => {
     const powered = (microphone: MicrophoneAnswer) =>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
 import { useRouter } from '#imports'
-import type { BusUse, StartAnswers } from '#core/session'
+import type { BusUse, SourceKind, StartAnswers } from '#core/session'
 import {
   MOST_SOURCES,
   bussesFor,
   busUses,
   chains,
+  kindAt,
   microphones,
   namesIn,
   readTypedNumber,
@@ -36,6 +37,17 @@ const tooMany = computed(() => {
   const many = namesIn(answers.names).length
   return many > MOST_SOURCES ? `${many} names: ${MOST_SOURCES} can begin together. Add the others as strips.` : null
 })
+/** What each name was said to be, by the name; the others are told by their names or by what is recorded. */
+const said = reactive(new Map<string, SourceKind>())
+const named = computed(() =>
+  namesIn(answers.names)
+    .slice(0, MOST_SOURCES)
+    .map((name, i) => ({ name, kind: said.get(name) ?? kindAt(answers, name, i) })),
+)
+const sources = Object.entries(recordables).flatMap(([key, { words }]) =>
+  key === 'many' ? [] : [{ value: key as SourceKind, words }],
+)
+const choose = (name: string, event: Event) => said.set(name, (event.target as HTMLSelectElement).value as SourceKind)
 const busses = computed(() => bussesFor(answers))
 const options = <T extends string>(list: Record<T, string>) => Object.entries(list) as [T, string][]
 const whats = options(
@@ -52,7 +64,11 @@ const mics = options(
 )
 const ways = options(chains)
 const listening = options({ direct: 'Direct, inside the interface', software: 'Through the host' })
-const byMicrophone = computed(() => recordables[answers.what ?? 'voice'].source === 'sound-source')
+const byMicrophone = computed(() =>
+  named.value.length > 0
+    ? named.value.some(({ kind }) => recordables[kind].source === 'sound-source')
+    : recordables[answers.what ?? 'voice'].source === 'sound-source',
+)
 
 const ready = shallowRef<Awaited<ReturnType<typeof loadTemplates>> | null>(null)
 onMounted(async () => {
@@ -65,7 +81,8 @@ async function go(key: string) {
 }
 async function begin() {
   if (tooFar.value || tooMany.value) return
-  const given = { ...answers, ...(metres.value?.ok && { distance: metres.value.value }) }
+  const kinds = named.value.map(({ name }) => said.get(name))
+  const given = { ...answers, kinds, ...(metres.value?.ok && { distance: metres.value.value }) }
   await go(await library.startPlanned(startSession('new', 'New session', given)))
 }
 const stageByStage = async () => go(await library.startBlank())
@@ -106,6 +123,20 @@ async function fromTemplate(template: Template) {
           :aria-invalid="tooMany !== null"
           :aria-describedby="tooMany ? 'start-names-why' : undefined"
       /></label>
+      <ul v-if="named.length > 1" class="grid gap-x-4 gap-y-1 card:grid-cols-2" aria-label="What each of them is">
+        <li v-for="({ name, kind }, i) in named" :key="`${i} ${name}`">
+          <label class="flex items-baseline justify-between gap-2">
+            <span class="min-w-0 truncate" :title="name">{{ name }}</span>
+            <select
+              class="min-h-6 max-w-[70%] min-w-0 border-b border-dotted border-rule bg-sheet py-0.5 hover:border-change pointer-coarse:min-h-11"
+              :value="kind === 'many' ? 'voice' : kind"
+              @change="choose(name, $event)"
+            >
+              <option v-for="{ value, words } in sources" :key="value" :value="value">{{ words }}</option>
+            </select>
+          </label>
+        </li>
+      </ul>
       <p v-if="tooMany" id="start-names-why" role="alert" class="text-ceiling">{{ tooMany }}</p>
       <template v-if="byMicrophone">
         <fieldset>
