@@ -3,6 +3,7 @@ import { loadAt } from '../latency/load'
 import type { Session, System } from '../session'
 import { formatDecimal } from '../units'
 import { hostUnit, timeSession } from '../timing/time-session'
+import { largerBuffer } from '../timing/larger-buffer'
 import { timingAxes } from '../latency/axes'
 
 /** What helps against crackles, by what is behind them (common practice). */
@@ -17,19 +18,19 @@ export const DROPOUT_STEPS = {
 /** The same for a session, the first that helps most first; nothing without an interface. */
 export function dropoutRemediesOf(session: Session): string[] {
   const unit = hostUnit(session)
-  return unit
-    ? dropoutRemedies(session.system, timingAxes(session, unit).buffers, timeSession(session).loadModel ?? null)
-    : []
+  if (!unit) return []
+  const { matrix, loadModel } = timeSession(session)
+  const larger = largerBuffer(session.system, timingAxes(session, unit).buffers, matrix)
+  return dropoutRemedies(session.system, larger, loadModel ?? null)
 }
 
 /** What to do against crackles and dropouts, the first that helps most first (common practice). */
-function dropoutRemedies(system: System, buffers: readonly number[], load: LoadModel | null): string[] {
+function dropoutRemedies(system: System, larger: number | null, load: LoadModel | null): string[] {
   const { sampleRate, bufferFrames, driver } = system
-  const larger = [...buffers].filter((frames) => frames > bufferFrames).sort((a, b) => a - b)[0]
   const percent = (frames: number, rate: number = sampleRate) =>
     load ? `${formatDecimal(loadAt(load, rate, frames), 0)} %` : null
   const raised =
-    larger === undefined
+    larger === null
       ? 'The buffer is at its largest.'
       : load
         ? `Raise the buffer: ${larger} would bring the load from ${percent(bufferFrames)} to ${percent(larger)}.`

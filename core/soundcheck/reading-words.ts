@@ -59,7 +59,7 @@ export function contradictionWords(
   if (other === null) return `${offText(difference)}, ${times} off. ${SWITCHES} If all are right, keep the reading.`
   const found = session.soundcheck?.readings?.find(({ id }) => id === other)
   const same = found?.stage === reading.stage && found.strip === reading.strip
-  const where = same ? 'at the same meter' : `at ${placeOf(session, other)}`
+  const where = same ? 'at the same place' : `at ${placeOf(session, other)}`
   return `${shownText(reading)} contradicts ${found ? shownText(found) : 'another reading'} ${where}, by ${times}. One of them is of another passage, another meter or another setting. Take both again on the same passage.`
 }
 

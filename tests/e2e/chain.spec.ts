@@ -257,7 +257,7 @@ test('a session’s copy is updated from the shelf, seeing first what would chan
   await page.getByRole('link', { name: 'Path' }).click()
   await page.getByRole('button', { name: 'What to do with Grebe two-channel preamp' }).click()
   await page.getByRole('button', { name: 'Update from the shelf…' }).click()
-  await expect(page.locator('[data-difference]')).toHaveText(['EIN -128 -125'])
+  await expect(page.locator('[data-difference]')).toHaveText(['EIN −128 dBu −125 dBu'])
   await page.getByRole('button', { name: 'Take the shelf’s' }).click()
   await expect(field(page, 'EIN, dBu').first()).toHaveValue('−125')
 })

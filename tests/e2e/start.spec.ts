@@ -88,7 +88,11 @@ test('many through a desk, into a stream and a subwoofer with tops: fed, planned
   // Only a desk has busses of its own.
   await expect(form.getByRole('checkbox')).toHaveCount(1)
   await form.getByRole('radio', { name: 'Many, through a desk' }).check()
-  await form.getByRole('textbox', { name: /What is it called/ }).fill('Anke, Ben, Cleo')
+  await form.getByRole('textbox', { name: /What is it called/ }).fill('Anke, Laptop, Cleo')
+  // Each name has its own kind; what a name tells can be said otherwise.
+  await expect(form.getByRole('combobox', { name: 'Laptop' })).toHaveValue('player')
+  await expect(form.getByRole('combobox', { name: 'Cleo' })).toHaveValue('voice')
+  await form.getByRole('combobox', { name: 'Anke' }).selectOption('instrument-mic')
   await form.getByRole('checkbox', { name: /^Stream/ }).check()
   await form.getByRole('checkbox', { name: /^Subwoofer and tops/ }).check()
   const distance = form.getByRole('textbox', { name: /How far/ })
@@ -114,6 +118,13 @@ test('many through a desk, into a stream and a subwoofer with tops: fed, planned
   await page.getByRole('link', { name: 'Cleo' }).click()
   await expect(page.locator('[data-sends]')).toContainText('Tops')
   await expect(page.getByRole('button', { name: 'Send of Cleo to Tops: taken before the fader. Change' })).toBeVisible()
+  // A panel talks in turn: the bus gets no more than its loudest.
+  await page.keyboard.press('2')
+  await page.getByRole('link', { name: 'Tops', exact: true }).click()
+  const before = await verdict(page, 'headroom').innerText()
+  await page.getByRole('combobox', { name: 'How many sound at once' }).selectOption('in-turn')
+  await expect(verdict(page, 'headroom')).not.toHaveText(before)
+  await expect(page.getByRole('combobox', { name: 'How many sound at once' })).toHaveValue('in-turn')
 })
 
 test('the whole of it by keyboard: own chain, plan, adopt, timing, export', async ({ page }) => {

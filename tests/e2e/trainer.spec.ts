@@ -89,7 +89,7 @@ test('estimates: every kind is asked, answered and scored against what is comput
       const before = await page.locator('[data-coarse]').innerText()
       await gain.fill(
         String(
-          Number(await gain.inputValue()) > 20
+          Number(await gain.inputValue()) > 10
             ? Number(await gain.inputValue()) - 10
             : Number(await gain.inputValue()) + 10,
         ),

@@ -359,7 +359,7 @@ describe('readings of one place stay as a series', () => {
   it('−8 against −15 is named as a contradiction, both with their times, and nothing is turned', () => {
     const found = inferReadings(doubtsOf(read(session, [shown('a', -8, '14:02'), shown('b', -15, '14:05')])))
     expect(found.map(({ contradicts }) => contradicts?.reading)).toEqual(['b', 'a'])
-    expect(found[1]?.says).toMatch(/^−15\.0 dBFS at 14:05 contradicts −8\.0 dBFS at 14:02 at the same meter/)
+    expect(found[1]?.says).toMatch(/^−15\.0 dBFS at 14:05 contradicts −8\.0 dBFS at 14:02 at the same place/)
     expect(found.map(({ changes }) => changes)).toEqual([[], []])
   })
   it('their spread counts: repeats 2 dB apart leave more than repeats that agree', () => {

@@ -11,6 +11,11 @@ const props = defineProps<{ route: Route; temperature: number; longest: number; 
 const parts = computed(() => props.route.parts.filter((part) => part.milliseconds > 0))
 const metres = computed(() => (props.route.milliseconds / 1000) * speedOfSound(celsius(props.temperature)))
 const width = (ms: number) => `${(100 * ms) / Math.max(props.longest, 0.01)}%`
+type Part = Route['parts'][number]
+const label = ({ name, milliseconds }: Part) => `${routePartWords[name]} ${formatDecimal(milliseconds, 2)}`
+/** A letter’s part of the narrowest bar: a label that is longer than its piece is left to the bar’s title. */
+const LETTER = 0.014
+const fits = (text: string, ms: number) => ms / props.longest > LETTER * text.length
 const TONES = ['bg-body text-on-body', 'bg-floor text-paper', 'bg-ink text-paper']
 </script>
 
@@ -40,9 +45,7 @@ const TONES = ['bg-body text-on-body', 'bg-floor text-paper', 'bg-ink text-paper
         :class="TONES[i % TONES.length]"
         :style="{ width: width(part.milliseconds) }"
         :title="`${routePartWords[part.name]} ${formatDecimal(part.milliseconds, 2)} ms`"
-        ><template v-if="part.milliseconds / longest > 0.09"
-          >{{ routePartWords[part.name] }} {{ formatDecimal(part.milliseconds, 2) }}</template
-        ></span
+        ><template v-if="fits(label(part), part.milliseconds)">{{ label(part) }}</template></span
       >
     </div>
   </div>

@@ -1,4 +1,5 @@
 import { MOST_LOAD } from '../../latency/load'
+import { largerBuffer } from '../../timing/larger-buffer'
 import { formatDecimal, formatShort, frames } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -13,14 +14,7 @@ const drops = (view: DiagnosisView): boolean | null => {
 }
 const load = (view: DiagnosisView) => view.all.cell?.loadPercent
 
-/** The smallest larger buffer that is known to hold, else the next one. */
-function larger(view: DiagnosisView): number | null {
-  const { sampleRate, bufferFrames } = view.session.system
-  const more = buffersOf(view.all).filter((frames) => frames > bufferFrames)
-  const cell = (frames: number) =>
-    view.all.timing.matrix.find((each) => each.sampleRate === sampleRate && each.bufferFrames === frames)
-  return more.find((frames) => cell(frames)?.sustainable) ?? more[0] ?? null
-}
+const larger = ({ session, all }: DiagnosisView) => largerBuffer(session.system, buffersOf(all), all.timing.matrix)
 
 export const bufferTooSmall: Cause = {
   title: 'The buffer is too small',
