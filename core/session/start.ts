@@ -5,6 +5,7 @@ import { applyChanges } from './change'
 import type { AudioInterface, Gear, GearKind } from './gear'
 import { SESSION_FORMAT, SESSION_VERSION } from './session'
 import type { Session } from './session'
+import { withSpec } from './edit'
 import { readSession } from './read'
 
 /** What is recorded, as one says it. */
@@ -104,7 +105,7 @@ export function startSession(id: string, name: string, answers: StartAnswers): S
   const busses = bussesFor(answers).filter((use) => answers.into?.includes(use))
   const inSeries = busses.includes('group')
   const inputs = each.map((own) => inputFor(own, chain))
-  const unit = inSeries ? unitFor(['line'], ['group']) : unitFor(inputs, countedIds(inputs))
+  const unit = inSeries ? groupUnit() : unitFor(inputs, countedIds(inputs))
   const strips = each.map((own, i) => {
     const boxes = boxesBefore(own, chain, own.name, i + 1, names.length > 1)
     const phantom = inputs[i] === 'mic' && needsPhantom(own)
@@ -216,7 +217,7 @@ function deskChannelFor(answers: StartAnswers, id: string, name: string): Gear {
     ? overridden(channel, {
         input: 'line',
         phantom: false,
-        specs: { gainMin: -20, gainMax: 20, maxInput: 24, ein: -90, inputImpedance: 10_000 },
+        specs: { gainMin: -15, gainMax: 20, maxInput: 32, ein: -90, inputImpedance: 10_000 },
       })
     : channel
 }
@@ -274,6 +275,15 @@ type InputType = 'mic' | 'line' | 'instrument'
 const countedIds = (types: readonly InputType[]): string[] =>
   types.map((type, i) => `${TYPE_IDS[type]}${types.slice(0, i + 1).filter((each) => each === type).length}`)
 const TYPE_IDS = { mic: 'mic', line: 'line', instrument: 'inst' } as const
+
+/** A unit that takes a group: what many channels make together is louder than one, so its input can be turned further down. */
+function groupUnit(): AudioInterface {
+  const unit = unitFor(['line'], ['group'])
+  const inputs = unit.inputs.map((input) =>
+    input.type === 'digital' ? input : withSpec(withSpec(input, 'gainMin', -12), 'fullScale', 32),
+  )
+  return { ...unit, inputs }
+}
 
 /** A unit with an input of its type for every strip, and two at least. */
 function unitFor(types: readonly InputType[], ids: readonly string[]): AudioInterface {

@@ -207,6 +207,31 @@ describe('against sounds that were made and added up', () => {
       }
     },
   )
+  it.each([[[0, -12]], [[0, -6, -12]], [[-3, 0, -20]]])(
+    'sounds that come direct and over an effects bus at %j dB: likely peak within 2 dB on the average of ten draws, never over the bound',
+    (sends) => {
+      let beside = 0
+      for (let seed = 1; seed <= 10; seed++) {
+        const next = seeded(815 + 100 * sends.length + seed)
+        const sounds = sends.map(() => speechLike(next))
+        const together = new Float64Array(RATE * SECONDS)
+        sounds.forEach((sound, s) => {
+          const both = 1 + 10 ** ((sends[s] as number) / 20)
+          for (let i = 0; i < together.length; i++) together[i] = (together[i] as number) + both * (sound[i] as number)
+        })
+        const levels = sounds.map((sound) => [averageOf(sound), peakOf(sound)] as const)
+        const direct = levels.map(([average, peak], i) => arriving(`s${i}`, average, peak))
+        const sent = levels.map(([average, peak], i) =>
+          arriving(`s${i}`, average + (sends[i] as number), peak + (sends[i] as number)),
+        )
+        const sum = sumOf(...direct, meet({ id: 'effects' }, sent).signal)
+        expect(Math.abs(sum.average - averageOf(together)), `seed ${seed}`).toBeLessThan(0.3)
+        expect(peakOf(together), `seed ${seed}`).toBeLessThanOrEqual(sum.bound + 1e-9)
+        beside += (sum.likely - peakOf(together)) / 10
+      }
+      expect(Math.abs(beside)).toBeLessThan(2)
+    },
+  )
 })
 
 describe('loudspeakers and streams', () => {

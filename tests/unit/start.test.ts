@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { gainMap } from '#core/chain/gain-map'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { mixRows } from '#core/evaluation/mix'
 import { planSession } from '#core/plan/plan-session'
 import type {
   AudioInterface,
@@ -178,6 +179,9 @@ describe('the start', () => {
         findings.filter(({ severity }) => severity === 'stop'),
       )
       expect(stops, chain).toEqual([])
+      // Every channel of a desk comes to its mark at PFL, those at line level too, within the decibel that the recorder asks of them.
+      for (const { pfl } of mixRows(planned, evaluateSession(planned)))
+        if (chain === 'desk') expect(Math.abs(pfl?.peak ?? NaN)).toBeLessThan(1.2)
     }
   })
   it('48 V where the microphone needs it and never where it harms', () => {
