@@ -16,6 +16,7 @@ import {
   busUses,
   copyStrip,
   feedFrom,
+  startSession,
   feedsOf,
   feedsWith,
   readSession,
@@ -240,6 +241,11 @@ describe('the plan of a desk', () => {
       .strips.find(({ id }) => id === 'alto')
       ?.stages.find(({ gear }) => session.gear.find(({ id }) => id === gear)?.kind === 'desk-channel')
     expect(alto(planned(session)).control).toMatchObject({ stage: head?.id, setting: 'gain', isFader: false })
+    // A direct input behind it has a gain of its own, that PFL does not look at.
+    const direct = startSession('own', 'Own', { what: 'many', names: 'Alto' })
+    const [row] = mixRows(direct, evaluateSession(direct))
+    expect(row?.input?.port).toBe('line1')
+    expect(row?.control?.stage).toBe(direct.strips[0]?.stages.at(-2)?.id)
     const zeroed = (specs: object, more: object = {}): Session => ({
       ...session,
       gear: session.gear.map((item) =>

@@ -3,11 +3,13 @@ import type { CauseId } from '#core/diagnosis/causes'
 import { causeOf } from '#core/diagnosis/causes'
 import { diagnose } from '#core/diagnosis/diagnose'
 import { exchanged, seenWith } from '#core/diagnosis/late-gain'
-import { mendOf } from '#core/diagnosis/mends'
+import { keepsItsWord, mendOf } from '#core/diagnosis/mends'
 import type { SymptomId } from '#core/diagnosis/symptom'
 import { SessionView } from '#core/diagnosis/view'
 import type { DiagnosisView } from '#core/diagnosis/view'
-import type { Session } from '#core/session'
+import type { Session, System } from '#core/session'
+import { largerBuffer } from '#core/timing/larger-buffer'
+import type { TimingCell } from '#core/timing/time-session'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
 
 const viewOf = (session: Session) => new SessionView(session).strips[0] as DiagnosisView
@@ -18,11 +20,11 @@ const evidence = (session: Session, cause: CauseId, symptom: SymptomId) =>
 const cable = (length: number) => ({ cable: length })
 
 /** A ribbon, a preamp with much left, a noisy line box turned right up at its output, a line input. */
-const hotOutput = (locked: string[] = []) =>
+const hotOutput = (locked: string[] = [], level = 80, outputNoise = -68) =>
   chain([
-    { gear: voice({ level: 74 }), settings: { distance: 0.3 } },
+    { gear: voice({ level }), settings: { distance: 0.3 } },
     { gear: microphone({ sensitivity: 1.5, impedance: 300 }, { principle: 'ribbon', phantom: 'harmful' }) },
-    { gear: preamp({ gainMax: 70, outputNoise: -68 }), settings: { gain: 36 } },
+    { gear: preamp({ gainMax: 70, outputNoise }), settings: { gain: 26 } },
     {
       gear: {
         kind: 'processor',
@@ -58,7 +60,7 @@ describe('late gain is judged by what a hand could set', () => {
         ({ headroom }, i) => (headroom ?? 99) >= Math.min(10, before.points[i]?.headroom ?? 99) - 0.01,
       ),
     ).toBe(true)
-    expect(found?.by).toBe(Number(found?.changes[0]?.to) - 36)
+    expect(found?.by).toBe(Number(found?.changes[0]?.to) - 26)
     expect(mendOf(before, 'late-gain').changes?.length).toBeGreaterThan(1)
   })
   it('a control that must not be turned is left out of it', () => {
@@ -121,6 +123,19 @@ describe('late', () => {
   })
 })
 
+describe('crackles', () => {
+  it('the buffer to go to is the smallest larger one that is known to hold, else the next; none at the largest', () => {
+    const cell = (bufferFrames: number, sustainable: boolean) =>
+      ({ sampleRate: 48_000, bufferFrames, sustainable }) as TimingCell
+    const system = (bufferFrames: number) => ({ sampleRate: 48_000, bufferFrames }) as System
+    const buffers = [512, 64, 128, 256]
+    expect(largerBuffer(system(64), buffers, [])).toBe(128)
+    expect(largerBuffer(system(64), buffers, [cell(128, false), cell(256, true), cell(512, true)])).toBe(256)
+    expect(largerBuffer(system(64), buffers, [cell(128, false), { ...cell(256, true), sampleRate: 96_000 }])).toBe(128)
+    expect(largerBuffer(system(512), buffers, [cell(512, false)])).toBeNull()
+  })
+})
+
 describe('too quiet', () => {
   const player = (level: number, gainMax: number) =>
     chain([
@@ -134,6 +149,28 @@ describe('too quiet', () => {
     expect(chance(player(4, 0), 'too-quiet', 'consumer-level')).toBeLessThan(
       chance(consumer, 'too-quiet', 'consumer-level') / 4,
     )
+  })
+})
+
+describe('mends', () => {
+  const padded = (surge: number) =>
+    chain([
+      { gear: voice({ level: 90, crest: 14, surge }), settings: { distance: 0.3 } },
+      { gear: microphone() },
+      { gear: interfaceWith(micInput({ gainMax: 35, pad: 10 })), port: 'in1', settings: { gain: 35, pad: true } },
+    ])
+  it('none takes the room of a surge: a pad stays in where the surge would clip without it', () => {
+    let lost = 0
+    expect(mendOf(viewOf(padded(0)), 'pad-in').changes?.[0]).toMatchObject({ setting: 'pad', to: false })
+    const plain = [{ strip: 's', stage: 's2', setting: 'pad', to: false as never } as const]
+    for (const surge of [10, 15, 20]) {
+      const before = viewOf(padded(surge))
+      const left = (view: DiagnosisView) => Math.min(...view.points.map(({ surgeHeadroom }) => surgeHeadroom ?? 99))
+      const takesRoom = left(before) > 0 && left(seenWith(before, plain)) < 0
+      expect(keepsItsWord(before, 'pad-in', plain), `${surge} dB`).toBe(!takesRoom)
+      lost += takesRoom ? 1 : 0
+    }
+    expect(lost).toBeGreaterThan(0)
   })
 })
 
@@ -154,10 +191,17 @@ describe('sure', () => {
     expect(diagnose(clipped, 's', { symptoms: ['distortion'], answers: {} }).sure).toBe('converter-over')
   })
   it('a hiss that lies 45 dB or more under the programme is none, however likely one cause of it is', () => {
-    const hissing = hotOutput()
-    const snr = viewOf(hissing).points.at(-1)?.snr ?? NaN
-    const { causes, sure } = diagnose(hissing, 's', { symptoms: ['hiss'], answers: {} })
-    expect(causes[0]?.probability).toBeGreaterThan(0.5)
-    expect(sure).toBe(snr < 45 && (causes[0]?.probability ?? 0) >= 0.8 ? causes[0]?.id : null)
+    for (const [spl, noise, heard] of [
+      [80, -68, true],
+      [90, -84, false],
+    ] as const) {
+      const session = hotOutput([], spl, noise)
+      const [first] = diagnose(session, 's', { symptoms: ['hiss'], answers: {} }).causes
+      expect(first?.probability, `${spl} dB SPL`).toBeGreaterThan(0.8)
+      expect((viewOf(session).points.at(-1)?.snr ?? NaN) < 45).toBe(heard)
+      expect(diagnose(session, 's', { symptoms: ['hiss'], answers: {} }).sure).toBe(heard ? first?.id : null)
+      // A check that was answered bears it out as well.
+      expect(diagnose(session, 's', { symptoms: ['hiss'], answers: { 'follow-hiss': 'late' } }).sure).toBe(first?.id)
+    }
   })
 })
