@@ -4,7 +4,7 @@ import { placeOf } from './figures'
 import { uncertaintyFrom } from './uncertainty'
 
 /** Stages walked at most for all intervals of a session: one of many strips gets fewer draws. */
-const MOST_WALKED = 1_000_000
+const MOST_WALKED = 500_000
 const FEWEST = 500
 
 /**

@@ -8,7 +8,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test.use({ colorScheme })
 
     test('no violation on any screen or dialog', async ({ page }) => {
-      test.setTimeout(180_000)
+      test.setTimeout(420_000)
       const check = async (screen: string) => {
         const { violations } = await new AxeBuilder({ page }).analyze()
         expect(
