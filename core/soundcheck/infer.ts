@@ -62,7 +62,7 @@ function inferred(doubts: SessionDoubts, sound: KnownReadings, reading: Reading,
     thenAtLeast: turned?.atLeast ?? false,
     chance: chanceOfClipping(doubts.strips.get(reading.strip) as StripDoubts)?.surge ?? null,
     says: fault
-      ? faultText(difference)
+      ? faultText(doubts.session, reading, difference)
       : contradicts
         ? contradictionWords(doubts.session, reading, difference, contradicts)
         : sentence(reading, difference, explains),

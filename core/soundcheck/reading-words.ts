@@ -1,3 +1,4 @@
+import { isDynamic } from '../chain/curve'
 import type { Reading, Session } from '../session'
 import { formatDecimal } from '../units'
 import type { Cause } from './cause'
@@ -38,12 +39,27 @@ export function partsOf(explains: readonly Explained[]): { cause: Cause; part: n
 const odds = (one: number, other: number): string => `${whole(one)} to ${whole(other)}`
 const whole = (part: number) => (part > 0 && part < 0.005 ? 'less than 1' : formatDecimal(100 * part, 0))
 
-/** What to look at before a reading is believed. */
-const SWITCHES = 'Look for a wrong switch first: pad, 48 V, input type, cable, and which meter was read.'
+/** What to look at before a reading is believed: processors with a threshold on the way to the meter, then the switches. */
+function lookFirst(session: Session, reading: Reading): string {
+  const boxes = thresholdsBefore(session, reading).map((name) => `"${name}"`)
+  const switches = 'pad, 48 V, input type, cable, and which meter was read'
+  return boxes.length === 0
+    ? `Look for a wrong switch first: ${switches}.`
+    : `Look first at the threshold and make-up of ${boxes.join(' and ')}, then for a wrong switch: ${switches}.`
+}
+
+/** The boxes that change a level by a threshold, up to where the reading was taken. */
+function thresholdsBefore(session: Session, { strip, stage }: Reading): string[] {
+  const stages = session.strips.find(({ id }) => id === strip)?.stages ?? []
+  return stages.slice(0, stages.findIndex(({ id }) => id === stage) + 1).flatMap(({ gear }) => {
+    const box = session.gear.find(({ id }) => id === gear)
+    return box?.kind === 'processor' && box.blocks.some(isDynamic) ? [box.name] : []
+  })
+}
 
 /** A reading that is so far off that something is wrong. */
-export const faultText = (difference: number): string =>
-  `${offText(difference)}: something is wrong. ${SWITCHES} Turn no gain until it is found, because clearing it brings the level back at once. Then take the reading again.`
+export const faultText = (session: Session, reading: Reading, difference: number): string =>
+  `${offText(difference)}: something is wrong. ${lookFirst(session, reading)} Turn no gain until it is found, because clearing it brings the level back at once. Then take the reading again.`
 
 const offText = (difference: number) =>
   `${formatDecimal(Math.abs(difference), 1)} dB ${difference > 0 ? 'louder' : 'quieter'} than planned`
@@ -56,7 +72,8 @@ export function contradictionWords(
   { reading: other, z }: Contradiction,
 ): string {
   const times = `${formatDecimal(Math.abs(z), 1)} standard uncertainties`
-  if (other === null) return `${offText(difference)}, ${times} off. ${SWITCHES} If all are right, keep the reading.`
+  if (other === null)
+    return `${offText(difference)}, ${times} off. ${lookFirst(session, reading)} If all are right, keep the reading.`
   const found = session.soundcheck?.readings?.find(({ id }) => id === other)
   const same = found?.stage === reading.stage && found.strip === reading.strip
   const where = same ? 'at the same place' : `at ${placeOf(session, other)}`

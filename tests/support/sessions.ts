@@ -4,6 +4,17 @@ import { readSession } from '#core/session'
 /** A session file as one writes it, before reading. */
 export type SessionFile = Record<string, unknown>
 
+/** Latency as a driver prints it: 88 frames and half a millisecond besides one buffer each way. */
+export const printedLatency = {
+  converterIn: 20,
+  converterOut: 20,
+  safetyIn: 24,
+  safetyOut: 24,
+  buffersIn: 1,
+  buffersOut: 1,
+  fixed: 0.5,
+}
+
 /** Worked example 1 of the reference figures: a voice at 0.30 m, a condenser, a live room. */
 export const example1 = (): SessionFile => ({
   format: 'remetra.session',
@@ -22,21 +33,7 @@ export const example1 = (): SessionFile => ({
       phantom: 'needed',
       specs: { sensitivity: 15, impedance: 200, selfNoise: 14, maxSpl: 134 },
     },
-    {
-      id: 'unit',
-      kind: 'interface',
-      name: 'Unit',
-      inputs: [input('mic1')],
-      latency: {
-        converterIn: 20,
-        converterOut: 20,
-        safetyIn: 24,
-        safetyOut: 24,
-        buffersIn: 1,
-        buffersOut: 1,
-        fixed: 0.5,
-      },
-    },
+    { id: 'unit', kind: 'interface', name: 'Unit', inputs: [input('mic1')], latency: printedLatency },
   ],
   strips: [strip('narrator', 0.3, 35, true)],
 })

@@ -8,8 +8,9 @@ import { compareSessions } from '#core/log/compare'
 import { recallSteps } from '#core/log/recall'
 import { asChange } from '#core/plan/as-change'
 import { planSession } from '#core/plan/plan-session'
-import type { Session } from '#core/session'
+import type { Reading, Session } from '#core/session'
 import { applySettings } from '#core/session'
+import { faultText } from '#core/soundcheck/reading-words'
 import { instructions } from '#core/soundcheck/run-sheet'
 import { chain, interfaceWith, line, lineInput, microphone, preamp, voice } from '../support/chains'
 
@@ -187,5 +188,19 @@ describe('the settings of a processor are settings', () => {
       'Box 3, compressor ratio: 4 : 1 → 2 : 1',
     ])
     expect(gear).toEqual([])
+  })
+  it('are looked at first where a reading behind them is far off; before them, and while they are out, the switches are', () => {
+    const first = (each: Session, stage: string) => faultText(each, { strip: 's', stage } as Reading, 7.1)
+    expect(first(session, 's4')).toContain(
+      'Look first at the threshold and make-up of "Box 3", then for a wrong switch: pad',
+    )
+    expect(first(session, 's2')).toContain('Look for a wrong switch first: pad')
+    const out = {
+      ...session,
+      gear: session.gear.map((box) =>
+        box.kind === 'processor' ? { ...box, blocks: box.blocks.map((block) => ({ ...block, on: false })) } : box,
+      ),
+    }
+    expect(first(out, 's4')).toContain('Look for a wrong switch first: pad')
   })
 })

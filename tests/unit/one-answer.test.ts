@@ -12,6 +12,7 @@ import { isBus, readSession } from '#core/session'
 import { instructions } from '#core/soundcheck/run-sheet'
 import { timingAxes } from '#core/latency/axes'
 import { anySession } from '../support/generate'
+import { printedLatency } from '../support/sessions'
 
 /** What else a session tells of the machine and of how its performers listen. */
 const listened = fc.record({
@@ -38,15 +39,6 @@ const listened = fc.record({
   listensTo: fc.constantFrom('own-voice', 'plucked', 'keys', 'click-only'),
 })
 const sessions = listened.map(({ base, bufferFrames, loads, route, both, direct, listensTo }): Session => {
-  const latency = {
-    converterIn: 20,
-    converterOut: 20,
-    safetyIn: 24,
-    safetyOut: 24,
-    buffersIn: 1,
-    buffersOut: 1,
-    fixed: 0.5,
-  }
   const reading = readSession({
     ...JSON.parse(JSON.stringify(base)),
     format: 'remetra.session',
@@ -62,7 +54,13 @@ const sessions = listened.map(({ base, bufferFrames, loads, route, both, direct,
     },
     gear: base.gear.map((box) =>
       box.kind === 'interface'
-        ? { ...box, latency, direct, sampleRates: [44_100, 48_000, 96_000], bufferSizes: [32, 64, 128, 256, 512, 1024] }
+        ? {
+            ...box,
+            latency: printedLatency,
+            direct,
+            sampleRates: [44_100, 48_000, 96_000],
+            bufferSizes: [32, 64, 128, 256, 512, 1024],
+          }
         : box,
     ),
     strips: base.strips.map((strip) => ({

@@ -27,7 +27,7 @@ const lateBy = (view: DiagnosisView): number => Math.max(quieterAsPlanned(view),
 const isLate = (view: DiagnosisView) => lateBy(view) >= WORTH
 
 /** Gain made earlier at the level that there is. */
-function exchangeMend(view: DiagnosisView) {
+function earlierGain(view: DiagnosisView) {
   const exchange = exchanged(view)
   if (!exchange) return []
   const [first, ...later] = exchange.changes.map(
@@ -35,7 +35,7 @@ function exchangeMend(view: DiagnosisView) {
   )
   return [{ says: `Turn ${later.join(' and ')}, then ${first}.`, changes: exchange.changes }]
 }
-const planMend = (view: DiagnosisView) => {
+const asPlanned = (view: DiagnosisView) => {
   const own = planOf(view)
   return own.length === 0
     ? []
@@ -103,7 +103,7 @@ export const lateGain: Cause = {
       ? [says('There is one gain only: none can be too late.', 0)]
       : [says('No sharing of the gain makes the hiss quieter.', 0.1)]
   },
-  mends: (view) => [...planMend(view), ...exchangeMend(view)],
+  mends: (view) => [...asPlanned(view), ...earlierGain(view)],
   byHand: 'Turn the first gain up as far as its headroom allows, and the later ones down by as much.',
   after: 'Read the recorder’s meter again in the loudest passage; the first stage may not reach its top.',
   caution: 'Headphones and loudspeakers down while gains are moved.',
