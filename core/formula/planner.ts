@@ -86,7 +86,7 @@ export const planner = {
       id: 'planner-hiss',
       quantity: 'hiss',
       statement:
-        "all noise but the room's, against the reading, compared with the gain filled from the last stage backwards; where that is the quieter one, it is the plan",
+        "all noise but the room's, against the reading, compared with the gain filled from the last stage backwards; where that is the quieter one by 0.1 dB, it is the plan",
       source: 'definition here',
       check: {
         says: 'as the test says',

@@ -22,8 +22,8 @@ export interface Planned {
 }
 
 /**
- * What a strip's gains are to be. Where the careless way – all gain at the last stage – happens to be the quieter one, as
- * it can be around curves and coarse steps, that is the plan.
+ * What a strip's gains are to be. Where the careless way – all gain at the last stage – happens to be audibly the
+ * quieter one, as it can be around curves and coarse steps, that is the plan.
  */
 export function planStrip(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>): Planned {
   const forwards = allocate(session, strip, gear)
@@ -31,8 +31,10 @@ export function planStrip(session: Session, strip: Strip, gear: ReadonlyMap<stri
   return { allocation, hiss, notes: lockedCause(session, strip, gear, allocation) }
 }
 
-/** Below this nobody hears a difference, nor is it one, dB. */
+/** Differences below this are rounding errors, dB. */
 const SAME = 1e-6
+/** Nobody hears less hiss than that; for less the gain is not made late, dB (common practice, no source). */
+const AUDIBLE = 0.1
 
 function quieter(
   session: Session,
@@ -45,7 +47,7 @@ function quieter(
   const backwards = allocate(session, strip, gear, 'backwards')
   const [planned, naive] = [forwards, backwards].map((each) => hissOf(session, gear, each))
   if (planned == null || naive == null) return { allocation: forwards, hiss: null }
-  const better = naive < planned - SAME && Math.abs(offTarget(backwards)) <= Math.abs(offTarget(forwards)) + SAME
+  const better = naive < planned - AUDIBLE && Math.abs(offTarget(backwards)) <= Math.abs(offTarget(forwards)) + SAME
   return better
     ? { allocation: backwards, hiss: { planned: naive, naive, lower: 0 } }
     : { allocation: forwards, hiss: { planned, naive, lower: Math.max(0, naive - planned) } }

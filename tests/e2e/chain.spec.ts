@@ -64,6 +64,9 @@ test('stages are inserted, moved, refused and removed, by pointer and by keys', 
   await open(page)
   await page.getByRole('button', { name: 'Joint 2: fits' }).click()
   await page.getByRole('button', { name: 'Insert something here…' }).click()
+  // What a box does finds it too, a blank one as well.
+  await page.getByRole('searchbox').fill('compressor')
+  await expect(page.locator('[data-pick="blank-processor"]')).toBeVisible()
   await page.getByRole('searchbox').fill('reed')
   await page.locator('[data-pick="reed-pad"]').click()
   expect(await stages(page)).toEqual([

@@ -184,6 +184,17 @@ describe('the start', () => {
         if (chain === 'desk') expect(Math.abs(pfl?.peak ?? NaN)).toBeLessThan(1.2)
     }
   })
+  it.each(['preamp', 'desk'] as const)(
+    'a ribbon that needs more than one gain gets it early, through a %s: the later gain only tops it up',
+    (chain) => {
+      const first = startSession('mine', 'Mine', { microphone: 'ribbon', chain })
+      const planned = applySettings(first, planSession(first).settings)
+      const [early, late] = planned.strips[0]?.stages.slice(2).map(({ settings }) => settings.gain) ?? []
+      expect(early).toBe(60)
+      expect(late).toBeGreaterThan(0)
+      expect(late).toBeLessThan(6)
+    },
+  )
   it('48 V where the microphone needs it and never where it harms', () => {
     const powered = (microphone: MicrophoneAnswer) =>
       startSession('mine', 'Mine', { microphone }).strips[0]?.stages.at(-1)?.settings.phantom ?? false

@@ -16,6 +16,11 @@ const search = ref('')
 onMounted(shelf.open)
 
 const title = (gear: Gear) => kinds[gear.kind].words.box ?? kinds[gear.kind].words.title
+/** A box that has sections is looked for by what they are, an empty one by what it could hold. */
+const also = (gear: Gear) =>
+  gear.kind === 'processor' && gear.blocks.length > 0
+    ? gear.blocks.map(({ type }) => type).join(' ')
+    : (kinds[gear.kind].words.also ?? '')
 /** Ports differ, so each is asked once and not at every keystroke. */
 const fitting = computed(() => {
   const blanks = gearKinds.map((kind) => {
@@ -39,7 +44,7 @@ const lists = computed(() => {
   const words = search.value.trim().toLowerCase()
   return fitting.value.map((list) => ({
     ...list,
-    items: list.items.filter(({ gear }) => `${gear.name} ${title(gear)}`.toLowerCase().includes(words)),
+    items: list.items.filter(({ gear }) => `${gear.name} ${title(gear)} ${also(gear)}`.toLowerCase().includes(words)),
   }))
 })
 const first = computed(() => {

@@ -64,8 +64,6 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
       {{ formatShort(trade.gain, 1) }} dB more gain: <span class="figure">{{ formatDecimal(trade.snr, 2) }}</span> dB
       less noise, <span class="figure">{{ formatDecimal(trade.headroom, 1) }}</span> dB less headroom.
     </p>
-    <p v-else-if="controls.length > 0 && !isFed" class="mt-1">
-      The gain is at the end of its range; there is no more to buy.
-    </p>
+    <p v-else-if="controls.length > 0 && !isFed" class="mt-1">The last gain is at its maximum.</p>
   </section>
 </template>

@@ -116,7 +116,7 @@ const digitalFields = without(processorSpecs, ANALOGUE_ONLY)
 
 export const processorTraits: GearTraits<Processor> = {
   ...plainTraits,
-  words: { title: 'Processor', name: 'a processor' },
+  words: { title: 'Processor', name: 'a processor', also: 'compressor limiter gate expander equaliser plug-in' },
   allFields: processorSpecs,
   fields: (gear) => (isDigital(gear) ? digitalFields : processorSpecs),
   settings: (gear) => (isDigital(gear) ? ['gain'] : ['gain', 'cable', 'capacitance']),

@@ -22,8 +22,11 @@ export interface Choice {
  * A new kind is one such object in a file of its own, and one for the chain in `core/chain/kinds`.
  */
 export interface GearTraits<G> {
-  /** As a heading, and in a sentence; `box` where the box is called otherwise than its place in a strip. */
-  readonly words: { readonly title: string; readonly name: string; readonly box?: string }
+  /**
+   * As a heading, and in a sentence; `box` where the box is called otherwise than its place in a strip, `also` what else it is looked
+   * for by.
+   */
+  readonly words: { readonly title: string; readonly name: string; readonly box?: string; readonly also?: string }
   /** Every number that `specs` of a box of the kind can hold. */
   readonly allFields: FieldTable
   /** Those that a box has as it stands: a digital one has no impedances. */
