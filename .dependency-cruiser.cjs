@@ -74,7 +74,7 @@ const rooms = {
   'demo': ['core'],
   'server': ['core'],
   'app/persistence': ['core'],
-  'app/workers': ['core'],
+  'app/workers': ['core', 'app/persistence'],
   'app/charts': ['core'],
   'app/stores': ['core', 'demo', 'app/persistence', 'app/workers'],
   'app/audio': ['core'],
@@ -108,7 +108,8 @@ module.exports = {
       from: { path: '^core/' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: '^node_modules/(zod|ml-matrix|simple-statistics|jstat|fast-deep-equal|temml)/',
+        pathNot:
+          '^node_modules/(zod|ml-matrix|simple-statistics|jstat|fast-deep-equal|fast-json-patch|@streamparser/json|temml)/',
       },
     },
     {

@@ -3,12 +3,19 @@ import { useRouter } from '#imports'
 import type { Fault } from '#core/session'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
-import { sessionText } from './session-text'
+import { readSessionFile } from './file-reader'
+import { sessionBlob } from './session-blob'
 import { chooseFile as choose, saveFile } from './file-access'
 
 export interface Refusal {
   name: string
   faults: Fault[]
+}
+
+const NOT_READ: Fault = {
+  path: '',
+  code: 'not-read',
+  message: 'The file could not be read. Nothing was changed. Reload the page and open the file again.',
 }
 
 /** What the last import was refused for; shared by all ways in. */
@@ -20,34 +27,21 @@ export function useExchange() {
   const open = useSessionStore()
   const router = useRouter()
 
-  async function importText(name: string, text: string): Promise<boolean> {
-    const result = await library.importText(text)
-    if ('faults' in result) {
-      refusal.value = { name, faults: result.faults }
+  async function importFile(file: Blob & { name?: string }, name = file.name ?? 'File'): Promise<boolean> {
+    const reading = await readSessionFile(file)
+    if (!reading) {
+      refusal.value = { name, faults: [NOT_READ] }
+      return false
+    }
+    if (!reading.ok) {
+      refusal.value = { name, faults: reading.faults }
       return false
     }
     refusal.value = null
-    await router.push(`/path/${result.key}`)
+    await router.push(`/path/${await library.take(reading)}`)
     return true
   }
-
-  async function importFile(file: File): Promise<boolean> {
-    try {
-      return await importText(file.name, await file.text())
-    } catch (error) {
-      refusal.value = {
-        name: file.name,
-        faults: [
-          {
-            path: '',
-            code: 'unreadable',
-            message: `The file could not be read (${error instanceof Error ? error.message : 'unknown reason'}). Try a copy of it.`,
-          },
-        ],
-      }
-      return false
-    }
-  }
+  const importText = (name: string, text: string) => importFile(new Blob([text]), name)
 
   async function chooseFile() {
     const file = await choose({ extensions: ['.json'], description: 'Session file', id: 'remetra' })
@@ -57,7 +51,7 @@ export function useExchange() {
   async function exportOpen() {
     if (!open.committed) return
     await saveFile(
-      await sessionText(open.committed, open.key),
+      await sessionBlob(open.committed, open.key),
       'application/json',
       `${fileName(open.committed.name)}.session.json`,
       'remetra',

@@ -5,7 +5,7 @@ import { readSessionText } from '#core/session'
 import type { FileLink } from '~/stores/file-links'
 import { useFileLinks } from '~/stores/file-links'
 import { useSessionStore } from '~/stores/session'
-import { sessionText } from './session-text'
+import { sessionBlob } from './session-blob'
 
 /** The file follows when the hand rests that long, ms. */
 const REST = 1500
@@ -61,7 +61,7 @@ export function useFileLink() {
 
   async function write(to: FileLink, session: Session) {
     const stream = await to.handle.createWritable()
-    await stream.write(await sessionText(session, to.key))
+    await stream.write(await sessionBlob(session, to.key))
     await stream.close()
     const { lastModified } = await to.handle.getFile()
     const written = { ...to, lastModified }

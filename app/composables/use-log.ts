@@ -1,7 +1,7 @@
 import { formatISO } from 'date-fns'
 import { ref } from 'vue'
-import { standsAs } from '#core/log/entries'
-import type { Log, Mark, Session, Take } from '#core/session'
+import type { Log, Mark, MarkHead, Session, Take } from '#core/session'
+import { headOf } from '#core/session/stored-mark'
 import { useLogStore } from '~/stores/log'
 import { useSessionStore } from '~/stores/session'
 
@@ -21,7 +21,7 @@ export function useLog() {
   const store = useSessionStore()
   const logStore = useLogStore()
   const told = ref<string | null>(null)
-  const newId = (kind: string) => `${kind}-${Date.now().toString(36)}`
+  const { newId } = logStore
   const plain = (session: Session): Session => JSON.parse(JSON.stringify(session)) as Session
 
   function markOf({ name, by, firmware, note }: MarkWords): Mark | null {
@@ -48,7 +48,7 @@ export function useLog() {
   /** The mark of now: the last one where nothing was set otherwise since, or a new one made with the take. */
   async function markOfNow(take: string): Promise<string | undefined> {
     const { lastMark } = logStore
-    if (lastMark && store.committed && standsAs(store.committed, lastMark)) return lastMark.id
+    if (lastMark && store.committed && logStore.standsAsIn(store.committed, lastMark.id)) return lastMark.id
     return (await makeMark({ name: take, ...last.value, note: '' }))?.id
   }
 
@@ -61,12 +61,12 @@ export function useLog() {
   const changeTake = async (take: Take, part: Partial<Take>) => {
     told.value = await logStore.addTake({ ...take, ...part })
   }
-  const changeMark = async (mark: Mark, part: Partial<Mark>) => {
-    told.value = await logStore.addMark({ ...mark, ...part })
+  const changeMark = async (mark: MarkHead, part: Partial<MarkHead>) => {
+    told.value = await logStore.addMark({ ...headOf(mark), ...part })
   }
 
   return { told, last, makeMark, addTake, changeTake, changeMark }
 }
 
 /** Marks that are meant, the newest first. */
-export const marksOf = ({ marks }: Log): Mark[] => marks.filter(({ struck }) => !struck).reverse()
+export const marksOf = ({ marks }: Log): MarkHead[] => marks.filter(({ struck }) => !struck).reverse()

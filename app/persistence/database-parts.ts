@@ -17,6 +17,13 @@ export const memos = new Memos(database)
 export const fileLinks = new FileLinks(database)
 export const secondCopies = new SecondCopies(logRepository)
 
+/** Whether a newer version of the program made the database: it then does not open. */
+export const isNewerDatabase = (): Promise<boolean> =>
+  database.open().then(
+    () => false,
+    (error: unknown) => error instanceof Error && error.name === 'NewerDatabaseError',
+  )
+
 /** Calls back when the database is closed or deleted under the open page, by this browser or another tab. */
 export function onStorageLost(lost: () => void): void {
   database.on('close', lost)

@@ -43,7 +43,10 @@ export const sessionRepository = {
   create: late(({ sessionRepository: it }) => it.create.bind(it)),
   replace: late(({ sessionRepository: it }) => it.replace.bind(it)),
   sync: late(({ sessionRepository: it }) => it.sync.bind(it)),
-  all: late(({ sessionRepository: it }) => it.all.bind(it)),
+  keys: late(({ sessionRepository: it }) => it.keys.bind(it)),
+  whole: late(({ sessionRepository: it }) => it.whole.bind(it)),
+  replaced: late(({ sessionRepository: it }) => it.replaced.bind(it)),
+  dropReplaced: late(({ sessionRepository: it }) => it.dropReplaced.bind(it)),
   add: late(({ sessionRepository: it }) => it.add.bind(it)),
   remove: late(({ sessionRepository: it }) => it.remove.bind(it)),
   restore: late(({ sessionRepository: it }) => it.restore.bind(it)),
@@ -66,6 +69,7 @@ export const shelfRepository = {
 
 export const logRepository = {
   list: late(({ logRepository: it }) => it.list.bind(it)),
+  read: late(({ logRepository: it }) => it.read.bind(it)),
   add: late(({ logRepository: it }) => it.add.bind(it)),
   addMissing: late(({ logRepository: it }) => it.addMissing.bind(it)),
   copy: late(({ logRepository: it }) => it.copy.bind(it)),
@@ -112,11 +116,29 @@ export async function hasDatabase(): Promise<boolean> {
   return (await indexedDB.databases()).some(({ name }) => name === 'remetra')
 }
 
+/** Whether a newer version of the program made the database. */
+export async function hasNewerDatabase(): Promise<boolean> {
+  return (await parts()).isNewerDatabase()
+}
+
+/** Everything in the database as it is, as one file. */
+export async function rawDatabase(): Promise<Blob> {
+  const { rawParts } = await import('./raw-export')
+  const text: string[] = []
+  for await (const part of rawParts('remetra')) text.push(part)
+  return new Blob(text, { type: 'application/json' })
+}
+
 export { newKey } from './new-key'
 export { isMarkedFresh, markFresh } from './fresh-mark'
 export { noteKeptCount, keptCountNoted } from './kept-count'
 export { describeStorageTrouble } from './storage-trouble'
-export { ConflictError, GoneError, RESTORABLE_DAYS } from './conflict'
+export { ConflictError, GoneError, NewerDataError, RESTORABLE_DAYS } from './conflict'
+export { isNewer } from './aside'
+export type { Aside } from './aside'
+export type { Shelf } from './shelf-repository'
+export type { AsideRow } from './database'
+export type { NewLogEntry } from './log-repository'
 export type { Opening } from './kept-session'
 export type { SessionRow, ShelfRow, Step } from './database'
 export type { FileLink } from './file-links'

@@ -7,6 +7,8 @@ export type Opening =
   | { state: 'open'; row: SessionRow; session: Session; damage: string | null }
   | { state: 'absent' }
   | { state: 'deleted'; name: string }
+  /** A newer version of the program wrote it; it is left alone. */
+  | { state: 'newer'; name: string; raw: unknown }
   /** Nothing of it can be read as a session; `raw` is everything that is there. */
   | { state: 'unreadable'; why: string; raw: unknown }
 
@@ -27,6 +29,7 @@ export function soundRow(key: string, found: Partial<SessionRow>, numbers: () =>
     writes: isCount(found.writes) ? found.writes : 0,
     deletedAt: isCount(found.deletedAt) ? found.deletedAt : 0,
     deletedOn: isCount(found.deletedOn) ? found.deletedOn : 0,
+    version: isCount(found.version) ? found.version : 0,
   }
 }
 

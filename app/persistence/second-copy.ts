@@ -1,8 +1,9 @@
-import { entriesOf, logOf } from '#core/log/entries'
-import type { Log, Session } from '#core/session'
+import type { Session } from '#core/session'
 import { readSession } from '#core/session'
-import { readLog } from '#core/session/read-log'
+import { isNewer } from './aside'
 import type { LogRepository } from './log-repository'
+import { contentOf, fileOf, folderOf, writeTo } from './own-files'
+import { SecondLogs } from './second-log'
 
 /** The newest state of a session, as it is kept a second time, apart from the database. */
 export interface SecondCopy {
@@ -12,53 +13,45 @@ export interface SecondCopy {
 }
 
 const FOLDER = 'second-copies'
-const LOGS = 'second-logs'
+const FOLDERS = [FOLDER, 'second-logs']
 
 /**
- * A second copy of each session's newest state and of its log, in the browser's own file store (OPFS), from which they come back
- * when the database is damaged or gone. Browsers without that store, and pages that are not served securely, have none.
+ * A second copy of each session's newest state and of its log, in the browser's own file store, from which they come back when the
+ * database is damaged or gone.
  */
 export class SecondCopies {
-  /** The last entry of a log that its copy has: a log is written again only where it grew. */
-  private readonly logged = new Map<string, number>()
+  private readonly logs: SecondLogs
+  /** Sessions whose copy was looked at: one that a newer version wrote is left as it is. */
+  private readonly mine = new Map<string, boolean>()
 
-  constructor(private readonly logs: LogRepository) {}
+  constructor(logs: LogRepository) {
+    this.logs = new SecondLogs(logs)
+  }
 
   async keep(copy: SecondCopy): Promise<void> {
     const folder = await folderOf(FOLDER)
     if (!folder) return
-    await write(folder, copy.key, copy)
-    await this.keepLog(copy.key)
+    if (await this.mayWrite(copy.key)) await writeTo(folder, fileName(copy.key), JSON.stringify(copy))
+    await this.logs.keep(copy.key)
   }
 
-  private async keepLog(key: string): Promise<void> {
-    const newest = await this.logs.newest(key)
-    if (newest === 0 || newest === this.logged.get(key)) return
-    const folder = await folderOf(LOGS)
-    if (!folder) return
-    const entries = await this.logs.list(key)
-    // A log that the database lost meanwhile stays in its copy.
-    const known = await this.copiedLog(key)
-    await write(folder, key, logOf([...(known ? entriesOf(known) : []), ...entries]))
-    this.logged.set(key, newest)
+  private async mayWrite(key: string): Promise<boolean> {
+    const known = this.mine.get(key)
+    if (known !== undefined) return known
+    const handle = await fileOf(FOLDER, fileName(key))
+    const found = handle ? ((await contentOf(handle)) as { session?: unknown } | null) : null
+    const mine = !isNewer(found?.session)
+    this.mine.set(key, mine)
+    return mine
   }
 
   async read(key: string): Promise<SecondCopy | null> {
-    const handle = await fileOf(FOLDER, key)
+    const handle = await fileOf(FOLDER, fileName(key))
     return handle && soundCopy(handle)
   }
 
-  /** Adds to a session's log what only its copy has. */
-  async bringLogBack(key: string): Promise<void> {
-    const log = await this.copiedLog(key)
-    if (log) await this.logs.addMissing(key, log)
-  }
-
-  /** `null` where there is none that can be read. */
-  private async copiedLog(key: string): Promise<Log | null> {
-    const handle = await fileOf(LOGS, key)
-    const reading = handle && readLog(await contentOf(handle))
-    return reading?.ok ? reading.log : null
+  bringLogBack(key: string): Promise<void> {
+    return this.logs.bringBack(key)
   }
 
   async list(): Promise<SecondCopy[]> {
@@ -66,55 +59,25 @@ export class SecondCopies {
     const copies: SecondCopy[] = []
     if (!folder) return copies
     for await (const handle of folder.values()) {
-      const copy = await soundCopy(handle)
+      const copy = handle.kind === 'file' ? await soundCopy(handle as FileSystemFileHandle) : null
       if (copy) copies.push(copy)
     }
     return copies
   }
 
   async drop(keys: readonly string[]): Promise<void> {
-    for (const name of [FOLDER, LOGS]) {
+    for (const name of FOLDERS) {
       const folder = await folderOf(name)
       if (!folder) return
       for await (const file of folder.keys())
-        if (keys.some((key) => file === fileName(key))) await folder.removeEntry(file)
+        if (keys.some((key) => file === fileName(key) || file === `${key}.jsonl`)) await folder.removeEntry(file)
     }
   }
 }
 
 const fileName = (key: string) => `${key}.json`
 
-async function folderOf(name: string): Promise<FileSystemDirectoryHandle | null> {
-  if (!globalThis.navigator?.storage?.getDirectory) return null
-  const root = await navigator.storage.getDirectory()
-  return root.getDirectoryHandle(name, { create: true })
-}
-
-async function fileOf(folderName: string, key: string): Promise<FileSystemHandle | null> {
-  const folder = await folderOf(folderName)
-  if (folder) for await (const [name, handle] of folder.entries()) if (name === fileName(key)) return handle
-  return null
-}
-
-/** The old content stays until the stream is closed: a crash leaves one or the other. */
-async function write(folder: FileSystemDirectoryHandle, key: string, content: object): Promise<void> {
-  const stream = await (await folder.getFileHandle(fileName(key), { create: true })).createWritable()
-  await stream.write(JSON.stringify(content))
-  await stream.close()
-}
-
-async function contentOf(handle: FileSystemHandle): Promise<unknown> {
-  if (handle.kind !== 'file') return null
-  const text = await (await (handle as FileSystemFileHandle).getFile()).text()
-  try {
-    return JSON.parse(text)
-  } catch (error) {
-    if (error instanceof SyntaxError) return null // cut short; the database is asked first anyway
-    throw error
-  }
-}
-
-async function soundCopy(handle: FileSystemHandle): Promise<SecondCopy | null> {
+async function soundCopy(handle: FileSystemFileHandle): Promise<SecondCopy | null> {
   const found = (await contentOf(handle)) as Partial<SecondCopy> | null
   const reading = readSession(found?.session)
   if (!found || !reading.ok || typeof found.key !== 'string') return null

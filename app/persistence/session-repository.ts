@@ -1,10 +1,13 @@
 import { liveQuery } from 'dexie'
 import { entriesOf, logOf } from '#core/log/entries'
 import type { BackupSession, Session } from '#core/session'
-import { ConflictError, GoneError, RESTORABLE_DAYS } from './conflict'
-import type { RemetraDatabase, RevisionRow, SessionRow, Step } from './database'
+import type { Aside } from './aside'
+import { ROW_VERSION, aside, isNewer } from './aside'
+import { ConflictError, GoneError, NewerDataError, RESTORABLE_DAYS } from './conflict'
+import type { AsideRow, RemetraDatabase, RevisionRow, SessionRow, Step } from './database'
 import type { Opening } from './kept-session'
 import { nearestFirst, sessionOf, soundRow } from './kept-session'
+import { logRow, readLogRows } from './log-row'
 
 /** Where a session's history stands, and what of it the database does not have yet. */
 export interface HistoryState {
@@ -34,8 +37,11 @@ export class SessionRepository {
       const numbers = (await revisions.where('key').equals(key).primaryKeys()).map(([, number]) => number)
       const row = soundRow(key, found, () => numbers)
       if (row.deletedAt > 0) return { state: 'deleted', name: row.name }
+      if (isNewer(row)) return { state: 'newer', name: row.name, raw: await this.raw(key) }
       for (const { number } of nearestFirst(row)) {
-        const session = sessionOf(await revisions.get([key, number]))
+        const revision = await revisions.get([key, number])
+        if (isNewer(revision?.session)) return { state: 'newer', name: row.name, raw: await this.raw(key) }
+        const session = sessionOf(revision)
         if (!session) continue
         const damage =
           number === found.cursor
@@ -43,9 +49,18 @@ export class SessionRepository {
             : 'The state in which this session was left cannot be read any more; this is the nearest one that can. Look through it, and export it.'
         return { state: 'open', row: { ...row, cursor: number }, session, damage }
       }
-      const raw = { session: found, revisions: await revisions.where('key').equals(key).toArray() }
-      return { state: 'unreadable', why: 'Nothing that is kept of this session can be read as one.', raw }
+      return {
+        state: 'unreadable',
+        why: 'Nothing that is kept of this session can be read as one.',
+        raw: await this.raw(key),
+      }
     })
+  }
+
+  /** Everything that the database has of a session, as it is. */
+  private async raw(key: string): Promise<object> {
+    const { sessions, revisions } = this.database
+    return { session: await sessions.get(key), revisions: await revisions.where('key').equals(key).toArray() }
   }
 
   /** The session after one step; `null` where it is missing or damaged. */
@@ -57,9 +72,35 @@ export class SessionRepository {
     return this.begin(key, session, label, (row) => this.database.sessions.add(row))
   }
 
-  /** Puts a session in the place of one that cannot be read; its log stays. */
+  /**
+   * Puts a session in the place of one that cannot be read; its log stays, and what was there is set aside.
+   * @throws NewerDataError; then nothing was written
+   */
   replace(key: string, session: Session, label: string): Promise<SessionRow> {
-    return this.begin(key, session, label, (row) => this.database.sessions.put(row))
+    const { sessions, revisions } = this.database
+    return this.database.transaction('rw', sessions, revisions, this.database.aside, async () => {
+      const before = await sessions.get(key)
+      const steps = await revisions.where('key').equals(key).toArray()
+      if (isNewer(before) || steps.some((step) => isNewer(step.session)))
+        throw new NewerDataError('written by a newer version')
+      if (before || steps.length > 0)
+        await this.database.aside.add({
+          name: soundRow(key, before ?? {}, () => []).name,
+          why: 'replaced',
+          raw: { session: before, revisions: steps },
+          at: this.now(),
+        })
+      return this.begin(key, session, label, (row) => sessions.put(row))
+    })
+  }
+
+  /** What was replaced, the newest first. */
+  async replaced(): Promise<AsideRow[]> {
+    return this.database.aside.reverse().toArray()
+  }
+
+  async dropReplaced(number: number): Promise<void> {
+    await this.database.aside.delete(number)
   }
 
   private async begin(
@@ -78,6 +119,7 @@ export class SessionRepository {
       writes: 1,
       deletedAt: 0,
       deletedOn: 0,
+      version: ROW_VERSION,
     }
     await this.database.transaction('rw', sessions, revisions, async () => {
       await write(row)
@@ -90,7 +132,7 @@ export class SessionRepository {
   /**
    * Brings the database to where the history stands: writes what it does not have, drops what is no longer part of it,
    * moves the cursor.
-   * @throws ConflictError, GoneError; then nothing was written
+   * @throws ConflictError, GoneError, NewerDataError; then nothing was written
    */
   sync(known: SessionRow, history: HistoryState): Promise<SessionRow> {
     const { key } = known
@@ -99,8 +141,14 @@ export class SessionRepository {
     return this.database.transaction('rw', sessions, revisions, async () => {
       const stored = await this.writable(known)
       const own = revisions.where('[key+number]')
-      await own.between([key, -Infinity], [key, first], true, false).delete()
-      await own.between([key, last], [key, Infinity], false, true).delete()
+      const past = () => [
+        own.between([key, -Infinity], [key, first], true, false),
+        own.between([key, last], [key, Infinity], false, true),
+      ]
+      for (const each of past())
+        if ((await each.filter(({ session }) => isNewer(session)).count()) > 0)
+          throw new NewerDataError('written by a newer version')
+      for (const each of past()) await each.delete()
       await revisions.bulkPut(history.unwritten.map((each): RevisionRow => ({ key, ...each })))
       if ((await revisions.where({ key, number: history.cursor }).count()) !== 1)
         throw new Error(`Step ${history.cursor} of session ${key} would be lost`)
@@ -111,37 +159,44 @@ export class SessionRepository {
         steps: [...history.steps],
         updatedAt: this.now(),
         writes: stored.writes + 1,
+        version: ROW_VERSION,
       }
       await sessions.put(row)
       return row
     })
   }
 
-  /** Every kept session, by its key, with its log and all its steps that can be read. */
-  async all(): Promise<Map<string, BackupSession>> {
+  /** The keys of all sessions that are kept. */
+  async keys(): Promise<string[]> {
+    return (await this.list()).filter(({ deletedAt }) => deletedAt === 0).map(({ key }) => key)
+  }
+
+  /**
+   * A kept session with its log and all its steps that can be read, and what cannot; `session` is `null` where nothing can, or where a
+   * newer version wrote it.
+   */
+  whole(key: string): Promise<{ session: BackupSession | null; aside: Aside[] }> {
     const { sessions, revisions, log } = this.database
     return this.database.transaction('r', sessions, revisions, log, async () => {
-      const kept = new Map<string, BackupSession>()
-      for (const found of await sessions.toArray()) {
-        const row = soundRow(found.key, found, () => [])
-        if (row.deletedAt > 0) continue
-        const own = await revisions.where('key').equals(row.key).sortBy('number')
-        const steps = own.flatMap((each) => {
-          const session = sessionOf(each)
-          return session ? [{ number: each.number, label: each.label, session }] : []
-        })
-        const cursor = steps.some(({ number }) => number === row.cursor) ? row.cursor : steps.at(-1)?.number
-        const entries = await log.where('key').equals(row.key).sortBy('number')
-        if (cursor !== undefined)
-          kept.set(row.key, {
-            name: row.name,
-            updatedAt: row.updatedAt,
-            cursor,
-            steps,
-            ...(entries.length > 0 && { log: logOf(entries.map(({ entry }) => entry)) }),
-          })
-      }
-      return kept
+      const found = (await sessions.get(key)) ?? {}
+      const row = soundRow(key, found, () => [])
+      const own = await revisions.where('key').equals(key).sortBy('number')
+      if (isNewer(row) || own.some(({ session }) => isNewer(session)))
+        return { session: null, aside: [{ name: `“${row.name}”`, why: 'newer', raw: await this.raw(key) }] }
+      const left: Aside[] = []
+      const steps = own.flatMap((step) => {
+        const session = sessionOf(step)
+        if (!session) left.push(aside(`“${row.name}”, step ${step.number}`, step))
+        return session ? [{ number: step.number, label: String(step.label), session }] : []
+      })
+      const entries = readLogRows(await log.where('key').equals(key).sortBy('number'))
+      left.push(...entries.aside.map((each) => ({ ...each, name: `“${row.name}”, ${each.name.toLowerCase()}` })))
+      const cursor = steps.some(({ number }) => number === row.cursor) ? row.cursor : steps.at(-1)?.number
+      if (cursor === undefined) return { session: null, aside: [...left, aside(`“${row.name}”`, await this.raw(key))] }
+      const { name, updatedAt } = row
+      const kept = logOf(entries.entries)
+      const hasLog = kept.marks.length + kept.takes.length > 0
+      return { session: { name, updatedAt, cursor, steps, ...(hasLog && { log: kept }) }, aside: left }
     })
   }
 
@@ -150,8 +205,9 @@ export class SessionRepository {
     const { sessions, revisions, log } = this.database
     const list = steps.map(({ number, label }) => ({ number, label }))
     await this.database.transaction('rw', sessions, revisions, log, async () => {
-      if (kept) await log.bulkAdd(entriesOf(kept).map((entry) => ({ key, entry })))
-      await sessions.add({ key, name, updatedAt, cursor, steps: list, writes: 1, deletedAt: 0, deletedOn: 0 })
+      if (kept) await log.bulkAdd(entriesOf(kept).map((entry) => logRow(key, entry, true)))
+      const version = ROW_VERSION
+      await sessions.add({ key, name, updatedAt, cursor, steps: list, writes: 1, deletedAt: 0, deletedOn: 0, version })
       await revisions.bulkAdd(steps.map((each): RevisionRow => ({ key, ...each })))
     })
   }
@@ -177,7 +233,7 @@ export class SessionRepository {
   /** Drops for good what was deleted many days of use ago. @returns the keys dropped. */
   async purge(today: number): Promise<string[]> {
     const old = await this.database.sessions
-      .filter((row) => row.deletedAt > 0 && today - (row.deletedOn ?? today) >= RESTORABLE_DAYS)
+      .filter((row) => !isNewer(row) && row.deletedAt > 0 && today - (row.deletedOn ?? today) >= RESTORABLE_DAYS)
       .primaryKeys()
     if (old.length > 0) await this.erase(old)
     return old
@@ -201,6 +257,7 @@ export class SessionRepository {
     const stored = await this.database.sessions.get(known.key)
     if (!stored) throw new GoneError('absent')
     if (stored.deletedAt > 0) throw new GoneError('deleted')
+    if (isNewer(stored)) throw new NewerDataError('written by a newer version')
     if ((stored.writes ?? 0) !== known.writes) throw new ConflictError('written by another tab')
     return stored
   }
@@ -209,6 +266,7 @@ export class SessionRepository {
     await this.database.transaction('rw', this.database.sessions, async () => {
       const row = await this.database.sessions.get(key)
       if (!row) throw new GoneError('absent')
+      if (isNewer(row)) throw new NewerDataError('written by a newer version')
       await this.database.sessions.put({ ...row, deletedAt, deletedOn, writes: (row.writes ?? 0) + 1 })
     })
   }

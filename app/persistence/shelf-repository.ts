@@ -1,12 +1,20 @@
 import { liveQuery } from 'dexie'
 import type { Gear } from '#core/session'
 import { merge, nextId, readGear } from '#core/session'
+import type { Aside } from './aside'
+import { ROW_VERSION, aside, isNewer } from './aside'
+import { NewerDataError } from './conflict'
 import type { RemetraDatabase, ShelfRow } from './database'
 
 const SEEDED = 'shelf-seeded'
 
 /** Why an edit of an item was not taken, in words. */
 export type Refusal = string
+
+export interface Shelf {
+  rows: ShelfRow[]
+  aside: Aside[]
+}
 
 /** The gear shelf in the browser's database: apart from the sessions, which carry copies. */
 export class ShelfRepository {
@@ -15,14 +23,17 @@ export class ShelfRepository {
     private readonly now: () => number = Date.now,
   ) {}
 
-  /** The items that can be read; a damaged one stays where it is and is counted, not shown. */
-  async list(): Promise<{ rows: ShelfRow[]; damaged: number }> {
-    const found = await this.database.shelf.toArray()
-    const rows = found.flatMap((row) => {
-      const reading = readGear(row.item)
-      return reading.ok ? [{ ...row, item: reading.gear, writes: row.writes ?? 0 }] : []
+  /** The items that can be read; one that cannot stays where it is and is named. */
+  async list(): Promise<Shelf> {
+    const left: Aside[] = []
+    const rows = (await this.database.shelf.toArray()).flatMap((row) => {
+      const reading = isNewer(row) ? null : readGear(row.item)
+      if (reading?.ok) return [{ ...row, item: reading.gear, writes: row.writes ?? 0 }]
+      const { name } = (row.item ?? {}) as { name?: unknown }
+      left.push(aside(typeof name === 'string' ? `“${name.slice(0, 80)}”` : `Item ${row.id}`, row))
+      return []
     })
-    return { rows, damaged: found.length - rows.length }
+    return { rows, aside: left }
   }
 
   /** Puts the first items on a shelf that never had any; a shelf that was emptied by hand stays empty. */
@@ -62,6 +73,7 @@ export class ShelfRepository {
       const stored = await this.database.shelf.get(from.id)
       if (!stored || stored.deletedAt > 0)
         return 'This item was removed from the shelf in another tab. Restore it first.'
+      if (isNewer(stored)) return 'A newer version of Remetra changed this item. Reload the page to use that version.'
       const merged = merge<Gear>(from, to, stored.item)
       if (!merged.ok) return 'Another tab changed this very figure meanwhile; its value is the one shown now.'
       const reading = readGear(merged.merged)
@@ -79,7 +91,7 @@ export class ShelfRepository {
     return this.mark(id, 0)
   }
 
-  watch(changed: (found: { rows: ShelfRow[]; damaged: number }) => void, failed: (error: unknown) => void): () => void {
+  watch(changed: (found: Shelf) => void, failed: (error: unknown) => void): () => void {
     const subscription = liveQuery(() => this.list()).subscribe(changed, failed)
     return () => subscription.unsubscribe()
   }
@@ -88,9 +100,17 @@ export class ShelfRepository {
     return this.database.transaction('rw', this.database.shelf, async () => {
       const stored = await this.database.shelf.get(id)
       if (!stored) throw new Error('This item is no longer on the shelf.')
+      if (isNewer(stored)) throw new NewerDataError('written by a newer version')
       await this.database.shelf.put({ ...stored, deletedAt, writes: (stored.writes ?? 0) + 1 })
     })
   }
 
-  private row = (item: Gear): ShelfRow => ({ id: item.id, item, updatedAt: this.now(), writes: 1, deletedAt: 0 })
+  private row = (item: Gear): ShelfRow => ({
+    id: item.id,
+    item,
+    updatedAt: this.now(),
+    writes: 1,
+    deletedAt: 0,
+    version: ROW_VERSION,
+  })
 }

@@ -1,6 +1,12 @@
 /** Why the browser’s storage did not take or give something, in words and with what to do. */
 export function describeStorageTrouble(error: unknown): string {
   const names = errorNames(error)
+  if (names.has('NewerDatabaseError')) {
+    return 'A newer version of Remetra keeps data in this browser. This older version neither reads nor changes it. Reload the page to get the newer version, or export everything as it is from the list of sessions.'
+  }
+  if (names.has('NewerDataError')) {
+    return 'A newer version of Remetra changed this. Nothing was overwritten. Reload the page to use the newer version.'
+  }
   if (names.has('QuotaExceededError')) {
     return 'The browser’s storage is full. Nothing of this session is lost while the tab is open: export it, then delete old sessions for good or free disk space, and try again.'
   }

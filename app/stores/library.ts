@@ -2,35 +2,31 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { demoSession } from '#demo/index'
 import { asChange } from '#core/plan/as-change'
-import type { BackupSession, BackupTrainer, Fault, Log, Session } from '#core/session'
+import type { Log, Session } from '#core/session'
 import { applySettings, blankSession, nextName, readSession } from '#core/session'
-import type { SecondCopy, SessionRow } from '~/persistence'
+import type { AsideRow, SecondCopy, SessionRow } from '~/persistence'
 import {
   describeStorageTrouble,
   hasDatabase,
+  hasNewerDatabase,
+  isNewer,
   isMarkedFresh,
   keptCountNoted,
   logRepository,
   memos,
   newKey,
   noteKeptCount,
+  rawDatabase,
   secondCopies,
   sessionRepository,
-  trainerRepository,
 } from '~/persistence'
 import { latePart } from './late-part'
 import type { Shown } from './session'
 import { useSessionStore } from './session'
 
 export { RESTORABLE_DAYS } from '~/persistence'
+export type { Aside, AsideRow } from '~/persistence'
 export type SessionSummary = SessionRow
-
-/** The reader of files is fetched when one is opened. */
-const NOT_READ: Fault = {
-  path: '',
-  code: 'not-read',
-  message: 'The reader of session files could not be loaded. Everything is kept; reload the page, and open it again.',
-}
 
 const LAST_OPEN = 'last-open'
 const LAST_BACKUP = 'last-backup'
@@ -145,6 +141,7 @@ export const useLibraryStore = defineStore('library', () => {
       landInDemo(key)
       return { state: 'open' }
     }
+    // What a newer version wrote is not replaced by an older copy of it.
     if (shown.state === 'absent' || shown.state === 'unreadable') {
       const copy = await secondCopies.read(key).catch(() => null)
       if (copy) return showCopy(copy)
@@ -161,15 +158,11 @@ export const useLibraryStore = defineStore('library', () => {
     return shown
   }
 
-  async function importText(text: string): Promise<{ key: string } | { faults: Fault[] }> {
-    const part = await latePart(() => import('#core/session/session-file'))
-    if (!part) return { faults: [NOT_READ] }
-    const reading = part.readSessionFile(text)
-    if (!reading.ok) return { faults: reading.faults }
-    const key = await addOwn(reading.session, 'Imported')
-    const { log } = reading
-    if (log) await attempt(async () => logRepository.add(key, (await import('#core/log/entries')).entriesOf(log)))
-    return { key }
+  /** Takes a session in that was read from a file, with its log. */
+  async function take({ session, log }: { session: Session; log: Log | null }): Promise<string> {
+    const key = await addOwn(session, 'Imported')
+    if (log) await attempt(() => logRepository.addMissing(key, log))
+    return key
   }
 
   const names = () => new Set(kept.value.map((row) => row.name))
@@ -208,7 +201,7 @@ export const useLibraryStore = defineStore('library', () => {
     recover,
     forgetVanished,
     show,
-    importText,
+    take,
     addOwn,
     duplicate: async (key: string) => {
       let copy: string | null = null
@@ -234,20 +227,36 @@ export const useLibraryStore = defineStore('library', () => {
       addOwn({ ...session, id: newKey(), name: nextName(session.name, names()) }, 'Started from a template'),
     startBlank: () => addOwn(blankSession(newKey(), nextName('New session', names())), 'Started'),
     openDemo: () => add(demoSession(), 'Demo opened'),
-    /** All sessions with their history, by their keys; `null` where they cannot be read, which is told. */
-    everything: async () => {
-      let all: Map<string, BackupSession> | null = null
+    /** Writes what is open and nowhere else yet. */
+    keepNow: () => open.keepNow(),
+    /** Does something with the storage that may fail, and says so. @returns `null` where it failed */
+    attempt: async <T>(action: () => Promise<T>): Promise<T | null> => {
+      let result: T | null = null
       await attempt(async () => {
-        // What is open may not be kept yet: a first visit has its picture before the storage.
-        await open.keepNow()
-        all = await sessionRepository.all()
+        result = await action()
       })
-      return all as Map<string, BackupSession> | null
+      return result
     },
-    addAll: (sessions: readonly BackupSession[]) =>
-      attempt(async () => {
-        for (const each of sessions) await sessionRepository.add(newKey(), each)
-      }),
+    /** What was replaced by something else and is still there. */
+    replaced: async () => {
+      let rows: AsideRow[] = []
+      await attempt(async () => {
+        rows = await sessionRepository.replaced()
+      })
+      return rows
+    },
+    isNewer,
+    /** Whether a newer version of the program made the database, which is then left alone. */
+    isNewerDatabase: async () => hasNewerDatabase(),
+    /** Everything in the database as it is. */
+    rawFile: async () => {
+      let file: Blob | null = null
+      await attempt(async () => {
+        file = await rawDatabase()
+      })
+      return file as Blob | null
+    },
+    dropReplaced: (number: number) => attempt(() => sessionRepository.dropReplaced(number)),
     /** Adds what a session's log does not have of another copy of it. @returns how many entries; `null` where that failed, which is told. */
     addToLog: async (key: string, log: Log) => {
       let added = 0
@@ -256,15 +265,6 @@ export const useLibraryStore = defineStore('library', () => {
       })
       return done ? added : null
     },
-    /** What was practised in the trainer; `null` where it cannot be read, which is told. */
-    practised: async () => {
-      let record: BackupTrainer | null = null
-      await attempt(async () => {
-        record = await trainerRepository.read()
-      })
-      return record as BackupTrainer | null
-    },
-    practisedBack: (record: BackupTrainer) => attempt(() => trainerRepository.addBack(record)),
     /** When the last backup was made, or this browser began to keep something. */
     lastBackup: async () => {
       const [made, begun] = await Promise.all([memos.get(LAST_BACKUP), memos.get(FIRST_KEPT)])

@@ -33,7 +33,7 @@ export const useLogViewStore = defineStore('log-view', () => {
   function stateOf(id: string | null) {
     if (id === null)
       return store.committed && store.evaluation ? { session: store.committed, evaluation: store.evaluation } : null
-    const session = log.log.marks.find((each) => each.id === id)?.session
+    const session = log.open(id)?.session
     return session ? { session, evaluation: evaluateSession(session) } : null
   }
   const sheetSession = computed(() => stateOf(sheetOf.value)?.session ?? store.committed)

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Session } from '#core/session'
 import { readSession, share } from '#core/session'
 import type { Opening, SessionStorage, SessionRow, Step } from '~/persistence'
-import { ConflictError, GoneError, describeStorageTrouble } from '~/persistence'
+import { ConflictError, GoneError, NewerDataError, describeStorageTrouble } from '~/persistence'
 
 /** Steps kept, in memory and in the database alike: as far back as undo goes. */
 const MOST_STEPS = 200
@@ -317,7 +317,7 @@ export class OpenSession {
   }
 
   private notWritten(error: unknown) {
-    if (error instanceof ConflictError) this.onParting('changed')
+    if (error instanceof ConflictError || error instanceof NewerDataError) this.onParting('changed')
     else if (error instanceof GoneError) {
       this.gone.value = error.how
       if (error.how === 'deleted') this.onParting('deleted')

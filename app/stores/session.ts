@@ -17,6 +17,7 @@ import { currentGesture } from './gesture'
 import { latePart } from './late-part'
 import type { Parting } from './open-session'
 import { OpenSession } from './open-session'
+import { unlogged } from './unlogged'
 
 /** A session of this tab that could not be written where it was, and goes on under another key. */
 export interface Parted {
@@ -31,6 +32,7 @@ export type Shown =
   | { state: 'open' }
   | { state: 'absent' }
   | { state: 'deleted'; name: string }
+  | { state: 'newer'; name: string; raw: unknown }
   | { state: 'unreadable'; why: string; raw: unknown }
   | { state: 'trouble'; why: string }
 
@@ -216,7 +218,7 @@ export const useSessionStore = defineStore('session', () => {
     unwritten: of((each) => each.unwritten.value),
     /** Something is nowhere but in this tab. */
     isKept: () => open.value?.isKept ?? false,
-    isUnkept: () => (open.value?.isUnkept ?? false) || unkept.value.length > 0,
+    isUnkept: () => (open.value?.isUnkept ?? false) || unkept.value.length > 0 || unlogged.value > 0,
     show,
     start,
     startAtOnce,

@@ -3,12 +3,13 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Gear } from '#core/session'
 import { nextId, nextName, readGear } from '#core/session'
-import type { ShelfRow } from '~/persistence'
+import type { Aside, Shelf, ShelfRow } from '~/persistence'
 import { describeStorageTrouble, shelfRepository } from '~/persistence'
 
 /** The gear shelf: every box one owns or meets, apart from the sessions. */
 export const useShelfStore = defineStore('shelf', () => {
   const rows = shallowRef<ShelfRow[]>([])
+  const aside = shallowRef<readonly Aside[]>([])
   const trouble = ref<string | null>(null)
   const items = computed(() =>
     rows.value
@@ -20,15 +21,14 @@ export const useShelfStore = defineStore('shelf', () => {
   /** The storage took nothing: the shelf is in this tab only. */
   let inMemory = false
 
-  function show({ rows: list, damaged }: { rows: ShelfRow[]; damaged: number }) {
-    rows.value = list
-    if (damaged > 0)
-      trouble.value = `${damaged} ${damaged === 1 ? 'item' : 'items'} of the shelf cannot be read and ${damaged === 1 ? 'is' : 'are'} left as found. A newer version of Remetra may have written ${damaged === 1 ? 'it' : 'them'}.`
+  function show(found: Shelf) {
+    rows.value = found.rows
+    aside.value = found.aside
   }
   function fail(error: unknown) {
     trouble.value = describeStorageTrouble(error)
   }
-  const inTab = (item: Gear): ShelfRow => ({ id: item.id, item, updatedAt: 0, writes: 0, deletedAt: 0 })
+  const inTab = (item: Gear): ShelfRow => ({ id: item.id, item, updatedAt: 0, writes: 0, deletedAt: 0, version: 0 })
 
   /** Opens the shelf once; a storage that refuses is told, and the shipped items are there all the same. */
   async function open(): Promise<void> {
@@ -126,6 +126,7 @@ export const useShelfStore = defineStore('shelf', () => {
   return {
     items,
     trouble,
+    aside,
     open,
     add,
     get,

@@ -13,6 +13,7 @@ import type { Progress } from '#core/trainer/schedule'
 import { after, dayOf, nextKind, openGrade } from '#core/trainer/schedule'
 import type { Score } from '#core/trainer/score'
 import { levelsOff, scoreOf } from '#core/trainer/score'
+import type { Aside } from '~/persistence'
 import { describeStorageTrouble, trainerRepository } from '~/persistence'
 
 /** An exercise under way: the chain as it is turned now, and what was found out so far. */
@@ -41,6 +42,7 @@ const AWAY = 90
 export const useTrainerStore = defineStore('trainer', () => {
   const progress = shallowRef<readonly Progress[]>([])
   const practised = shallowRef<readonly { day: number; seconds: number }[]>([])
+  const aside = shallowRef<readonly Aside[]>([])
   const trouble = ref<string | null>(null)
   const running = shallowRef<Running | null>(null)
   const drilling = shallowRef<RunningDrill | null>(null)
@@ -54,6 +56,7 @@ export const useTrainerStore = defineStore('trainer', () => {
   const watch = () =>
     trainerRepository.watch((record) => {
       progress.value = record.progress
+      aside.value = record.aside
       practised.value = record.seconds
     }, failed)
 
@@ -179,6 +182,7 @@ export const useTrainerStore = defineStore('trainer', () => {
     progress,
     secondsToday,
     trouble,
+    aside,
     running,
     drilling,
     grade,

@@ -4,8 +4,8 @@ import type { PhantomUse } from '../chain/phantom'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
 import { portOf, settingWords, stageName } from '../chain/setting-words'
-import type { GainRange, Log, Mark, Session, Strip } from '../session'
-import { feedsOf, isBus } from '../session'
+import type { GainRange, Log, MarkHead, Session, Strip } from '../session'
+import { feedsOf, isBus, markdownText } from '../session'
 import { recorderChannel } from '../soundcheck/plug-steps'
 import { formatDecimal, formatShort } from '../units'
 
@@ -76,7 +76,7 @@ function routingOf(session: Session, strip: Strip): { name: string; words: strin
 }
 
 /** Rate, word length, buffer and driver in one line, and the mark’s own words where the sheet is of one. */
-export function sheetHead({ system }: Session, mark: Mark | null): string[] {
+export function sheetHead({ system }: Session, mark: MarkHead | null): string[] {
   const depth = system.bitDepth === 32 ? 'floating point' : `${system.bitDepth} bits`
   const driver = system.driver ? `, ${DRIVERS[system.driver]}` : ''
   return [
@@ -194,9 +194,8 @@ export function lengthInWords(seconds: number): string {
 
 /** A table as Markdown, under a heading. */
 export function asMarkdown(title: string, [header = [], ...rows]: Table): string {
-  const line = (cells: readonly string[]) =>
-    `| ${cells.map((each) => each.replace(/\|/g, '\\|').replace(/\s*\n\s*/g, ' ')).join(' | ')} |`
-  return [`# ${title}`, '', line(header), line(header.map(() => '---')), ...rows.map(line), ''].join('\n')
+  const line = (cells: readonly string[]) => `| ${cells.map(markdownText).join(' | ')} |`
+  return [`# ${markdownText(title)}`, '', line(header), line(header.map(() => '---')), ...rows.map(line), ''].join('\n')
 }
 
 /** A table as JSON: one object for each row, by the names of its columns. */

@@ -164,10 +164,12 @@ interface Settling {
 function settle(settling: Settling, way: Way): void {
   const { tried, stretch, limits } = settling
   const { gains, faders } = stretch
-  for (const fader of faders) makeRoom(settling, fader)
+  const lowered = new Set(faders.filter((fader) => makeRoom(settling, fader)))
   for (const control of way === 'forwards' ? gains : [...gains].reverse()) raise(settling, control)
   if (stretch.misses(tried.points()) < 0) stepOver(settling)
   for (const fader of faders) {
+    // One that had to make room is not raised again for a compressor or limiter that the level no longer reaches.
+    if (lowered.has(fader)) continue
     if (stretch.misses(tried.points()) < 0) raise(settling, fader)
     else if (!limits.has(fader)) limits.set(fader, { by: 'zero mark' })
   }
@@ -179,15 +181,16 @@ function settle(settling: Settling, way: Way): void {
 /**
  * A fader at its zero mark that overdrives what stands behind it – a link, an inline preamp – with every gain fully down is brought down
  * until that has its reserve: no gain behind it undoes clipping.
+ * @returns whether it was brought down
  */
-function makeRoom({ tried, limits, place }: Settling, fader: GainControl): void {
+function makeRoom({ tried, limits, place }: Settling, fader: GainControl): boolean {
   const from = tried.indexOf(fader)
   const isBehind = (i: number) => i >= from && i < place.index && tried.stages[i]?.driven !== true
   const clipping = tried
     .points()
     .flatMap((point, i) => (isBehind(i) && point.unit === 'dBu' && !hasRoom(point) ? [i] : []))
   const [first] = clipping
-  if (first === undefined) return
+  if (first === undefined) return false
   const grid = gainGrid(fader.range)
   const { step } = highestStep(0, grid.below(tried.get(fader)), (each): Limit | null => {
     tried.set(fader, grid.at(each))
@@ -196,6 +199,7 @@ function makeRoom({ tried, limits, place }: Settling, fader: GainControl): void 
   })
   tried.set(fader, step === null ? restOf(fader) : grid.at(step))
   if (step !== null) limits.set(fader, { by: 'headroom', stage: tried.stages[first]?.id ?? '' })
+  return step !== null
 }
 
 function endOf({ held, aim }: Stretch): Limit {

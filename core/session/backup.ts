@@ -1,187 +1,199 @@
+import type { ParsedElementInfo } from '@streamparser/json'
+import { JSONParser, TokenType } from '@streamparser/json'
+import type { Backup, BackupSession } from './backup-shape'
+import { BACKUP_FORMAT, BACKUP_VERSION, MOST_SESSIONS, headShape, sessionShape } from './backup-shape'
 import type { Fault } from './fault'
 import { describeReceived } from './fault'
 import type { Gear } from './gear'
-import { gear as gearSchema } from './gear'
-import type { Log } from './log'
-import { log as logSchema } from './log'
 import { migrateGear } from './migrate'
 import { readSession } from './read'
 import { readGear } from './read-gear'
 import { readLog } from './read-log'
-import type { Session } from './session'
-import { session as sessionSchema } from './session'
-import { name } from './text'
-import { z } from './z'
+import { faultsFrom } from './structure'
 
-export const BACKUP_FORMAT = 'remetra.backup'
-export const BACKUP_VERSION = 1
-
-/** Everything that one browser keeps: sessions with their history and log, the gear shelf, and what was practised. */
-export interface Backup {
-  /** When it was made, ISO 8601. */
-  on: string
-  sessions: BackupSession[]
-  shelf: Gear[]
-  trainer?: BackupTrainer | undefined
-}
-export interface BackupSession {
-  name: string
-  updatedAt: number
-  /** Number of the step shown. */
-  cursor: number
-  steps: { number: number; label: string; session: Session }[]
-  log?: Log
-}
 export type BackupReading = { ok: true; backup: Backup } | { ok: false; faults: Fault[] }
 
-/** Sessions and steps that one file may hold: far above any browser's. */
-const MOST_SESSIONS = 5000
-const MOST_STEPS = 1000
-const MOST_DAYS = 40_000
+/** Faults that one answer names. */
+const MOST_FAULTS = 100
 
-const count = z.number().int().min(0)
-const trainer = z.strictObject({
-  progress: z
-    .array(
-      z.strictObject({
-        kind: z.string().min(1).max(100).describe('Grade and fault, or the drill.'),
-        box: z.number().int().min(0).max(20),
-        due: count.describe('Days since 1970.'),
-        seen: count,
-        good: count,
-        last: z.number().describe('Points of the last time.'),
-      }),
-    )
-    .max(MOST_STEPS),
-  seconds: z.array(z.strictObject({ day: count, seconds: z.number().min(0).max(86_400) })).max(MOST_DAYS),
-})
-/** How well each kind of exercise goes, and how long was practised on which day. */
-export type BackupTrainer = z.infer<typeof trainer>
-const shape = z.strictObject({
-  format: z.literal(BACKUP_FORMAT),
-  version: z.literal(BACKUP_VERSION),
-  on: z.iso.datetime({ offset: true }).describe('When it was made.'),
-  sessions: z
-    .array(
-      z.strictObject({
-        name,
-        updatedAt: z.number().min(0).describe('Milliseconds since 1970.'),
-        cursor: count.describe('Number of the step shown; those above it can be redone.'),
-        steps: z
-          .array(z.strictObject({ number: count, label: z.string().max(300), session: z.unknown() }))
-          .min(1)
-          .max(MOST_STEPS),
-        log: z.unknown().optional(),
-      }),
-    )
-    .max(MOST_SESSIONS),
-  shelf: z.array(z.unknown()).max(MOST_SESSIONS),
-  trainer: trainer.optional(),
-})
+/** The text of a backup in parts, one session each, so that a large one is never one string. */
+export function* backupHead(on: string): Generator<string> {
+  yield `{"format":${JSON.stringify(BACKUP_FORMAT)},"version":${BACKUP_VERSION},"on":${JSON.stringify(on)},"sessions":[`
+}
+export const backupSession = (session: BackupSession, isFirst: boolean): string =>
+  `${isFirst ? '' : ','}\n${JSON.stringify(session)}`
+export const backupTail = ({ shelf, trainer }: Pick<Backup, 'shelf' | 'trainer'>): string =>
+  `],\n"shelf":${JSON.stringify(shelf)}${trainer ? `,\n"trainer":${JSON.stringify(trainer)}` : ''}}\n`
 
-/** The backup file as JSON Schema (draft 2020-12), sessions and gear in full. */
-export const backupJsonSchema = () =>
-  z.toJSONSchema(
-    shape.extend({
-      sessions: z.array(
-        z.strictObject({
-          name,
-          updatedAt: z.number(),
-          cursor: count,
-          steps: z.array(z.strictObject({ number: count, label: z.string(), session: sessionSchema })).min(1),
-          log: logSchema.optional(),
-        }),
-      ),
-      shelf: z.array(gearSchema),
-    }),
-    { io: 'input' },
-  )
-
-/** The text of a backup file. */
-export const writeBackup = (backup: Backup): string =>
-  `${JSON.stringify({ format: BACKUP_FORMAT, version: BACKUP_VERSION, ...backup })}\n`
+/** The text of a backup file, as one string. */
+export const writeBackup = ({ on, sessions, ...rest }: Backup): string =>
+  [...backupHead(on), ...sessions.map((each, i) => backupSession(each, i === 0)), backupTail(rest)].join('')
 
 /** Reads a backup: every session and box in it as if it came from a file of its own. One that is faulty is named, and nothing is taken. */
 export function readBackup(text: string): BackupReading {
-  let raw: unknown
-  try {
-    raw = JSON.parse(text.replace(/^\uFEFF/, ''))
-  } catch (error) {
-    const where = error instanceof SyntaxError ? error.message.slice(0, 200) : 'unknown reason'
-    return refuse('', 'not-json', `The file is not JSON (${where}). Choose a backup file.`)
-  }
-  const { format, version } = (typeof raw === 'object' && raw !== null ? raw : {}) as Record<string, unknown>
-  if (format !== BACKUP_FORMAT)
-    return refuse(
-      'format',
-      'other-format',
-      `This file’s format is ${describeReceived(format)}, not "${BACKUP_FORMAT}". Choose a backup file.`,
-    )
-  if (version !== BACKUP_VERSION)
-    return refuse(
-      'version',
-      'no-such-version',
-      `The version is ${describeReceived(version)}; this program knows ${BACKUP_VERSION}. Nothing was changed.`,
-    )
-  const parsed = shape.safeParse(raw)
-  if (!parsed.success) {
-    const faults = parsed.error.issues
-      .slice(0, 100)
-      .map(({ path, message }) => ({
-        path: path
-          .map((each, i) => (typeof each === 'number' ? `[${each}]` : `${i > 0 ? '.' : ''}${String(each)}`))
-          .join(''),
-        code: 'wrong-type',
-        message: `${message}. Nothing was changed.`,
-      }))
-    return { ok: false, faults }
-  }
-  return contents(parsed.data)
+  const reader = new BackupReader()
+  reader.push(text)
+  return reader.end()
 }
 
-function contents({ on, sessions, shelf, trainer: practised }: z.infer<typeof shape>): BackupReading {
-  const faults: Fault[] = []
-  const read = sessions.map(({ log: given, ...each }, i) => ({
-    ...each,
-    ...logAt(given, `sessions[${i}]`, faults),
-    steps: each.steps.flatMap(({ session, ...step }, k) => {
+/**
+ * Reads a backup as its text comes, one session after the other, so that a file larger than a string can be is read too. Nothing of
+ * it counts before `end`.
+ */
+export class BackupReader {
+  private readonly faults: Fault[] = []
+  private readonly head: Record<string, unknown> = {}
+  private readonly sessions: BackupSession[] = []
+  private readonly shelf: Gear[] = []
+  private readonly counts = { sessions: 0, shelf: 0 }
+  private broken: Fault | null = null
+  private readonly keys = new RootKeys()
+  private readonly parser = new JSONParser({
+    paths: [...HEAD_KEYS.map((key) => `$.${key}`), ...LISTS.map((list) => `$.${list}.*`)],
+    keepStack: false,
+  })
+
+  constructor() {
+    this.parser.onToken = ({ token, value }) => this.keys.hear(token, value)
+    this.parser.onValue = (info) => this.take(info)
+    this.parser.onError = (error) => {
+      this.broken ??= notJson(error)
+    }
+  }
+
+  push(text: string): void {
+    if (this.broken || text === '') return
+    try {
+      this.parser.write(this.isBegun ? text : text.replace(/^\uFEFF/, ''))
+      this.isBegun = true
+    } catch (error) {
+      this.broken ??= notJson(error)
+    }
+  }
+  private isBegun = false
+
+  end(): BackupReading {
+    if (!this.broken && !this.parser.isEnded) this.broken = notJson(new Error('it ends too early'))
+    const wrong = this.broken ?? this.formatFault()
+    if (wrong) return { ok: false, faults: [wrong] }
+    const head = headShape.safeParse(this.head)
+    if (!head.success) this.faults.push(...faultsFrom(head.error.issues.slice(0, MOST_FAULTS), this.head))
+    if (!head.success || this.faults.length > 0) return { ok: false, faults: this.faults.slice(0, MOST_FAULTS) }
+    const { on, trainer } = head.data
+    return { ok: true, backup: { on, sessions: this.sessions, shelf: this.shelf, ...(trainer && { trainer }) } }
+  }
+
+  private take({ value, key, stack }: ParsedElementInfo): void {
+    const list = LISTS.find((each) => each === stack[1]?.key)
+    if (!list) {
+      this.head[String(key)] = value
+      return
+    }
+    const i = this.counts[list]++
+    if (i === MOST_SESSIONS) this.faults.push(tooMany(list))
+    if (i >= MOST_SESSIONS || this.faults.length >= MOST_FAULTS) return
+    if (list === 'sessions') this.takeSession(value, `sessions[${i}]`)
+    else this.takeGear(value, `shelf[${i}]`)
+  }
+
+  private takeSession(value: unknown, path: string): void {
+    const parsed = sessionShape.safeParse(value)
+    if (!parsed.success) {
+      this.faults.push(...under(path, faultsFrom(parsed.error.issues, value)))
+      return
+    }
+    const { log: raw, steps: given, ...rest } = parsed.data
+    const faults: Fault[] = []
+    const steps = given.flatMap(({ session, ...step }, i) => {
       const reading = readSession(session)
       if (reading.ok) return [{ ...step, session: reading.session }]
-      const at = `sessions[${i}].steps[${k}].session`
-      faults.push(...reading.faults.map((fault) => ({ ...fault, path: fault.path ? `${at}.${fault.path}` : at })))
+      faults.push(...under(`steps[${i}].session`, reading.faults))
       return []
-    }),
-  }))
-  const gear = shelf.flatMap((item, i) => {
-    const reading = readGear(migrateGear(item))
-    if (reading.ok) return [reading.gear]
-    faults.push(
-      ...reading.faults.map((fault) => ({ ...fault, path: `shelf[${i}]${fault.path ? `.${fault.path}` : ''}` })),
-    )
-    return []
-  })
-  read.forEach(({ cursor, steps }, i) => {
-    if (!steps.some(({ number }) => number === cursor))
+    })
+    const log = raw === undefined ? null : readLog(raw)
+    if (log?.ok === false) faults.push(...log.faults)
+    if (!given.some(({ number }) => number === rest.cursor))
       faults.push({
-        path: `sessions[${i}].cursor`,
+        path: 'cursor',
         code: 'no-such-step',
-        message: `There is no step ${cursor}. Give the number of one of its steps.`,
+        message: `There is no step ${rest.cursor}. Give the number of one of its steps.`,
       })
-  })
-  return faults.length > 0
-    ? { ok: false, faults: faults.slice(0, 100) }
-    : { ok: true, backup: { on, sessions: read, shelf: gear, ...(practised && { trainer: practised }) } }
+    this.faults.push(...under(path, faults))
+    if (faults.length === 0) this.sessions.push({ ...rest, steps, ...(log?.ok && { log: log.log }) })
+  }
+
+  private takeGear(value: unknown, path: string): void {
+    const reading = readGear(migrateGear(value))
+    if (reading.ok) this.shelf.push(reading.gear)
+    else this.faults.push(...under(path, reading.faults))
+  }
+
+  private formatFault(): Fault | null {
+    const { format, version } = this.head
+    if (format !== BACKUP_FORMAT)
+      return {
+        path: 'format',
+        code: 'other-format',
+        message: `This file’s format is ${describeReceived(format)}, not "${BACKUP_FORMAT}". Choose a backup file.`,
+      }
+    if (version !== BACKUP_VERSION)
+      return {
+        path: 'version',
+        code: 'no-such-version',
+        message: `The version is ${describeReceived(version)}; this program reads version ${BACKUP_VERSION}. Nothing was changed.`,
+      }
+    for (const [key, isList] of this.keys.found) {
+      if (!isOneOf(HEAD_KEYS, key) && !isOneOf(LISTS, key))
+        this.faults.push({
+          path: key,
+          code: 'unknown-key',
+          message: 'This key is not known. Remove it, or check its spelling.',
+        })
+      else if (isOneOf(LISTS, key) && !isList)
+        this.faults.push({ path: key, code: 'wrong-type', message: 'This is no list. Give a list.' })
+    }
+    for (const path of LISTS)
+      if (!this.keys.found.has(path))
+        this.faults.push({ path, code: 'missing', message: 'It is missing. Give a list.' })
+    return null
+  }
 }
 
-function logAt(given: unknown, at: string, faults: Fault[]): { log?: Log } {
-  if (given === undefined) return {}
-  const reading = readLog(given)
-  if (reading.ok) return { log: reading.log }
-  faults.push(...reading.faults.map((fault) => ({ ...fault, path: `${at}.${fault.path}` })))
-  return {}
+const HEAD_KEYS = ['format', 'version', 'on', 'trainer'] as const
+const LISTS = ['sessions', 'shelf'] as const
+const isOneOf = (names: readonly string[], name: string) => names.includes(name)
+
+/** The keys of the outermost object, in their order, and whether each holds a list; the values themselves are not kept. */
+class RootKeys {
+  readonly found = new Map<string, boolean>()
+  private depth = 0
+  private text = ''
+  private key: string | null = null
+
+  hear(token: TokenType, value: unknown): void {
+    if (this.depth === 1 && this.key !== null) {
+      this.found.set(this.key, token === TokenType.LEFT_BRACKET)
+      this.key = null
+    } else if (this.depth === 1 && token === TokenType.COLON) this.key = this.text
+    if (token === TokenType.STRING) this.text = String(value)
+    else if (token === TokenType.LEFT_BRACE || token === TokenType.LEFT_BRACKET) this.depth++
+    else if (token === TokenType.RIGHT_BRACE || token === TokenType.RIGHT_BRACKET) this.depth--
+  }
 }
 
-const refuse = (path: string, code: string, message: string): BackupReading => ({
-  ok: false,
-  faults: [{ path, code, message }],
+const under = (head: string, faults: readonly Fault[]): Fault[] =>
+  faults.map((fault) => ({
+    ...fault,
+    path: fault.path === '' ? head : fault.path.startsWith('[') ? head + fault.path : `${head}.${fault.path}`,
+  }))
+
+const notJson = (error: unknown): Fault => ({
+  path: '',
+  code: 'not-json',
+  message: `The file is not JSON (${error instanceof Error ? error.message.slice(0, 200) : 'unknown reason'}). Choose a backup file.`,
+})
+const tooMany = (path: string): Fault => ({
+  path,
+  code: 'too-long',
+  message: `A backup has at most ${MOST_SESSIONS} entries here. Split it.`,
 })

@@ -13,7 +13,7 @@ import { GEAR_FORMAT, GEAR_VERSION, readGearFile } from './gear-file'
  * specification, `measured` and `properties` (JSON: what else there is). A table that was written reads back the same.
  */
 export function gearToTable(items: readonly Gear[]): string[][] {
-  return [[...COLUMNS], ...items.flatMap(rowsOf).map((row) => COLUMNS.map((column) => guarded(row[column] ?? '')))]
+  return [[...COLUMNS], ...items.flatMap(rowsOf).map((row) => COLUMNS.map((column) => row[column] ?? ''))]
 }
 
 type Row = Partial<Record<string, string>>
@@ -28,14 +28,6 @@ const SPECS = [
 ]
 const COLUMNS = ['id', 'kind', 'name', 'origin', 'port', ...SPECS, 'measured', 'properties']
 const TEXT_SPECS = new Set(['einWeighting'])
-
-/**
- * A text that a spreadsheet would take for a formula gets an apostrophe before it, and so does one that begins with an
- * apostrophe: reading takes exactly one away. A negative number is a number, and stays one.
- */
-const guarded = (cell: string) => (/^['=+\-@\t\r]/.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell)
-const unguarded = (cell: string) => (cell.startsWith("'") ? cell.slice(1) : cell)
-const NUMBER = /^[+-]?\d+(\.\d+)?(e[+-]?\d+)?$/i
 
 const json = (value: object | undefined) => (value && Object.keys(value).length > 0 ? JSON.stringify(value) : '')
 
@@ -98,7 +90,7 @@ export function gearFromTable(table: readonly (readonly string[])[]): GearFileRe
   for (const [i, cells] of body.entries()) {
     if (cells.every((cell) => cell.trim() === '')) continue
     const number = i + 2
-    const row = Object.fromEntries(columns.map((column, k) => [column, unguarded(cells[k] ?? '')]))
+    const row = Object.fromEntries(columns.map((column, k) => [column, cells[k] ?? '']))
     const fault = row.port ? addPort(items, row, number) : addItem(items, row, number)
     if (fault) refused.push({ path: `row ${number}`, ...fault })
   }
@@ -216,8 +208,11 @@ function partFrom(row: Cells): RowParts | Refusal {
   return { specs, measured: parts.measured, properties }
 }
 
+/** A number as programs write very small and very large ones. */
+const EXPONENT = /^[+-]?\d+(\.\d+)?e[+-]?\d+$/i
+
 /** A number where the cell holds one; otherwise the text, for the reader to refuse in words. */
 function numberOr(cell: string): number | string {
   const value = parseDecimal(cell)
-  return typeof value === 'number' ? value : NUMBER.test(cell.trim()) ? Number(cell) : cell
+  return typeof value === 'number' ? value : EXPONENT.test(cell.trim()) ? Number(cell) : cell
 }

@@ -1,44 +1,102 @@
 import type { Fault } from './fault'
-import type { Log, Mark } from './log'
-import { MOST_MARKS, MOST_TAKES, markEnvelope, take } from './log'
+import { describeReceived } from './fault'
+import type { Log, StoredMark } from './log'
+import { LOG_VERSION, logEnvelope } from './log'
 import { readSession } from './read'
+import { patched } from './stored-mark'
 import { faultsFrom } from './structure'
-import { z } from './z'
-
-const envelope = z.strictObject({
-  marks: z.array(markEnvelope).max(MOST_MARKS).default([]),
-  takes: z.array(take).max(MOST_TAKES).default([]),
-})
+import type { z } from './z'
 
 /** Faults that are told of one log. */
 const MOST_FAULTS = 20
 
+type Envelope = z.infer<typeof logEnvelope>
+type MarkEnvelope = Envelope['marks'][number]
+
 /** Reads the log of a session file: every mark’s session as if it came from a file of its own. */
 export function readLog(raw: unknown): { ok: true; log: Log } | { ok: false; faults: Fault[] } {
-  const parsed = envelope.safeParse(raw)
+  const newer = newerFault(raw)
+  if (newer) return { ok: false, faults: underLog([newer]) }
+  const parsed = logEnvelope.safeParse(raw)
   if (!parsed.success)
     return { ok: false, faults: underLog(faultsFrom(parsed.error.issues.slice(0, MOST_FAULTS), raw)) }
-  const faults: Fault[] = []
-  const marks = parsed.data.marks.flatMap(({ session, ...mark }, i): Mark[] => {
-    const reading = readSession(session)
-    const isNested = typeof session === 'object' && session !== null && 'log' in session
-    if (reading.ok && !isNested) return [{ ...mark, session: reading.session }]
-    const at = `marks[${i}].session`
-    const own = reading.ok ? [{ path: 'log', code: 'unknown-key', message: NESTED }] : reading.faults
-    faults.push(...own.map((fault) => ({ ...fault, path: fault.path ? `${at}.${fault.path}` : at })))
-    return []
-  })
-  const doubled = [...doubles('marks', parsed.data.marks), ...doubles('takes', parsed.data.takes)]
-  const all = [...faults, ...doubled]
+  const reading = readMarks(parsed.data.marks)
+  const all = [...reading.faults, ...doubles('marks', parsed.data.marks), ...doubles('takes', parsed.data.takes)]
   return all.length > 0
     ? { ok: false, faults: underLog(all.slice(0, MOST_FAULTS)) }
-    : { ok: true, log: { marks, takes: parsed.data.takes } }
+    : { ok: true, log: { marks: reading.marks, takes: parsed.data.takes } }
+}
+
+function readMarks(envelopes: readonly MarkEnvelope[]): { marks: StoredMark[]; faults: Fault[] } {
+  const faults: Fault[] = []
+  /** Sessions of the whole marks so far, as the file has them. */
+  const whole = new Map<string, unknown>()
+  const marks = envelopes.flatMap((envelope, i): StoredMark[] => {
+    const reading = readMark(envelope, whole)
+    if (envelope.session !== undefined) whole.set(envelope.id, envelope.session)
+    if (reading.ok) return [reading.mark]
+    if (faults.length < MOST_FAULTS)
+      faults.push(...reading.faults.map((fault) => ({ ...fault, path: joined(`marks[${i}]`, fault.path) })))
+    return []
+  })
+  return { marks, faults }
+}
+
+/** Reads one stored mark; `whole` gives the sessions that changes may start from. */
+export function readMark(
+  { session, from, changes, ...head }: MarkEnvelope,
+  whole: ReadonlyMap<string, unknown>,
+): { ok: true; mark: StoredMark } | { ok: false; faults: Fault[] } {
+  if (session !== undefined) {
+    const reading = readMarkSession(session)
+    return reading.ok
+      ? { ok: true, mark: { ...head, session: reading.session } }
+      : { ok: false, faults: at('session', reading.faults) }
+  }
+  if (from === undefined || changes === undefined) return refuse('session', 'missing', NO_SESSION)
+  if (!whole.has(from))
+    return refuse('from', 'no-such-mark', `No earlier mark "${from}" holds its session whole. ${NO_SESSION}`)
+  const then = patched(whole.get(from), changes)
+  if (then === undefined)
+    return refuse('changes', 'does-not-fit', `These changes do not fit the session of mark "${from}".`)
+  const reading = readMarkSession(then)
+  return reading.ok
+    ? { ok: true, mark: { ...head, from, changes } }
+    : { ok: false, faults: at('changes', reading.faults) }
+}
+
+const NO_SESSION = 'Give the session as it stood, or "from" and "changes".'
+
+/** Reads the session of a mark, which has no log of its own. */
+function readMarkSession(raw: unknown): ReturnType<typeof readSession> {
+  const reading = readSession(raw)
+  const isNested = typeof raw === 'object' && raw !== null && 'log' in raw
+  if (!reading.ok || !isNested) return reading
+  return { ok: false, faults: [{ path: 'log', code: 'unknown-key', message: NESTED }] }
 }
 
 const NESTED = 'The session of a mark has no log of its own. Remove it.'
 
-const underLog = (faults: Fault[]): Fault[] =>
-  faults.map((fault) => ({ ...fault, path: fault.path ? `log.${fault.path}` : 'log' }))
+function newerFault(raw: unknown): Fault | null {
+  const { version } = (typeof raw === 'object' && raw !== null ? raw : {}) as { version?: unknown }
+  if (typeof version !== 'number' || !(version > LOG_VERSION)) return null
+  return {
+    path: 'version',
+    code: 'newer-version',
+    message: `The log has version ${describeReceived(version)}; this program reads versions up to ${LOG_VERSION}. Open the file with a newer Remetra. Nothing was changed.`,
+  }
+}
+
+const refuse = (path: string, code: string, message: string) => ({
+  ok: false as const,
+  faults: [{ path, code, message }],
+})
+
+const joined = (head: string, path: string): string =>
+  path === '' ? head : path.startsWith('[') ? head + path : `${head}.${path}`
+const at = (head: string, faults: readonly Fault[]): Fault[] =>
+  faults.map((fault) => ({ ...fault, path: joined(head, fault.path) }))
+const underLog = (faults: readonly Fault[]): Fault[] => at('log', faults)
 
 function doubles(list: string, entries: readonly { id: string }[]): Fault[] {
   const seen = new Set<string>()

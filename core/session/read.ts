@@ -9,8 +9,8 @@ import { structureFaults } from './structure'
 
 export type SessionReading = { ok: true; session: Session } | { ok: false; faults: Fault[] }
 
-/** Largest file that an importer reads: far above any session, far below what would stall a browser. */
-export const MOST_CHARACTERS = 16 * 1024 * 1024
+/** Largest file that is read, in characters: a log of 2,000 marks that have nothing in common, twice over. */
+export const MOST_CHARACTERS = 256 * 1024 * 1024
 
 /** Faults that one answer names; beyond them only their number is told. */
 const MOST_FAULTS = 100

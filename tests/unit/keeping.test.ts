@@ -515,13 +515,23 @@ describe('the shelf', () => {
     expect((await stored('same'))?.item.name).toBe('First')
     expect([(await stored('same-2'))?.item.name, (await stored('same-3'))?.item.name]).toEqual(['Second', 'Third'])
   })
-  it('an item that cannot be read is counted, left as found, and not shown', async () => {
+  it('an item that cannot be read is named, left as found, and not shown', async () => {
     const database = new RemetraDatabase('shelf-damaged')
     const shelf = new ShelfRepository(database)
     await shelf.add([item('good')])
-    await database.shelf.put({ id: 'bad', item: { kind: 'teapot' } as never, updatedAt: 0, writes: 1, deletedAt: 0 })
+    await database.shelf.put({
+      id: 'bad',
+      item: { kind: 'teapot' } as never,
+      updatedAt: 0,
+      writes: 1,
+      deletedAt: 0,
+      version: 3,
+    })
     const found = await shelf.list()
-    expect([found.rows.map(({ id }) => id), found.damaged]).toEqual([['good'], 1])
+    expect([found.rows.map(({ id }) => id), found.aside.map(({ name, why }) => [name, why])]).toEqual([
+      ['good'],
+      [['Item bad', 'damaged']],
+    ])
     expect(await database.shelf.count()).toBe(2)
   })
 })

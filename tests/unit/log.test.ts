@@ -6,7 +6,8 @@ import { backTo, entriesOf, fullLog, lastMark, logOf, missingFrom, nextTakeNumbe
 import { recallSteps } from '#core/log/recall'
 import { asJson, asMarkdown, lengthInWords, recallSheet, recallTable, stageBoxTable, takeTable } from '#core/log/sheets'
 import type { Change, Log, Mark, Session, Take } from '#core/session'
-import { MOST_TAKES, applyChanges, readBackup, sessionJsonSchema, writeBackup, writeSession } from '#core/session'
+import { MOST_MARKS, MOST_TAKES, applyChanges, sessionJsonSchema, writeSession } from '#core/session'
+import { readBackup, writeBackup } from '#core/session/backup'
 import { readSessionFile, writeSessionFile } from '#core/session/session-file'
 import { withTick } from '#core/soundcheck/run-sheet'
 import { RemetraDatabase } from '~/persistence/database'
@@ -82,10 +83,38 @@ describe('the log in the session file', () => {
       (raw) => Object.assign(raw.log.takes[0] as Take, { verdict: 'great' }),
     ],
     ['a log that is a list', /^log: /, (raw) => Object.assign(raw, { log: [] })],
+    ['a log of a version to come', /log\.version: .*newer Remetra/, (raw) => Object.assign(raw.log, { version: 3 })],
     [
-      'a name over and over',
-      /log\.takes: .*at most/,
-      (raw) => raw.log.takes.push(...Array.from({ length: MOST_TAKES }, () => 1)),
+      'a mark without a session',
+      /log\.marks\[0\]\.session: Give the session/,
+      (raw) => Object.assign(raw.log.marks[0] as Mark, { session: undefined }),
+    ],
+    [
+      'changes against a mark that is not there',
+      /log\.marks\[1\]\.from: No earlier mark "m7"/,
+      (raw) => raw.log.marks.push({ ...mark('m2'), session: undefined, from: 'm7', changes: [] }),
+    ],
+    [
+      'changes that do not fit',
+      /log\.marks\[1\]\.changes: .*do not fit/,
+      (raw) =>
+        raw.log.marks.push({
+          ...mark('m2'),
+          session: undefined,
+          from: 'm1',
+          changes: [{ op: 'replace', path: '/strips/99/name', value: 'x' }],
+        }),
+    ],
+    [
+      'changes into something that is no session',
+      /log\.marks\[1\]\.changes\.strips/,
+      (raw) =>
+        raw.log.marks.push({
+          ...mark('m2'),
+          session: undefined,
+          from: 'm1',
+          changes: [{ op: 'replace', path: '/strips', value: [] }],
+        }),
     ],
   ] as [string, RegExp, (raw: { log: { marks: unknown[]; takes: unknown[] } }) => void][])(
     '%s is refused with its path, and nothing is taken',
@@ -107,8 +136,8 @@ describe('entries', () => {
     expect(logOf(entriesOf(log))).toEqual(log)
   })
   it('numbers count on past what is crossed out', () => {
-    expect(nextTakeNumber({ marks: [], takes: [] })).toBe(1)
-    expect(nextTakeNumber({ marks: [], takes: [take(3), take(7, { struck: true })] })).toBe(8)
+    expect(nextTakeNumber({ takes: [] })).toBe(1)
+    expect(nextTakeNumber({ takes: [take(3), take(7, { struck: true })] })).toBe(8)
   })
   it('another log adds what is not here yet, and nothing twice', () => {
     const mine = { marks: [mark('a')], takes: [take(1)] }
@@ -122,12 +151,13 @@ describe('entries', () => {
   it('the last mark is the last that is meant', () =>
     expect(lastMark({ marks: [mark('a'), mark('b', session, { struck: true })], takes: [] })?.id).toBe('a'))
   it('a full log says so', () => {
-    expect(fullLog({ marks: [], takes: [] })).toBeNull()
-    expect(fullLog({ marks: [], takes: Array.from({ length: MOST_TAKES }, (_, i) => take(i + 1)) })).toMatch(/no more/)
+    expect(fullLog({ marks: MOST_MARKS, takes: MOST_TAKES })).toBeNull()
+    expect(fullLog({ marks: MOST_MARKS + 1, takes: 0 })).toMatch(/2000 marks/)
+    expect(fullLog({ marks: 0, takes: MOST_TAKES + 1 })).toMatch(/10000 takes/)
   })
   it('a session stands as a mark has it whatever was ticked since, and no longer when a knob was turned', () => {
-    expect(standsAs(withTick(session, { id: 'x', holds: '' }, '2026-11-20T19:00:00Z'), mark('a'))).toBe(true)
-    expect(standsAs(applyChanges(session, [change('narrator', 'n3', 'gain', 36)]), mark('a'))).toBe(false)
+    expect(standsAs(withTick(session, { id: 'x', holds: '' }, '2026-11-20T19:00:00Z'), session)).toBe(true)
+    expect(standsAs(applyChanges(session, [change('narrator', 'n3', 'gain', 36)]), session)).toBe(false)
   })
 })
 
@@ -167,7 +197,7 @@ describe('back to a mark', () => {
     const now = { ...applyChanges(session, [change('cello', 'c3', 'gain', 30)]), name: 'Next week', notes: 'new' }
     const set = backTo(now, mark('a'))
     expect(set).toMatchObject({ name: 'Next week', notes: 'new' })
-    expect(standsAs(set, mark('a'))).toBe(true)
+    expect(standsAs(set, session)).toBe(true)
     expect(back(set)).toEqual([])
   })
 })
@@ -283,8 +313,9 @@ describe('the table of the log in the browser', () => {
   it('is in the backup, and comes back from it', async () => {
     await sessions.create('d', session, 'Opened')
     await repository.add('d', [{ take: take(4) }, { mark: mark('m') }])
-    const kept = [...(await sessions.all()).values()].filter(({ log }) => log)
-    const reading = readBackup(writeBackup({ on: '2026-11-27T10:00:00Z', sessions: kept, shelf: [] }))
+    const { session: kept } = await sessions.whole('d')
+    const backup = { on: '2026-11-27T10:00:00Z', sessions: [kept as NonNullable<typeof kept>], shelf: [] }
+    const reading = readBackup(writeBackup(backup))
     const [first] = reading.ok ? reading.backup.sessions : []
     expect(first?.log?.takes.map(({ number }) => number)).toEqual([4])
     await sessions.add('e', first as NonNullable<typeof first>)

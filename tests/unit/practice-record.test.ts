@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
-import { readBackup, writeBackup } from '#core/session'
+import { readBackup, writeBackup } from '#core/session/backup'
 import { after } from '#core/trainer/schedule'
 import { RemetraDatabase } from '~/persistence/database'
 import { TrainerRepository } from '~/persistence/trainer-repository'
@@ -13,7 +13,8 @@ describe('what was practised', () => {
   it('goes into the backup and comes back from it', async () => {
     await repository.put(twice)
     await repository.addTime(20_001, 90)
-    const trainer = await repository.read()
+    const { progress, seconds } = await repository.read()
+    const trainer = { progress, seconds }
     const reading = readBackup(writeBackup({ on: '2026-11-27T10:00:00Z', sessions: [], shelf: [], trainer }))
     expect(reading.ok && reading.backup.trainer).toEqual({ progress: [twice], seconds: [{ day: 20_001, seconds: 90 }] })
   })

@@ -56,14 +56,9 @@ const places = computed(() => (store.session && view.strip ? inItsPlace(store.se
 
 async function exportTable() {
   if (!comparison.value) return
-  const part = await latePart(() => import('papaparse'))
+  const part = await latePart(() => import('~/composables/csv'))
   if (!part) return
-  await saveFile(
-    `${part.default.unparse(comparisonTable(comparison.value))}\r\n`,
-    'text/csv',
-    'remetra-units.csv',
-    'remetra-units',
-  )
+  await saveFile(part.writeCsv(comparisonTable(comparison.value)), 'text/csv', 'remetra-units.csv', 'remetra-units')
 }
 </script>
 

@@ -5,6 +5,7 @@ import type { GearKind } from '#core/session'
 import { blankGear, gearKinds, kinds } from '#core/session'
 import { useShelfExchange } from '~/composables/use-shelf-exchange'
 import { useShelfStore } from '~/stores/shelf'
+import AsideNotice from '~/components/shell/AsideNotice.vue'
 import GearForm from './GearForm.vue'
 
 /** The gear shelf: find a box, see its printed and measured figures, keep it, take it along. */
@@ -61,6 +62,7 @@ async function restore() {
       <button type="button" class="push" @click="exchange.save(shown, 'json')">Export as JSON</button>
       <button type="button" class="push" @click="exchange.save(shown, 'csv')">Export as CSV</button>
     </div>
+    <AsideNotice :items="shelf.aside" of="shelf" />
     <p v-if="shelf.trouble" role="alert" class="mt-2 text-ceiling">{{ shelf.trouble }}</p>
     <div v-if="exchange.refusal.value" role="alert" class="plate mt-2 border-ceiling p-2" data-notice="gear-refused">
       <p>

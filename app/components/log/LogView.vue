@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import AsideNotice from '~/components/shell/AsideNotice.vue'
 import { lateComponent } from '~/components/shell/late-component'
 import { useLog } from '~/composables/use-log'
 import { useShortcuts } from '~/composables/use-shortcuts'
@@ -67,6 +68,7 @@ useShortcuts([
         </button>
       </nav>
       <p v-if="logStore.trouble" role="alert" class="mb-2 border-l-3 border-ceiling pl-2">{{ logStore.trouble }}</p>
+      <AsideNotice :items="logStore.aside" of="log" />
       <!-- A take goes on whatever page is looked at. -->
       <TakesPage v-show="view.page === 'takes'" ref="takes" @mark="marking = true" />
       <RecallPage v-if="view.page === 'recall'" />

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { format, parseISO } from 'date-fns'
 import { ref } from 'vue'
-import { missingFrom, standsAs } from '#core/log/entries'
-import { readSessionFile } from '#core/session/session-file'
-import type { Mark } from '#core/session'
+import type { MarkHead } from '#core/session'
 import { chooseFile } from '~/composables/file-access'
 import { useLog } from '~/composables/use-log'
+import { readSessionFile } from '~/composables/file-reader'
+import { useLibraryStore } from '~/stores/library'
 import { useLogStore } from '~/stores/log'
 import { useLogViewStore } from '~/stores/log-view'
 import { useSessionStore } from '~/stores/session'
@@ -16,30 +16,33 @@ const store = useSessionStore()
 const logStore = useLogStore()
 const view = useLogViewStore()
 const log = useLog()
+const library = useLibraryStore()
 const told = ref<string | null>(null)
 const showsStruck = ref(false)
 
-const when = ({ at }: Mark) => format(parseISO(at), 'd MMM yyyy, HH:mm')
-const stands = (mark: Mark) => store.committed !== null && standsAs(store.committed, mark)
+const when = ({ at }: MarkHead) => format(parseISO(at), 'd MMM yyyy, HH:mm')
+const stands = ({ id }: MarkHead) => store.committed !== null && logStore.standsAsIn(store.committed, id)
 const struck = () => logStore.log.marks.filter((mark) => mark.struck)
 
 /** The log of another copy of the session, without doubling what is here. */
 async function merge() {
   const file = await chooseFile({ extensions: ['.json'], description: 'Session file', id: 'remetra' })
   if (!file) return
-  const reading = readSessionFile(await file.text())
+  const reading = await readSessionFile(file)
+  if (!reading) return
   if (!reading.ok) {
     const [first] = reading.faults
     told.value = `“${file.name}” was not read; nothing was changed. ${first?.path ?? ''} ${first?.message ?? ''}`
     return
   }
-  const entries = reading.log ? missingFrom(logStore.log, reading.log) : []
-  if (entries.length === 0) {
-    told.value = reading.log ? 'Everything in it is here already.' : 'That file carries no log.'
+  if (!reading.log || store.key === null) {
+    told.value = 'This file has no log.'
     return
   }
-  told.value =
-    (await logStore.add(entries)) ?? `${entries.length} ${entries.length === 1 ? 'entry was' : 'entries were'} added.`
+  const added = await library.addToLog(store.key, reading.log)
+  if (added === null) told.value = library.trouble
+  else if (added === 0) told.value = 'This log already has everything in that file.'
+  else told.value = `${added} ${added === 1 ? 'entry was' : 'entries were'} added.`
 }
 </script>
 

@@ -3,12 +3,14 @@ import { computed, ref, watch } from 'vue'
 import { backTo } from '#core/log/entries'
 import { recallSteps } from '#core/log/recall'
 import { groupTitles } from '#core/soundcheck/step'
+import { useLogStore } from '~/stores/log'
 import { useLogViewStore } from '~/stores/log-view'
 import { useSessionStore } from '~/stores/session'
 import MarkSelect from './MarkSelect.vue'
 
 /** Back to a mark: only what differs from now, in working order; then the session is set to it too. */
 const store = useSessionStore()
+const logStore = useLogStore()
 const view = useLogViewStore()
 const done = ref<ReadonlySet<string>>(new Set())
 const told = ref<string | null>(null)
@@ -29,7 +31,7 @@ function tick(id: string) {
   done.value = next
 }
 function set() {
-  const { mark } = view
+  const mark = view.mark && logStore.open(view.mark.id)
   if (!mark) return
   told.value =
     store.edit(`Back to “${mark.name}”`, (session) => backTo(session, mark)) ??

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import Papa from 'papaparse'
 import { asJson, asMarkdown } from '#core/log/sheets'
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
+import { writeCsv } from '~/composables/csv'
 import { saveFile } from '~/composables/file-access'
 import type { LogSheet } from '~/stores/log-view'
 import { logSheets, sheetTitles, useLogViewStore } from '~/stores/log-view'
@@ -16,7 +16,7 @@ const choose = (sheet: LogSheet) => {
 }
 const FORMATS = {
   md: { type: 'text/markdown', of: () => asMarkdown(view.title, view.table) },
-  csv: { type: 'text/csv', of: () => `${Papa.unparse(view.table)}\r\n` },
+  csv: { type: 'text/csv', of: () => writeCsv(view.table) },
   json: { type: 'application/json', of: () => asJson(view.table) },
 } as const
 const save = (extension: keyof typeof FORMATS) =>

@@ -71,9 +71,9 @@ function trim() {
       : `Every loudest passage is at ${formatDecimal(reached, 1)} dBFS: higher, the peaks of “${heldBy}” would pass ${PIECE_CEILING} dBFS.`)
 }
 async function saveCues() {
-  const part = await latePart(() => import('papaparse'))
+  const part = await latePart(() => import('~/composables/csv'))
   if (!part) return
-  await saveFile(`${part.default.unparse(cueList(props.playback))}\r\n`, 'text/csv', 'cue-list.csv', 'remetra-cues')
+  await saveFile(part.writeCsv(cueList(props.playback)), 'text/csv', 'cue-list.csv', 'remetra-cues')
 }
 </script>
 

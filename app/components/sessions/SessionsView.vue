@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { Copy, Trash2 } from '@lucide/vue'
 import { format } from 'date-fns'
-import { onMounted, onUnmounted, ref } from 'vue'
+import { onMounted, onUnmounted, ref, shallowRef } from 'vue'
 import { NuxtLink } from '#components'
 import { useRouter } from '#imports'
+import AsideNotice from '~/components/shell/AsideNotice.vue'
+import { saveFile } from '~/composables/file-access'
 import { useBackup } from '~/composables/use-backup'
 import TextInput from '~/components/fields/TextInput.vue'
-import type { SessionSummary } from '~/stores/library'
+import type { AsideRow, SessionSummary } from '~/stores/library'
 import { RESTORABLE_DAYS, useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
 
@@ -41,9 +43,25 @@ async function rename(key: string, name: string) {
   trouble.value = await library.rename(key, name)
 }
 
-onMounted(() => {
+const replaced = shallowRef<AsideRow[]>([])
+async function lookForReplaced() {
+  replaced.value = await library.replaced()
+}
+async function dropReplaced({ number }: AsideRow) {
+  if (number !== undefined && (await library.dropReplaced(number))) await lookForReplaced()
+}
+const newerDatabase = ref(false)
+/** Of a database that a newer version made, everything can still be taken along. */
+const saveAll = async () => {
+  const file = await library.rawFile()
+  if (file) await saveFile(file, 'application/json', 'remetra-as-found.json', 'remetra-backup')
+}
+
+onMounted(async () => {
   void backup.look()
+  void lookForReplaced()
   stop = library.watch()
+  newerDatabase.value = await library.isNewerDatabase()
 })
 onUnmounted(() => stop())
 </script>
@@ -100,6 +118,12 @@ onUnmounted(() => stop())
         <button type="button" class="push" @click="library.forgetVanished">Go on without</button>
       </p>
     </div>
+    <AsideNotice v-for="row in replaced" :key="row.number" :items="[row]" of="session">
+      <button type="button" class="action text-ceiling" @click="dropReplaced(row)">Delete for good</button>
+    </AsideNotice>
+    <div v-if="newerDatabase" role="alert" class="plate mt-2 p-3" data-notice="newer-database">
+      <button type="button" class="push" @click="saveAll">Export everything as found</button>
+    </div>
     <p v-if="library.kept.length === 0" class="mt-6 text-muted">
       No session is kept here. Start a new one, import a file, or open the demo to look around.
     </p>
@@ -110,7 +134,14 @@ onUnmounted(() => stop())
         class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-line py-2"
         :data-session="row.name"
       >
+        <span v-if="library.isNewer(row)" class="w-full text-[15px] font-semibold card:w-auto card:grow">
+          {{ row.name }}
+          <span class="block text-xs font-normal text-muted"
+            >Written by a newer version of Remetra, left unchanged</span
+          >
+        </span>
         <TextInput
+          v-else
           class="w-full text-[15px] font-semibold card:w-auto card:grow"
           :value="row.name"
           :label="`Name of ${row.name}`"
@@ -126,12 +157,14 @@ onUnmounted(() => stop())
         <NuxtLink class="action" :to="`/path/${row.key}`"
           >Open<span class="sr-only"> {{ row.name }}</span></NuxtLink
         >
-        <button type="button" class="action" @click="duplicate(row.key)">
-          <Copy class="inline size-3.5" aria-hidden="true" /> Duplicate<span class="sr-only"> {{ row.name }}</span>
-        </button>
-        <button type="button" class="action" @click="remove(row)">
-          <Trash2 class="inline size-3.5" aria-hidden="true" /> Delete<span class="sr-only"> {{ row.name }}</span>
-        </button>
+        <template v-if="!library.isNewer(row)">
+          <button type="button" class="action" @click="duplicate(row.key)">
+            <Copy class="inline size-3.5" aria-hidden="true" /> Duplicate<span class="sr-only"> {{ row.name }}</span>
+          </button>
+          <button type="button" class="action" @click="remove(row)">
+            <Trash2 class="inline size-3.5" aria-hidden="true" /> Delete<span class="sr-only"> {{ row.name }}</span>
+          </button>
+        </template>
       </li>
     </ul>
     <details v-if="library.deleted.length > 0" class="mt-6">

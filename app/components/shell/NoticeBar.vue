@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useRoute, useRouter } from '#imports'
-import { lateTrouble } from '~/stores/late-part'
+import { latePart, lateTrouble } from '~/stores/late-part'
 import { useExchange } from '~/composables/use-exchange'
 import { useNewVersion } from '~/composables/use-new-version'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
+import { logTrouble, unlogged } from '~/stores/unlogged'
 
 /** What has to be told about keeping: storage trouble, another tab’s change, a file that was refused. */
 const store = useSessionStore()
@@ -31,6 +32,10 @@ async function dropMine() {
   const mine = store.key
   await openTheirs()
   if (mine) await library.remove(mine)
+}
+async function retryLog() {
+  const part = await latePart(() => import('~/stores/log'))
+  await part?.useLogStore().retry()
 }
 async function restore() {
   if (store.key && (await library.restore(store.key))) await store.restored()
@@ -74,6 +79,14 @@ async function restore() {
       <p><strong>Not kept.</strong> {{ store.trouble }}</p>
       <button type="button" class="push" @click="exchange.exportOpen">Export now</button>
       <button type="button" class="push" @click="store.retry">Try again</button>
+    </div>
+    <div v-if="unlogged > 0 && logTrouble" role="alert" class="notice" data-notice="log">
+      <p>
+        <strong>{{ unlogged }} {{ unlogged === 1 ? 'log entry is' : 'log entries are' }} not stored.</strong>
+        {{ logTrouble }}
+      </p>
+      <button type="button" class="push" @click="exchange.exportOpen">Export now</button>
+      <button type="button" class="push" @click="retryLog">Try again</button>
     </div>
     <div v-for="left in store.unkept" :key="left.key" role="alert" class="notice" data-notice="left">
       <p>

@@ -3,6 +3,7 @@ import { Download, HardDriveDownload, Keyboard, Moon, Printer, Redo2, Sun, Undo2
 import { computed } from 'vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useSessionStore } from '~/stores/session'
+import { unlogged } from '~/stores/unlogged'
 
 /** The session’s name, whether it is kept, and what can be done with it as a whole. */
 defineProps<{ dark: boolean; canLink: boolean }>()
@@ -11,7 +12,7 @@ const store = useSessionStore()
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 const state = computed(() => {
-  if (store.trouble || store.gone) return 'not kept'
+  if (store.trouble || store.gone || unlogged.value > 0) return 'not kept'
   if (store.saving) return 'saving…'
   return store.savedAt ? `saved ${clock.format(store.savedAt)}` : ''
 })

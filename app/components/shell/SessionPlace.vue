@@ -35,8 +35,8 @@ async function restore() {
   if (await library.restore(String(route.params.key))) emit('again')
 }
 const saveRaw = () =>
-  props.shown?.state === 'unreadable' &&
-  saveFile(JSON.stringify(props.shown.raw, null, 2), 'application/json', 'unreadable-session.json', 'remetra')
+  (props.shown?.state === 'unreadable' || props.shown?.state === 'newer') &&
+  saveFile(JSON.stringify(props.shown.raw, null, 2), 'application/json', 'session-as-found.json', 'remetra')
 </script>
 
 <template>
@@ -50,6 +50,15 @@ const saveRaw = () =>
       <p v-else-if="shown.state === 'deleted'">
         “{{ shown.name }}” was deleted. <button type="button" class="action" @click="restore">Restore it</button>
       </p>
+      <template v-else-if="shown.state === 'newer'">
+        <p>
+          A newer version of Remetra wrote “{{ shown.name }}”. This older version leaves it unchanged. Reload the page
+          to get the newer version, or save the session as it is.
+        </p>
+        <p>
+          <button type="button" class="push" @click="saveRaw">Save as found</button>
+        </p>
+      </template>
       <template v-else-if="shown.state === 'unreadable'">
         <p>{{ shown.why }} It is left as it is.</p>
         <p>

@@ -36,7 +36,7 @@ function otherSession(): Session | null {
   if (against.value === 'came') return before.value
   if (against.value === 'planned')
     return store.committed && store.plan ? applySettings(store.committed, store.plan.settings.map(asChange)) : null
-  return log.log.marks.find(({ id }) => id === against.value)?.session ?? null
+  return log.open(against.value)?.session ?? null
 }
 /** A session’s state of this strip, where it has one. */
 function stateOf(session: Session | null) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AsideNotice from '~/components/shell/AsideNotice.vue'
 import { computed } from 'vue'
 import type { CauseId } from '#core/diagnosis/causes'
 import { causeOf } from '#core/diagnosis/causes'
@@ -75,6 +76,7 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
         {{ trainer.running ? 'Next exercise' : 'Begin an exercise' }}
       </button>
     </p>
+    <AsideNotice :items="trainer.aside" of="progress" />
     <p v-if="trainer.trouble" role="alert" class="mt-2 border-l-3 border-ceiling pl-2">{{ trainer.trouble }}</p>
     <h3 class="mt-4">Estimate</h3>
     <ul class="mt-0.5 space-y-1">

@@ -1,0 +1,23 @@
+import { expose } from 'comlink'
+import { readSessionFile } from '#core/session/session-file'
+import { RemetraDatabase } from '~/persistence/database'
+import { restoreBackup, saveBackup } from '~/persistence/backup-work'
+
+/** Reads and writes whole files beside the page: a long log or a backup would hold it up. */
+const work = {
+  readSessionFile: async (file: Blob) => readSessionFile(await file.text()),
+  saveBackup: (on: string) => inDatabase((database) => saveBackup(database, on)),
+  restoreBackup: (file: Blob) => inDatabase((database) => restoreBackup(database, file)),
+}
+export type FileWork = typeof work
+
+async function inDatabase<T>(use: (database: RemetraDatabase) => Promise<T>): Promise<T> {
+  const database = new RemetraDatabase()
+  try {
+    return await use(database)
+  } finally {
+    database.close()
+  }
+}
+
+expose(work)
