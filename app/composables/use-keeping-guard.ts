@@ -7,11 +7,13 @@ export function useKeepingGuard() {
   const store = useSessionStore()
   useEventListener(window, 'beforeunload', (event) => {
     takeAllTyped()
+    store.leaveNote()
     if (store.isUnkept()) event.preventDefault()
   })
   useEventListener(document, 'visibilitychange', () => {
     if (document.visibilityState !== 'hidden') return
     takeAllTyped()
+    store.leaveNote()
     void store.copyNow()
   })
 }

@@ -131,6 +131,7 @@ export async function rawDatabase(): Promise<Blob> {
 
 export { newKey } from './new-key'
 export { isMarkedFresh, markFresh } from './fresh-mark'
+export { dropLastWords, lastWordsOf, leaveLastWords } from './last-words'
 export { noteKeptCount, keptCountNoted } from './kept-count'
 export { describeStorageTrouble } from './storage-trouble'
 export { ConflictError, GoneError, NewerDataError, RESTORABLE_DAYS } from './conflict'

@@ -104,6 +104,7 @@ export const useLibraryStore = defineStore('library', () => {
 
   function landInDemo(again?: string): Landing {
     const { key, kept: written } = open.startAtOnce(demoSession(), 'Demo opened', again)
+    if (again) void open.takeLastWords(again, 0)
     void written.then(() => {
       if (open.trouble) return undefined
       noteKeptCount(1)

@@ -92,6 +92,11 @@ export class OpenSession {
     return this.row !== null
   }
 
+  /** How often its row was written, as far as this tab knows. */
+  get writes(): number {
+    return this.row?.writes ?? 0
+  }
+
   /** Something of it is nowhere but in this tab. */
   get isUnkept(): boolean {
     return this.dirty.size > 0 || this.behind

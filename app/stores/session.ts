@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Evaluated } from '#core/evaluation/evaluate-session'
@@ -6,6 +7,9 @@ import type { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import {
   describeStorageTrouble,
+  dropLastWords,
+  lastWordsOf,
+  leaveLastWords,
   logRepository,
   markFresh,
   newKey,
@@ -94,14 +98,44 @@ export const useSessionStore = defineStore('session', () => {
       const found = left ? null : await sessionRepository.read(key)
       if (opening.value !== key) return { state: 'open' }
       if (left) put(left)
-      else if (found?.state === 'open') put(OpenSession.kept(sessionRepository, found))
-      else if (found) return found
+      else if (found?.state === 'open') {
+        put(OpenSession.kept(sessionRepository, found))
+        await takeLastWords(key, found.row.writes)
+      } else if (found) return found
       return { state: 'open' }
     } catch (error) {
       return { state: 'trouble', why: describeStorageTrouble(error) }
     } finally {
       if (opening.value === key) opening.value = null
     }
+  }
+
+  /** What was changed in the moment in which the page went away, noted where that is quick enough. */
+  function leaveNote() {
+    for (const each of [...unkept.value, ...(open.value ? [open.value] : [])])
+      if (each.isUnkept)
+        leaveLastWords({
+          key: each.key,
+          // What is being written now may arrive all the same.
+          writes: each.writes + Number(each.saving.value),
+          label: each.undoLabel.value ?? 'Typed',
+          session: each.committed.value,
+        })
+  }
+  /** Takes such a note in; where something else was written meanwhile, it is kept as a session of its own. */
+  async function takeLastWords(key: string, writes: number) {
+    const words = lastWordsOf(key)
+    const now = open.value
+    if (!words || now?.key !== key) return
+    if (!equal(plainOf(words.session), plainOf(now.committed.value))) {
+      if (writes <= words.writes) now.edit(words.label, () => words.session)
+      else {
+        const copy = { ...words.session, id: newKey(), name: copyName(words.session.name) }
+        await sessionRepository.create(newKey(), copy, 'Kept apart')
+      }
+    }
+    await now.settled()
+    if (!now.isUnkept) dropLastWords(key)
   }
 
   /** Keeps a session under a new key and opens it; where storage refuses, it is open all the same and says so. */
@@ -172,8 +206,8 @@ export const useSessionStore = defineStore('session', () => {
     const { key, committed: newest } = open.value
     copyTrouble.value = await secondCopies.keep({ key, savedAt: Date.now(), session: newest.value }).then(
       () => null,
-      (error: unknown) =>
-        `There is no second copy of the last change (${error instanceof Error ? error.message : 'refused'}).`,
+      () =>
+        'The browser’s file store refused the second copy of the last change. The session itself is stored as the header says.',
     )
   }
 
@@ -258,6 +292,8 @@ export const useSessionStore = defineStore('session', () => {
       await open.value?.restored()
     },
     /** Writes what is open and nowhere else yet. */
+    leaveNote,
+    takeLastWords,
     keepNow: async () => {
       if (open.value?.isUnkept) await open.value.retry()
     },
@@ -266,5 +302,8 @@ export const useSessionStore = defineStore('session', () => {
     },
   }
 })
+
+/** A session as it is stored, without keys that hold nothing. */
+const plainOf = (session: Session): unknown => JSON.parse(JSON.stringify(session))
 
 export const copyName = (name: string) => `${name.slice(0, 190)} (copy)`

@@ -1,7 +1,7 @@
 import type { Session } from '#core/session'
 import { inferReadings } from '#core/soundcheck/infer'
 import type { InferredReading } from '#core/soundcheck/inferred'
-import { drawsFor, hasCurved, stripWithIntervals } from '#core/uncertainty/intervals'
+import { drawsFor, withDrawn } from '#core/uncertainty/intervals'
 import type { Surer } from '#core/uncertainty/next'
 import { whatNext } from '#core/uncertainty/next'
 import type { Uncertainty } from '#core/uncertainty/uncertainty'
@@ -18,9 +18,8 @@ export type HowSureMessage =
 const post = (message: HowSureMessage) => postMessage(message)
 const pause = (time: number) => new Promise((resolve) => setTimeout(resolve, time))
 
-/** Draws take a second or two of a core: they are made when nothing was changed for that long, ms, and fewer than over HTTP. */
+/** Draws take a part of a second of a core: they are made when nothing was changed for that long, ms. */
 const BEFORE_DRAWS = 1500
-const MOST_WALKED = 300_000
 
 /** A newer task makes an older one’s draws pointless. */
 let newest = 0
@@ -31,16 +30,15 @@ async function answer({ id, session }: HowSureTask) {
   const uncertainty = uncertaintyFrom(doubts)
   const readings = inferReadings(doubts)
   post({ id, uncertainty, next, readings })
-  if (!uncertainty.strips.some(hasCurved)) return
+  const draws = drawsFor(doubts, uncertainty.strips)
+  if (!draws) return
   await pause(BEFORE_DRAWS)
-  const strips = []
-  const draws = drawsFor(doubts, uncertainty.strips, MOST_WALKED)
-  for (const strip of uncertainty.strips) {
+  while (!draws.areEnough) {
     await pause(0)
     if (newest !== id) return
-    strips.push(stripWithIntervals(doubts, strip, draws))
+    draws.batch()
   }
-  post({ id, uncertainty: { ...uncertainty, strips }, next, readings })
+  post({ id, uncertainty: { ...uncertainty, strips: withDrawn(uncertainty.strips, draws) }, next, readings })
 }
 
 self.onmessage = ({ data }: MessageEvent<HowSureTask>) => {

@@ -34,7 +34,10 @@ const each = fields({
 })
 
 /** From here on the best fit stands far enough over the next to be believed. */
-const SURE = 1.3
+const SURE = 0.23
+
+/** How many times the best fit is as high as the next. */
+const timesOver = (confidence: number): number => Math.min(999, 1 / Math.max(1e-3, 1 - confidence))
 /** Repeats that differ by more frames are no repeats. */
 const STEADY = 2
 /** A clock that is off by more is another clock, ppm. */
@@ -107,7 +110,7 @@ export const roundTrip: Procedure<'loopback'> = {
         ...(doubtful.length > 0
           ? [
               stop(
-                `In “${doubtful[0]?.name}” the best fit stands only ${formatDecimal(doubtful[0]?.found.confidence, 1)} times over the next. Raise the level, check the channels, or use the sequence.`,
+                `In “${doubtful[0]?.name}” the best fit stands only ${formatDecimal(timesOver(doubtful[0]?.found.confidence ?? 0), 1)} times over the next. Raise the level, check the channels, or use the sequence.`,
               ),
             ]
           : []),
@@ -133,7 +136,7 @@ export const roundTrip: Procedure<'loopback'> = {
             ]
           : []),
         note(
-          `${formatDecimal(last.found.lagFrames, 2)} frames, ${last.found.polarity < 0 ? 'polarity turned over' : 'same polarity'}, return at ${formatDecimal(last.found.level, 1)} dB; the best fit is ${formatDecimal(Math.min(999, last.found.confidence), 1)} times the next; ${last.found.repeats.length} ${last.found.repeats.length === 1 ? 'pass' : 'passes'}.`,
+          `${formatDecimal(last.found.lagFrames, 2)} frames, ${last.found.polarity < 0 ? 'polarity turned over' : 'same polarity'}, return at ${formatDecimal(last.found.level, 1)} dB; the best fit is ${formatDecimal(timesOver(last.found.confidence), 1)} times the next; ${last.found.repeats.length} ${last.found.repeats.length === 1 ? 'pass' : 'passes'}.`,
         ),
       ],
       tables: [],

@@ -4,15 +4,18 @@ import { roundTripsOf } from './round-trip'
 const USUAL_RATES = [44_100, 48_000, 88_200, 96_000]
 const USUAL_BUFFERS = [32, 64, 128, 256, 512, 1024]
 
-/** Rates and buffers that are offered, set or measured, each once, rising. */
+/** Rates or buffers that a table shows at most: twice what any unit offers. */
+const MOST = 32
+
+/** Rates and buffers that are offered, set or measured, each once, rising; of very many the first. */
 export function timingAxes({ system }: Session, unit: AudioInterface): { rates: number[]; buffers: number[] } {
   const measured = [...roundTripsOf(system, unit), ...(system.loads ?? []), ...(system.trials ?? [])]
-  const axis = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b)
+  const axis = (values: readonly number[]) => [...new Set(values)].slice(0, MOST).sort((a, b) => a - b)
   return {
-    rates: axis([...(unit.sampleRates ?? USUAL_RATES), system.sampleRate, ...measured.map((each) => each.sampleRate)]),
+    rates: axis([system.sampleRate, ...(unit.sampleRates ?? USUAL_RATES), ...measured.map((each) => each.sampleRate)]),
     buffers: axis([
-      ...(unit.bufferSizes ?? USUAL_BUFFERS),
       system.bufferFrames,
+      ...(unit.bufferSizes ?? USUAL_BUFFERS),
       ...measured.map((each) => each.bufferFrames),
     ]),
   }

@@ -50,16 +50,22 @@ const NORMAL = 1.96
  */
 export function fitRoundTrips(measured: readonly RoundTrip[], heldBuffers: number): FitResult {
   const outliers: RoundTrip[] = []
-  let points = [...measured]
+  let points = measured.slice(-MOST_FITTED)
+  const given = points.length
   for (;;) {
     const odd = outlierOf(points, heldBuffers)
-    if (!odd || outliers.length >= measured.length / 3) break
+    if (!odd || outliers.length >= given / 3) break
     outliers.push(odd)
     points = points.filter((each) => each !== odd)
   }
   if (points.length === 0) return { fit: null, outliers, remarks: [] }
-  return { outliers, ...fitOf(points, heldBuffers) }
+  const fitted = fitOf(points, heldBuffers)
+  const remarks = measured.length > given ? [`The fit uses the last ${MOST_FITTED} readings.`] : []
+  return { outliers, ...fitted, remarks: [...remarks, ...fitted.remarks] }
 }
+
+/** Readings that are fitted: each is tried as an outlier against all others. */
+const MOST_FITTED = 40
 
 type Fitted = Omit<FitResult, 'outliers'>
 

@@ -9,7 +9,10 @@ export interface Loopback {
   polarity: 1 | -1
   /** Return against reference, dB. */
   level: number
-  /** Height of the correlation's maximum over its next highest elsewhere; from 2 on it is beyond doubt. */
+  /**
+   * How far the correlation’s maximum stands over its next highest elsewhere: 1 − next/maximum, 0 to 1. From 0.5 on, twice as high, it is
+   * beyond doubt.
+   */
   confidence: number
   /** The lags one by one, where the signal came several times with silence between; else the one. */
   repeats: number[]
@@ -29,7 +32,7 @@ const NEIGHBOURHOOD = 16
 const AROUND = 0.01
 const MOST_BURSTS = 400
 /** Under this the whole recording does not agree with itself at one lag, though its bursts may each by themselves. */
-const AGREES = 2
+const AGREES = 0.5
 
 /**
  * The lag of one channel behind another, from the whole recording and then from each burst by itself, so that repeats show
@@ -167,7 +170,8 @@ export function findLag(reference: Float64Array, returned: Float64Array, sampleR
     milliseconds: (1000 * signed) / sampleRate,
     polarity: top < 0 ? -1 : 1,
     level: 20 * Math.log10(height / sent),
-    confidence: next > 0 ? height / next : Infinity,
+    // Between frames the maximum can lie a little under its neighbour on a frame.
+    confidence: height > 0 ? Math.max(0, 1 - next / height) : 0,
   }
 }
 

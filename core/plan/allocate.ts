@@ -168,9 +168,8 @@ function settle(settling: Settling, way: Way): void {
   for (const control of way === 'forwards' ? gains : [...gains].reverse()) raise(settling, control)
   if (stretch.misses(tried.points()) < 0) stepOver(settling)
   for (const fader of faders) {
-    // One that had to make room is not raised again for a compressor or limiter that the level no longer reaches.
-    if (lowered.has(fader)) continue
-    if (stretch.misses(tried.points()) < 0) raise(settling, fader)
+    // One that had to make room keeps the whole reserve, also towards a compressor or limiter that the level no longer reaches.
+    if (stretch.misses(tried.points()) < 0) raise(settling, fader, lowered.has(fader) ? null : settling.now)
     else if (!limits.has(fader)) limits.set(fader, { by: 'zero mark' })
   }
   for (const fader of [...faders].reverse()) {
@@ -207,7 +206,8 @@ function endOf({ held, aim }: Stretch): Limit {
   return aim ? { by: 'into', stage: held, aim } : { by: 'held', stage: held }
 }
 
-const floorsIn = ({ tried, stretch, now, reserve }: Settling) =>
+/** @param now levels as they were, which a stretch that ends at what holds its level may keep */
+const floorsIn = ({ tried, stretch, reserve }: Settling, now: Point[] | null) =>
   floorsOf(tried.stages, tried.points(), stretch.held === null || stretch.aim ? null : now, reserve)
 
 /** What is in the way of a control at a value. */
@@ -225,11 +225,11 @@ function obstacle(
 }
 
 /** Raises a control from where it stands, as far as nothing is in the way. */
-function raise(settling: Settling, control: GainControl): void {
+function raise(settling: Settling, control: GainControl, now: Point[] | null = settling.now): void {
   const { tried, limits } = settling
   const grid = gainGrid(control.range)
   const from = tried.get(control)
-  const floors = floorsIn(settling)
+  const floors = floorsIn(settling, now)
   const { step, limit } = highestStep(grid.below(from), grid.last, (each) =>
     obstacle(settling, control, grid.at(each), floors),
   )
@@ -257,7 +257,7 @@ function stepOver(settling: Settling): void {
   if (!control) return
   const grid = gainGrid(control.range)
   const before = tried.get(control)
-  const floors = floorsIn(settling)
+  const floors = floorsIn(settling, settling.now)
   tried.set(control, grid.at(grid.below(before) + 1))
   const points = tried.points()
   if (stretch.misses(points) !== 0 || tightStage(points, floors, tried.indexOf(control)) !== null)

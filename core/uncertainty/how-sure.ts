@@ -4,7 +4,7 @@ import { withIntervals } from './intervals'
 import type { Surer } from './next'
 import { whatNext } from './next'
 import type { Uncertainty } from './uncertainty'
-import { doubtsOf } from './uncertainty'
+import { doubtsOf, uncertaintyFrom } from './uncertainty'
 
 /** An input as it is told: where it stands, what it is, how well it is known. */
 export interface ToldInput {
@@ -28,10 +28,13 @@ export interface HowSure {
   next: Surer[]
 }
 
-/** How sure every figure of a session is, and what would make it surer. */
-export function howSure(session: Session): HowSure {
+/**
+ * How sure every figure of a session is, and what would make it surer.
+ * @param draws whether figures that are curved are drawn, or the straight line is enough
+ */
+export function howSure(session: Session, draws = true): HowSure {
   const doubts = doubtsOf(session)
-  const { inputs, strips } = withIntervals(doubts)
+  const { inputs, strips } = draws ? withIntervals(doubts) : uncertaintyFrom(doubts)
   return {
     inputs: inputs.map(({ path, label, owner, unit, value, origin, doubt, on, strips: reaching }) => ({
       path,

@@ -41,9 +41,12 @@ export interface UncertainInput {
 export const nameOfInput = ({ label, owner, place }: Pick<UncertainInput, 'label' | 'owner' | 'place'>): string =>
   place.in === 'room' ? label : `${label} of ${owner}`
 
-/** A session’s parts with some of its inputs moved; what is not moved is shared. */
+/** A session’s parts with some of its inputs moved, as often as wanted; what is not moved is shared. */
 export class Moved {
+  /** Copies of boxes of which something was moved, made once and then changed in place. */
   private readonly boxes = new Map<string, Gear>()
+  private readonly ownPorts = new Set<object>()
+  private readonly ownStages = new Set<string>()
   private readonly strips = new Map<string, Strip>()
   room: Session['room']
 
@@ -62,22 +65,15 @@ export class Moved {
     const to = moved(value, doubt, z)
     switch (place.in) {
       case 'gear':
-        this.boxes.set(place.gear, withSpecAt(this.get(place.gear) as Gear, place.port, place.spec, to))
+        this.setSpec(place.gear, place.port, place.spec, to)
         return
       case 'latency': {
-        const unit = this.get(place.gear) as Extract<Gear, { kind: 'interface' }>
-        this.boxes.set(place.gear, { ...unit, latency: { ...unit.latency, [place.spec]: to } } as Gear)
+        const unit = this.own(place.gear) as Extract<Gear, { kind: 'interface' }>
+        unit.latency = { ...unit.latency, [place.spec]: to } as typeof unit.latency
         return
       }
       case 'strip':
-        this.edit(place.strip, (strip) => ({
-          ...strip,
-          stages: strip.stages.map((stage) =>
-            stage.id === place.stage
-              ? { ...stage, settings: { ...stage.settings, [place.setting]: to } as typeof stage.settings }
-              : stage,
-          ),
-        }))
+        this.setSetting(place.strip, place.stage, place.setting, to)
         return
       case 'monitor':
         this.edit(place.strip, (strip) => ({ ...strip, monitor: { ...strip.monitor, speakerDistance: to as never } }))
@@ -91,6 +87,43 @@ export class Moved {
     }
   }
 
+  private own(id: string): Gear {
+    const known = this.boxes.get(id)
+    if (known) return known
+    const copy = copyOf(this.gear.get(id) as Gear & Figures) as Gear
+    this.boxes.set(id, copy)
+    return copy
+  }
+
+  private setSpec(id: string, port: Port | undefined, spec: string, value: number): void {
+    const box = this.own(id)
+    if (!port) {
+      setInForce(box as Gear & Figures, spec, value)
+      return
+    }
+    const unit = box as unknown as Record<Port['side'], (Figures & { id: string })[]>
+    const at = unit[port.side].findIndex((each) => each.id === port.id)
+    let own = unit[port.side][at] as Figures & { id: string }
+    if (!this.ownPorts.has(own)) {
+      own = copyOf(own)
+      this.ownPorts.add(own)
+      unit[port.side] = unit[port.side].map((each, i) => (i === at ? own : each))
+    }
+    setInForce(own, spec, value)
+  }
+
+  private setSetting(id: string, stage: string, setting: string, value: number): void {
+    if (!this.ownStages.has(`${id} ${stage}`)) {
+      this.ownStages.add(`${id} ${stage}`)
+      this.edit(id, (strip) => ({
+        ...strip,
+        stages: strip.stages.map((each) => (each.id === stage ? { ...each, settings: { ...each.settings } } : each)),
+      }))
+    }
+    const own = this.strips.get(id)?.stages.find((each) => each.id === stage)
+    if (own) (own.settings as Record<string, unknown>)[setting] = value
+  }
+
   private edit(id: string, change: (strip: Strip) => Strip): void {
     const strip = this.strips.get(id) ?? this.session.strips.find((each) => each.id === id)
     if (strip) this.strips.set(id, change(strip))
@@ -100,6 +133,19 @@ export class Moved {
 interface Figures {
   readonly specs: object
   readonly measured?: object | undefined
+}
+
+const copyOf = <T extends Figures>(owner: T): T => ({
+  ...owner,
+  specs: { ...owner.specs },
+  ...(owner.measured && { measured: { ...owner.measured } }),
+})
+
+/** The figure in force of a copy of one’s own: the measured one where there is one. */
+function setInForce({ specs, measured }: Figures, spec: string, value: number): void {
+  const known = measured as Record<string, object | undefined> | undefined
+  if (known?.[spec]) known[spec] = { ...known[spec], value }
+  else (specs as Record<string, number>)[spec] = value
 }
 
 /** A box with one figure in force replaced, at the box itself or at a port. */

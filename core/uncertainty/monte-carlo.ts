@@ -1,7 +1,7 @@
 import { seeded, seededNormal } from '../numeric/random'
 import { mean, quantiles, standardDeviation } from '../numeric/statistics'
 import type { UncertainInput } from './input'
-import type { Numbers, Step, Walks } from './walks'
+import type { Walks } from './walks'
 
 /** How a figure came out over many draws. */
 export interface Drawn {
@@ -12,40 +12,113 @@ export interface Drawn {
   readonly high: number
 }
 
-/** Draws that JCGM 101 asks for in practice, to have the ends of 95 % to two digits. */
+/** Figures wanted of each strip, by their places in its numbers. */
+export type Wanted = ReadonlyMap<string, readonly number[]>
+
+/** The most draws that are made: what JCGM 101 asks for in practice, to have the ends of 95 % to two digits. */
 export const DRAWS = 20_000
+
+/** Draws between two looks at the error; so many batches at least, to judge it by their scatter. */
+const BATCH = 125
+const FEWEST_BATCHES = 8
+
+/** The error at which no more is drawn: of u as a part of it, of an end as a part of the width of the interval. */
+const ENOUGH = 0.02
+
+/** Errors that no screen shows, in the figure’s unit: u is shown doubled and to 0.1, and so are the ends. */
+const SHOWN = { u: 0.025, end: 0.1 } as const
 
 const SEED = 20_101
 
-/**
- * Propagation of distributions (JCGM 101): every input is drawn from its law – rectangular for half widths and half ranges, normal
- * for standard deviations –, the strip is walked, and the figures are counted. Nothing is taken to be straight.
- * @param strip whose figures are wanted; the same draws for the same session
- */
-export function drawn(
-  walks: Walks,
-  inputs: readonly UncertainInput[],
-  strip: string,
-  figures: readonly number[],
-  draws = DRAWS,
-): Map<number, Drawn> {
-  const reaching = inputs.filter((input) => input.doubt.u > 0 && walks.reach(input).has(strip))
-  const leading = walks.leadingTo(strip)
-  const [even, normal] = [seeded(SEED), seededNormal(SEED + 1)]
-  const draw = ({ doubt }: UncertainInput) => (doubt.law === 'rectangular' ? Math.sqrt(3) * (2 * even() - 1) : normal())
-  const columns = figures.map(() => new Float64Array(draws))
-  for (let n = 0; n < draws; n++) {
-    const steps: Step[] = reaching.map((input) => ({ input, z: draw(input) }))
-    const numbers: Numbers = walks.moved(steps, leading).get(strip) ?? walks.numbersAt(strip)
-    figures.forEach((i, k) => {
-      ;(columns[k] as Float64Array)[n] = numbers[i] as number
-    })
+/** A figure's values, and what each batch of them alone would say. */
+class Column {
+  readonly values: number[] = []
+  private readonly batches: Drawn[] = []
+
+  endBatch(size: number): void {
+    this.batches.push(summary(this.values.slice(-size)))
   }
-  return new Map(figures.map((i, k) => [i, told(columns[k] as Float64Array)]))
+
+  /** Whether the standard errors, from the scatter of the batches (JCGM 101, 7.9.4), are small enough. */
+  get isEnough(): boolean {
+    if (this.batches.length < FEWEST_BATCHES) return false
+    const error = (of: (each: Drawn) => number) =>
+      standardDeviation(this.batches.map(of)) / Math.sqrt(this.batches.length)
+    const u = mean(this.batches.map((each) => each.u))
+    const width = mean(this.batches.map(({ low, high }) => high - low))
+    return (
+      error((each) => each.u) <= Math.max(SHOWN.u, ENOUGH * u) &&
+      error(({ low }) => low) <= Math.max(SHOWN.end, ENOUGH * width) &&
+      error(({ high }) => high) <= Math.max(SHOWN.end, ENOUGH * width)
+    )
+  }
 }
 
-function told(values: Float64Array): Drawn {
-  const list = [...values]
-  const [low, high] = quantiles(list, [0.025, 0.975]) as [number, number]
-  return { mean: mean(list), u: standardDeviation(list), low, high }
+/**
+ * Propagation of distributions (JCGM 101): every input is drawn from its law – rectangular for half widths and half ranges, normal
+ * for standard deviations –, the strips are walked, and the figures are counted. Nothing is taken to be straight. One draw serves all
+ * strips, and is the same for the same session.
+ */
+export class Draws {
+  private readonly columns: ReadonlyMap<string, ReadonlyMap<number, Column>>
+  private readonly inputs: readonly UncertainInput[]
+  private readonly move: ReturnType<Walks['mover']>
+  private readonly even = seeded(SEED)
+  private readonly normal = seededNormal(SEED + 1)
+  private made = 0
+
+  constructor(
+    private readonly walks: Walks,
+    inputs: readonly UncertainInput[],
+    wanted: Wanted,
+    private readonly most = DRAWS,
+  ) {
+    const leading = new Set([...wanted.keys()].flatMap((strip) => [...walks.leadingTo(strip)]))
+    this.inputs = inputs.filter(
+      (input) => input.doubt.u > 0 && [...walks.reach(input)].some((strip) => leading.has(strip)),
+    )
+    this.move = walks.mover(this.inputs, leading, 'levels')
+    this.columns = new Map(
+      [...wanted].map(([strip, figures]) => [strip, new Map(figures.map((i) => [i, new Column()]))]),
+    )
+  }
+
+  /** Whether every figure is known well enough, or no more is to be drawn. */
+  get areEnough(): boolean {
+    return (
+      this.made >= this.most ||
+      [...this.columns.values()].every((own) => [...own.values()].every((each) => each.isEnough))
+    )
+  }
+
+  /** Makes some more draws. */
+  batch(): void {
+    const size = Math.max(1, Math.min(BATCH, this.most - this.made))
+    for (let n = 0; n < size; n++) this.draw()
+    this.made += size
+    for (const own of this.columns.values()) for (const column of own.values()) column.endBatch(size)
+  }
+
+  private draw(): void {
+    const moved = this.move(this.inputs.map((input) => this.z(input)))
+    for (const [strip, own] of this.columns) {
+      const numbers = moved.get(strip) ?? this.walks.numbersAt(strip)
+      for (const [i, { values }] of own) values.push(numbers[i] as number)
+    }
+  }
+
+  private z({ doubt }: UncertainInput): number {
+    return doubt.law === 'rectangular' ? Math.sqrt(3) * (2 * this.even() - 1) : this.normal()
+  }
+
+  /** What the draws so far say. */
+  of(strip: string, figure: number): Drawn | null {
+    const column = this.columns.get(strip)?.get(figure)
+    return column && column.values.length > 0 ? summary(column.values) : null
+  }
+}
+
+function summary(values: readonly number[]): Drawn {
+  const [low, high] = quantiles(values, [0.025, 0.975]) as [number, number]
+  return { mean: mean(values), u: standardDeviation(values), low, high }
 }

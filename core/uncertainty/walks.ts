@@ -65,34 +65,55 @@ export class Walks {
   walkOf = (strip: string): Walked => this.base.get(strip) as Walked
   numbersAt = (strip: string): Numbers => this.numbers.get(strip) as Numbers
 
-  /** The figures of every strip that the steps reach. */
+  /** The figures of every strip that the steps reach; with `only`, of those strips alone. */
   moved(steps: readonly Step[], only?: ReadonlySet<string>): Map<string, Numbers> {
+    return this.mover(
+      steps.map(({ input }) => input),
+      only,
+    )(steps.map(({ z }) => z))
+  }
+
+  /**
+   * Inputs that are moved again and again, each time to other places.
+   * @param only these strips; of others nothing is wanted
+   * @param wanted whether times are wanted too, or levels alone; times stay as they stand then
+   * @returns the figures of every strip that the inputs reach, by how many of its standard uncertainties each is moved
+   */
+  mover(
+    inputs: readonly UncertainInput[],
+    only?: ReadonlySet<string>,
+    wanted: 'all' | 'levels' = 'all',
+  ): (z: readonly number[]) => Map<string, Numbers> {
     const boxes = new Moved(this.session, this.gear)
-    for (const { input, z } of steps) boxes.move(input, z)
-    const touched = new Set<string>()
-    for (const { input } of steps)
-      for (const strip of this.reach(input)) if (!only || only.has(strip)) touched.add(strip)
-    const session = { ...this.session, room: boxes.room }
-    const times = steps.some(({ input }) => MOVES[input.place.in] !== 'levels')
-    const levels = steps.some(({ input }) => MOVES[input.place.in] !== 'times')
-    const arrivals = new Arrivals()
-    const found = new Map<string, Numbers>()
-    for (const each of this.order) {
-      if (!touched.has(each.id)) {
-        arrivals.add(this.walkOf(each.id))
-        continue
+    const touched = new Set(
+      inputs.flatMap((input) => [...this.reach(input)].filter((strip) => !only || only.has(strip))),
+    )
+    const times = wanted === 'all' && inputs.some(({ place }) => MOVES[place.in] !== 'levels')
+    const levels = inputs.some(({ place }) => MOVES[place.in] !== 'times')
+    const roundTrips = wanted === 'all' ? inputs.flatMap(({ place }, i) => (place.in === 'round-trips' ? [i] : [])) : []
+    return (z) => {
+      inputs.forEach((input, i) => boxes.move(input, z[i] as number))
+      const session = { ...this.session, room: boxes.room }
+      const arrivals = new Arrivals()
+      const found = new Map<string, Numbers>()
+      for (const each of this.order) {
+        if (only && !only.has(each.id)) continue
+        if (!touched.has(each.id)) {
+          arrivals.add(this.walkOf(each.id))
+          continue
+        }
+        const strip = boxes.strip(each)
+        const stages = resolveStrip(strip, boxes)
+        const walked = levels ? walkStrip(strip, stages, session, arrivals.at(strip.id)) : this.walkOf(each.id)
+        arrivals.add(walked)
+        const numbers = levelNumbers(walked, this.numbersAt(strip.id).length)
+        this.putTimes(numbers, strip, times ? timesOf(strip, stages, session) : null)
+        for (const i of roundTrips)
+          if (!isBus(strip)) delay(numbers, (z[i] as number) * (inputs[i] as UncertainInput).doubt.u)
+        found.set(each.id, numbers)
       }
-      const strip = boxes.strip(each)
-      const stages = resolveStrip(strip, boxes)
-      const walked = levels ? walkStrip(strip, stages, session, arrivals.at(strip.id)) : this.walkOf(each.id)
-      arrivals.add(walked)
-      const numbers = levelNumbers(walked, this.numbersAt(strip.id).length)
-      this.putTimes(numbers, strip, times ? timesOf(strip, stages, session) : null)
-      for (const { input, z } of steps)
-        if (input.place.in === 'round-trips' && !isBus(strip)) delay(numbers, z * input.doubt.u)
-      found.set(each.id, numbers)
+      return found
     }
-    return found
   }
 
   /** The strips in which an input stands, and whatever those feed. */

@@ -349,7 +349,7 @@ const loopback = name(
     milliseconds: ms,
     polarity: z.union([z.literal(1), z.literal(-1)]),
     level: decibels.describe('Return against reference.'),
-    confidence: z.number().describe('From 2 on it is beyond doubt.'),
+    confidence: z.number().min(0).max(1).describe('From 0.5 on it is beyond doubt.'),
     repeats: list(z.number()),
     spreadFrames: z.number(),
     driftPpm: z.number().nullable(),

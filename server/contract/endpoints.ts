@@ -37,6 +37,7 @@ export const endpoints = {
     method: 'post',
     summary: 'How sure every figure is, and what to measure next',
     takes: 'session',
+    query: { draws: '0 for the straight line alone: curved figures are not drawn. Left out, or 1: they are.' },
     gives: 'uncertainty',
   },
   '/api/soundcheck': {

@@ -10,7 +10,7 @@ export const LARGEST_BODY = 2 * 1024 * 1024
 const BODY_LIMIT = 30_000
 
 /** The longest that nothing may come of a recording, ms. */
-const PAUSE_LIMIT = 20_000
+const PAUSE_LIMIT = 9000
 
 /** The caller went away before its request was whole: there is nobody to answer. */
 export class Gone extends Error {

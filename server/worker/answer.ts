@@ -17,20 +17,30 @@ const questions = {
   evaluate: evaluateSession,
   plan: planSession,
   timing: (session) => ({ ...timeSession(session), remedies: dropoutRemediesOf(session) }),
-  uncertainty: howSure,
+  uncertainty: (session, draws) => howSure(session, draws),
   soundcheck: soundcheckOf,
-} satisfies Record<string, (session: Session) => unknown>
+} satisfies Record<string, (session: Session, draws: boolean) => unknown>
 export type SessionQuestion = keyof typeof questions | 'explain' | 'diagnose'
 
-export function answerSession({ question, text }: { question: SessionQuestion; text: string }): SessionAnswer {
+/** A body to be answered; `draws` where curved figures are to be drawn. */
+export interface SessionTask {
+  question: SessionQuestion
+  text: string
+  draws: boolean
+}
+
+export function answerSession({ question, text, draws }: SessionTask): SessionAnswer {
   if (question === 'explain') return answerExplain(text)
   if (question === 'diagnose') return answerDiagnose(text)
   const reading = readSessionFile(text)
-  return reading.ok ? { ok: true, json: JSON.stringify(questions[question](reading.session)) } : reading
+  return reading.ok ? { ok: true, json: JSON.stringify(questions[question](reading.session, draws)) } : reading
 }
 
-/** Bytes of a recording on their way to the worker; the end of it; that its sender has gone. */
+/** Bytes of a recording on their way to the worker, and the end of it. */
 export type Piece = Uint8Array | 'end'
+
+/** The longest that a worker waits for the next bytes, ms. */
+const PATIENCE = 10_000
 
 /** Measures a recording that arrives piece by piece through a port, and tells the port when it is ready for more. */
 export function measureRecording({
@@ -42,18 +52,27 @@ export function measureRecording({
 }): Promise<Answers[QuestionKind]> {
   const meter = meterOf(question)
   return new Promise((resolve, reject) => {
+    const give = (up: () => void) => {
+      clearTimeout(timer)
+      port.close()
+      up()
+    }
+    const giveUp = () => give(() => reject(new Error('the recording broke off')))
+    let timer = setTimeout(giveUp, PATIENCE)
+    port.on('close', giveUp)
     port.on('message', (piece: Piece) => {
+      clearTimeout(timer)
+      timer = setTimeout(giveUp, PATIENCE)
       try {
         if (piece === 'end') {
-          port.close()
-          resolve(meter.end())
+          const answer = meter.end()
+          give(() => resolve(answer))
           return
         }
         meter.push(piece)
         port.postMessage('more')
       } catch (error) {
-        port.close()
-        reject(error)
+        give(() => reject(error))
       }
     })
   })

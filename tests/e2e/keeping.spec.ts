@@ -169,3 +169,17 @@ test('a first visit that goes on to another session at once: the demo is kept on
   await page.keyboard.press('o')
   await expect(page.locator('[data-session]')).toHaveCount(2)
 })
+
+test('a value typed and not yet entered is there after a reload, and can be undone', async ({ page }) => {
+  await open(page)
+  await type(page, 'Gain, dB', '36')
+  await saved(page)
+  await gain(page).fill('41')
+  await page.reload()
+  await expect(gain(page)).toHaveValue('41')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(gain(page)).toHaveValue('36')
+  await saved(page)
+  await page.reload()
+  await expect(gain(page)).toHaveValue('36')
+})

@@ -362,6 +362,80 @@ describe('the HTTP endpoint, over a real socket', () => {
     expect((await post('evaluate', JSON.stringify(example1()))).status).toBe(200)
     expect(server.log()).toBe('')
   })
+  it('uploads that break off do not keep the next recording waiting', async () => {
+    const { port } = new URL(server.address)
+    const bytes = Buffer.from(writeWav([sine(48_000, 2, 997, -23)], 48_000, 24))
+    for (let i = 0; i < 8; i++) {
+      const call = request({ port, host: '127.0.0.1', path: '/api/measure/levels', method: 'POST' })
+      call.on('error', () => undefined)
+      call.setHeader('content-length', bytes.length)
+      call.write(bytes.subarray(0, 60_000))
+      await new Promise((resolve) => setTimeout(resolve, 50))
+      call.destroy()
+    }
+    const from = performance.now()
+    expect((await post('measure/levels', bytes)).status).toBe(200)
+    // It was 300 s; a worker that is given nothing ends after 10.
+    expect(performance.now() - from).toBeLessThan(60_000)
+    expect(server.log()).toBe('')
+  })
+  it('an upload that stops coming is told so and lets its worker go', { timeout: 60_000 }, async () => {
+    const { port } = new URL(server.address)
+    const bytes = Buffer.from(writeWav([sine(48_000, 2, 997, -23)], 48_000, 24))
+    const status = await new Promise<number>((resolve, reject) => {
+      const call = request({ port, host: '127.0.0.1', path: '/api/measure/levels', method: 'POST' }, (answer) => {
+        answer.resume()
+        resolve(answer.statusCode ?? 0)
+      })
+      call.on('error', reject)
+      call.setHeader('content-length', bytes.length)
+      call.write(bytes.subarray(0, 60_000))
+    })
+    expect(status).toBe(408)
+    expect((await post('measure/levels', bytes)).status).toBe(200)
+  })
+  it('a queue that is full says so at once, not when its time is up', { timeout: 120_000 }, async () => {
+    const body = JSON.stringify(manyLong)
+    const all = Array.from({ length: 60 }, async () => {
+      const from = performance.now()
+      const response = await post('plan', body)
+      await response.text()
+      return { status: response.status, after: performance.now() - from }
+    })
+    // While all of them wait, a short question has a thread of its own.
+    const short = performance.now()
+    expect((await post('timing', JSON.stringify(demoSession()))).status).toBe(200)
+    const shortTook = performance.now() - short
+    const answers = await Promise.all(all)
+    const refused = answers.filter(({ status }) => status === 503)
+    expect(refused.length).toBeGreaterThanOrEqual(60 - 33 - 1)
+    expect(Math.min(...refused.map(({ after }) => after))).toBeLessThan(
+      Math.min(...answers.filter(({ status }) => status === 200).map(({ after }) => after)),
+    )
+    expect(shortTook).toBeLessThan(Math.max(...answers.map(({ after }) => after)))
+  })
+  it('a plan of a hundred strips does not hold the server’s own thread', async () => {
+    const demo = demoSession()
+    const [strip] = demo.strips
+    const hundred = {
+      ...demo,
+      strips: Array.from({ length: 100 }, (_, i) => ({
+        ...strip,
+        feeds: undefined,
+        id: `s${i}`,
+        stages: strip?.stages.map((stage) => ({ ...stage, id: `${stage.id}-${i}` })),
+      })),
+    }
+    let done = false
+    const planning = post('plan', JSON.stringify(hundred)).then((answer) => {
+      done = true
+      return answer
+    })
+    let answered = 0
+    while (!done) if ((await post('evaluate', JSON.stringify(example1()))).ok && !done) answered++
+    expect((await planning).status).toBe(200)
+    expect(answered).toBeGreaterThan(2)
+  })
   it('a body without an end is cut at its limit', async () => {
     const { port } = new URL(server.address)
     const sent = await new Promise<number>((resolve) => {
@@ -461,6 +535,17 @@ describe('how sure it is, over HTTP', () => {
     expect(answer.inputs.find((each: { path: string }) => each.path === 'room.ambient')).toMatchObject({
       origin: 'assumed',
     })
+  })
+  it('POST /api/uncertainty?draws=0: the straight line alone; another value is refused with its name', async () => {
+    const body = JSON.stringify(demoSession())
+    const [line, drawn] = (await Promise.all(
+      ['uncertainty?draws=0', 'uncertainty'].map(async (path) => (await post(path, body)).text()),
+    )) as [string, string]
+    expect(line).toContain('"curved":true')
+    expect(line).not.toContain('"interval"')
+    expect(drawn).toContain('"interval"')
+    const answer = await problem(await post('uncertainty?draws=many', body), 422)
+    expect(answer.errors[0].path).toBe('draws')
   })
   it('POST /api/explain: the formula in text and MathML, its source, the inputs', async () => {
     const ask = { session: example1(), strip: 'narrator', stage: 'narrator-input', figure: 'headroom' }

@@ -315,7 +315,7 @@ describe('round trip', () => {
       milliseconds: 8.333,
       polarity: 1,
       level: -3,
-      confidence: 5,
+      confidence: 0.8,
       repeats: [400, 400.2, 399.8],
       spreadFrames: 0.2,
       driftPpm: 0,
@@ -337,7 +337,7 @@ describe('round trip', () => {
     })
   })
   it.each([
-    [{ confidence: 1.1 }, 'only 1.1 times'],
+    [{ confidence: 0.09 }, 'only 1.1 times'],
     [{ lagFrames: -20 }, 'before what was played'],
     [{ spreadFrames: 64 }, 'something was lost'],
   ])('%o is not kept', (more, words) => {

@@ -27,7 +27,9 @@ function feedFaults(strip: Raw, feed: Raw, byId: ReadonlyMap<unknown, Raw>, boxe
       fault(
         [...path, 'from'],
         'no-such-stage',
-        `This strip has no stage "${String(from).slice(0, 64)}". Name one of its own, or leave this out for its last.`,
+        from === undefined
+          ? 'This strip has no stage that this feed could leave from. Give it stages, or remove the feed.'
+          : `This strip has no stage "${String(from).slice(0, 64)}". Name one of its own, or leave this out for its last.`,
       ),
     ]
   const bus = byId.get(to)
