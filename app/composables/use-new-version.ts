@@ -1,3 +1,4 @@
+import { useEventListener } from '@vueuse/core'
 import { onMounted, ref, shallowRef } from 'vue'
 
 /** How often a page that stays open looks for a newer version, ms. */
@@ -10,6 +11,9 @@ const LOOK = 60 * 60 * 1000
 export function useNewVersion() {
   const waiting = shallowRef<ServiceWorker | null>(null)
   const trouble = ref<string | null>(null)
+  /** Another tab took the newer version: what this one has not loaded yet may be gone. */
+  const taken = ref(false)
+  let wanted = false
 
   function offer(registration: ServiceWorkerRegistration) {
     const look = (worker: ServiceWorker | null) => {
@@ -21,16 +25,34 @@ export function useNewVersion() {
       const worker = registration.installing
       worker?.addEventListener('statechange', () => look(worker))
     })
-    setInterval(() => {
+    const update = () =>
       registration.update().catch(() => {
         // No server, no newer version: what is here goes on.
         trouble.value = null
       })
-    }, LOOK)
+    setInterval(update, LOOK)
+    // A tab that comes back after days looks at once.
+    useEventListener(document, 'visibilitychange', () => {
+      if (document.visibilityState === 'visible') void update()
+    })
+  }
+
+  /** The first worker takes over a page that had none; a later one comes with a newer version. */
+  function watchController() {
+    let had = navigator.serviceWorker.controller !== null
+    useEventListener(navigator.serviceWorker, 'controllerchange', () => {
+      if (wanted) window.location.reload()
+      else if (had) {
+        waiting.value = null
+        taken.value = true
+      }
+      had = true
+    })
   }
 
   onMounted(async () => {
     if (!('serviceWorker' in navigator) || import.meta.dev) return
+    watchController()
     try {
       offer(await navigator.serviceWorker.register('/sw.js'))
     } catch (error) {
@@ -41,8 +63,9 @@ export function useNewVersion() {
   /** Everything is kept before the page comes again with the new version. */
   async function use(keep: () => Promise<unknown>) {
     await keep()
-    navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true })
-    waiting.value?.postMessage({ type: 'SKIP_WAITING' })
+    wanted = true
+    if (taken.value) window.location.reload()
+    else waiting.value?.postMessage({ type: 'SKIP_WAITING' })
   }
-  return { waiting, trouble, use }
+  return { waiting, taken, trouble, use }
 }

@@ -1,6 +1,7 @@
 import { ref, watch } from 'vue'
 import type { PlannedSetting } from '#core/plan/as-change'
 import { asChange } from '#core/plan/as-change'
+import type { Session } from '#core/session'
 import { applySettings, partnerOf } from '#core/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -19,6 +20,12 @@ const LABEL = 'Set for me'
 /** "Set for me": applies the plan as one change that can be undone, and remembers what it told. */
 const applied = ref<{ settings: ToldSetting[] } | null>(null)
 
+/** Whether a planned setting is set already: a plan follows a moment behind. */
+function stands({ strips }: Session, { strip, stage, setting, to }: PlannedSetting): boolean {
+  const found = strips.find((each) => each.id === strip)?.stages.find((each) => each.id === stage)
+  return !found || found.settings[setting] === to
+}
+
 export function usePlanGesture() {
   const store = useSessionStore()
   const view = useViewStore()
@@ -32,6 +39,7 @@ export function usePlanGesture() {
     const own = ({ strip }: PlannedSetting) => (strip === shown ? 0 : 1)
     return plan.settings
       .filter(({ strip }) => scope === 'all' || covered.has(strip))
+      .filter((setting) => !stands(committed, setting))
       .map((setting) => {
         const strip = committed.strips.find((each) => each.id === setting.strip)
         const gear = strip?.stages.find((stage) => stage.id === setting.stage)?.gear

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 export const lateTrouble = ref<string | null>(null)
 
 const TROUBLE =
-  'A part of the program could not be loaded: the server may have stopped, or a newer version is served. Everything is kept; try again, or reload the page.'
+  'A part of the program could not be loaded. The server may have stopped, or it has a newer version. Reload the page: everything is stored, also what is typed.'
 
 /** Something that is fetched when it is first needed. @returns `null` where it does not come, which is told */
 export async function latePart<T>(load: () => Promise<T>): Promise<T | null> {

@@ -154,6 +154,8 @@ export const useLogStore = defineStore('log', () => {
     whole,
     open,
     standsAsIn,
+    /** What the mark of a take is called. */
+    markName: (id: string | undefined) => (id === undefined ? '' : (marksById.value.get(id)?.name ?? '')),
     aside,
     trouble,
     retry,

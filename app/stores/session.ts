@@ -3,7 +3,6 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Evaluated } from '#core/evaluation/evaluate-session'
 import { evaluateFrom } from '#core/evaluation/evaluate-session'
-import type { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import {
   describeStorageTrouble,
@@ -18,9 +17,9 @@ import {
   sessionRepository,
 } from '~/persistence'
 import { currentGesture } from './gesture'
-import { latePart } from './late-part'
 import type { Parting } from './open-session'
 import { OpenSession } from './open-session'
+import { usePlanning } from './planning'
 import { unlogged } from './unlogged'
 
 /** A session of this tab that could not be written where it was, and goes on under another key. */
@@ -63,13 +62,11 @@ export const useSessionStore = defineStore('session', () => {
   )
   const evaluation = computed(() => evaluated.value?.evaluation ?? null)
 
-  // The first picture does without the plan; it is fetched when that stands, or when it is asked for.
-  const planner = shallowRef<typeof planSession | null>(null)
-  const plan = computed(() => (committed.value && planner.value ? planner.value(committed.value) : null))
-  /** @returns once there is a plan; where the planner does not come, that is told and asked for again with the next wish. */
-  async function fetchPlanner(): Promise<void> {
-    planner.value ??= (await latePart(() => import('#core/plan/plan-session')))?.planSession ?? null
-  }
+  // The first picture does without the plan; its worker begins when that stands, or when the plan is asked for.
+  const { planned, fetch: fetchPlanner } = usePlanning(() => committed.value)
+  const plan = computed(() =>
+    planned.value?.session.id === committed.value?.id ? (planned.value?.plan ?? null) : null,
+  )
 
   function put(next: OpenSession) {
     const before = open.value

@@ -42,7 +42,7 @@ export function plugSteps(sheet: Sheet): Instruction[] {
           stage: to.id,
           title: `${stageName(from)} into ${stageName(to)}`,
           detail: [...(cable === undefined ? [] : [`Cable ${formatShort(cable, 1)} m.`]), ...facts].join(' ') || null,
-          caution: warnings.map(({ message, action }) => `${message} ${action}`).join(' ') || null,
+          caution: () => warnings.map(({ message, action }) => `${message} ${action}`).join(' ') || null,
           holds: JSON.stringify([from.gear.id, to.gear.id, stageName(to), cable]),
         }),
       ]

@@ -39,7 +39,8 @@ export function runSheet(session: Session, evaluation: Evaluation, planned: read
   const ticks = new Map((session.soundcheck?.ticks ?? []).map((tick) => [tick.step, tick]))
   return instructions(session, evaluation, planned).map((each) => {
     const tick = ticks.get(each.id)
-    return { ...each, state: stateOf(each, tick), at: tick?.at ?? null }
+    // Into the same object: a copy would ask for every caution.
+    return Object.assign(each, { state: stateOf(each, tick), at: tick?.at ?? null })
   })
 }
 

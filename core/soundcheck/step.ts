@@ -61,7 +61,8 @@ export interface Instruction {
   stage: string | null
   title: string
   detail: string | null
-  caution: string | null
+  /** Worked out when it is first asked for: advice in it is tried before it is given. */
+  readonly caution: string | null
   set: ToSet | null
   read: ToRead | null
   /** What it rests on, in short: a tick made with another value of it holds no longer. */
@@ -76,19 +77,26 @@ export interface Step extends Instruction {
   at: string | null
 }
 
-type Given = Pick<Instruction, 'id' | 'group' | 'title'> & Partial<Instruction>
+type Given = Pick<Instruction, 'id' | 'group' | 'title'> & Partial<Omit<Instruction, 'caution'>>
+type Caution = string | null | (() => string | null)
 
 /** An instruction with the parts that it lacks; it rests on its own words where nothing else is named. */
-export const instruction = ({ holds, ...given }: Given): Instruction => ({
-  strip: null,
-  stage: null,
-  detail: null,
-  caution: null,
-  set: null,
-  read: null,
-  ...given,
-  holds: digest(holds ?? `${given.title} ${given.detail ?? ''}`),
-})
+export function instruction({ holds, caution = null, ...given }: Given & { caution?: Caution }): Instruction {
+  let told = typeof caution === 'function' ? undefined : caution
+  return {
+    strip: null,
+    stage: null,
+    detail: null,
+    get caution() {
+      if (told === undefined) told = typeof caution === 'function' ? caution() : caution
+      return told
+    },
+    set: null,
+    read: null,
+    ...given,
+    holds: digest(holds ?? `${given.title} ${given.detail ?? ''}`),
+  }
+}
 
 /** A short fingerprint of what a step rests on (FNV-1a, 32 bits). */
 export function digest(text: string): string {

@@ -13,6 +13,6 @@ const view = useLogViewStore()
       <h1 class="text-lg">{{ view.title }}</h1>
       <p>Remetra, {{ format(Date.now(), 'd MMMM yyyy, HH:mm') }}</p>
     </header>
-    <SheetBody />
+    <SheetBody whole />
   </article>
 </template>

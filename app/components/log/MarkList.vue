@@ -5,6 +5,7 @@ import type { MarkHead } from '#core/session'
 import { chooseFile } from '~/composables/file-access'
 import { useLog } from '~/composables/use-log'
 import { readSessionFile } from '~/composables/file-reader'
+import { useVirtualList } from '~/composables/use-virtual-list'
 import { useLibraryStore } from '~/stores/library'
 import { useLogStore } from '~/stores/log'
 import { useLogViewStore } from '~/stores/log-view'
@@ -23,6 +24,10 @@ const showsStruck = ref(false)
 const when = ({ at }: MarkHead) => format(parseISO(at), 'd MMM yyyy, HH:mm')
 const stands = ({ id }: MarkHead) => store.committed !== null && logStore.standsAsIn(store.committed, id)
 const struck = () => logStore.log.marks.filter((mark) => mark.struck)
+
+/** A mark that was not measured yet, px. */
+const USUAL = 72
+const { scroller, shown, above, below, measure } = useVirtualList(() => view.marks, USUAL)
 
 /** The log of another copy of the session, without doubling what is here. */
 async function merge() {
@@ -56,21 +61,35 @@ async function merge() {
     <p v-if="view.marks.length === 0" class="mt-2 text-muted">
       None yet. A mark keeps everything as it stands; from it the session stands again in minutes.
     </p>
-    <ul>
-      <li v-for="mark in view.marks" :key="mark.id" class="border-b border-line py-1.5" :data-mark="mark.name">
-        <p class="font-semibold">{{ mark.name }}</p>
-        <p class="text-xs text-muted">
-          {{ when(mark) }}{{ mark.by ? `, ${mark.by}` : '' }}{{ mark.firmware ? `, ${mark.firmware}` : ''
-          }}{{ stands(mark) ? ', as it stands now' : '' }}
-        </p>
-        <p v-if="mark.note" class="text-xs">{{ mark.note }}</p>
-        <p class="mt-0.5 flex flex-wrap gap-x-3">
-          <button type="button" class="action" @click="view.show('recall', mark.id)">Back to it</button>
-          <button type="button" class="action" @click="view.show('compare', mark.id)">Compare</button>
-          <button type="button" class="action" @click="log.changeMark(mark, { struck: true })">Cross out</button>
-        </p>
-      </li>
-    </ul>
+    <div
+      ref="scroller"
+      class="max-h-[60vh] overflow-y-auto"
+      :tabindex="view.marks.length > 0 ? 0 : undefined"
+      aria-label="All marks"
+    >
+      <ul :style="{ paddingTop: `${above}px`, paddingBottom: `${below}px` }">
+        <li
+          v-for="{ index, item: mark } in shown"
+          :key="mark.id"
+          :ref="measure"
+          class="border-b border-line py-1.5"
+          :data-index="index"
+          :data-mark="mark.name"
+        >
+          <p class="font-semibold">{{ mark.name }}</p>
+          <p class="text-xs text-muted">
+            {{ when(mark) }}{{ mark.by ? `, ${mark.by}` : '' }}{{ mark.firmware ? `, ${mark.firmware}` : ''
+            }}{{ stands(mark) ? ', as it stands now' : '' }}
+          </p>
+          <p v-if="mark.note" class="text-xs">{{ mark.note }}</p>
+          <p class="mt-0.5 flex flex-wrap gap-x-3">
+            <button type="button" class="action" @click="view.show('recall', mark.id)">Back to it</button>
+            <button type="button" class="action" @click="view.show('compare', mark.id)">Compare</button>
+            <button type="button" class="action" @click="log.changeMark(mark, { struck: true })">Cross out</button>
+          </p>
+        </li>
+      </ul>
+    </div>
     <p v-if="struck().length > 0" class="mt-2">
       <button type="button" class="action" :aria-expanded="showsStruck" @click="showsStruck = !showsStruck">
         {{ struck().length }} crossed out

@@ -5,11 +5,15 @@ import SlideRule from '~/components/fields/SlideRule.vue'
 import { useLogViewStore } from '~/stores/log-view'
 
 /** A sheet as it is read and printed: the recall sheet with every gain drawn on a short slide rule, the others as tables. */
+const props = defineProps<{ whole?: boolean }>()
 const view = useLogViewStore()
 const strips = computed(() => (view.sheetSession ? recallSheet(view.sheetSession) : []))
 const head = computed(() => (view.sheetSession ? sheetHead(view.sheetSession, view.sheetMark) : []))
 const header = computed(() => view.table[0] ?? [])
-const rows = computed(() => view.table.slice(1))
+/** On the screen so many rows; all of them are on paper and in the files. */
+const MOST_ROWS = 300
+const all = computed(() => view.table.slice(1))
+const rows = computed(() => (props.whole ? all.value : all.value.slice(0, MOST_ROWS)))
 const joined = (list: readonly { name: string; words: string }[]) =>
   list.map(({ name, words }) => `${name} ${words}`.replace('48 V', '48\u00A0V')).join(' · ')
 </script>
@@ -52,6 +56,9 @@ const joined = (list: readonly { name: string; words: string }[]) =>
         </tr>
       </tbody>
     </table>
+    <p v-if="rows.length < all.length" class="mt-2 text-muted">
+      {{ all.length - rows.length }} more rows are on paper and in the files.
+    </p>
     <p v-if="rows.length === 0" class="mt-2 text-muted">
       {{ view.sheet === 'takes' ? 'No take is logged yet.' : 'No strip goes to a recorder’s input.' }}
     </p>

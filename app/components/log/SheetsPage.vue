@@ -3,6 +3,7 @@ import { asJson, asMarkdown } from '#core/log/sheets'
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { writeCsv } from '~/composables/csv'
 import { saveFile } from '~/composables/file-access'
+import { usePrinting } from '~/composables/use-printing'
 import type { LogSheet } from '~/stores/log-view'
 import { logSheets, sheetTitles, useLogViewStore } from '~/stores/log-view'
 import MarkSelect from './MarkSelect.vue'
@@ -22,7 +23,7 @@ const FORMATS = {
 const save = (extension: keyof typeof FORMATS) =>
   saveFile(FORMATS[extension].of(), FORMATS[extension].type, `${view.sheet}.${extension}`, 'remetra-log')
 /** The sheet for paper stands ready beside this one. */
-const printNow = () => window.print()
+const printNow = usePrinting()
 </script>
 
 <template>

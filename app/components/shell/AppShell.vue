@@ -2,13 +2,14 @@
 import { lateComponent } from '~/components/shell/late-component'
 import { latePart } from '~/stores/late-part'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, provide, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'
 import { places } from '~/composables/places'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useExplaining } from '~/composables/use-explaining'
 import { useExchange } from '~/composables/use-exchange'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
+import { PRINT } from '~/composables/use-printing'
 import type { Shortcut } from '~/composables/use-shortcuts'
 import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
 import { useKeepingGuard } from '~/composables/use-keeping-guard'
@@ -63,19 +64,21 @@ const startNew = () => {
 const changeTheme = () => {
   theme.preference = dark.value ? 'light' : 'dark'
 }
+/** Whether the sheet for paper stands ready: it is made when it is first asked for. */
 const printed = ref(false)
-/** Places with a sheet of their own for paper, which stands ready there; elsewhere the path’s is made when it is asked for. */
-const PAPER: Record<string, () => Promise<unknown>> = {
+/** Places with a sheet of their own for paper; elsewhere it is the path’s. */
+const SHEETS: Record<string, () => Promise<unknown>> = {
   Log: () => import('~/components/log/LogPrint.vue'),
   Soundcheck: () => import('~/components/soundcheck/RunSheetPrint.vue'),
 }
 /** The sheet has to be there before the browser lays out the paper. */
 async function print() {
   printed.value = true
-  if (!(await latePart<unknown>(PAPER[place.value] ?? (() => import('~/components/path/PrintSheet.vue'))))) return
+  if (!(await latePart<unknown>(SHEETS[place.value] ?? (() => import('~/components/path/PrintSheet.vue'))))) return
   await nextTick()
   window.print()
 }
+provide(PRINT, print)
 const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus()
 
 const shortcuts: Shortcut[] = [
@@ -198,9 +201,11 @@ useEventListener(window, 'paste', async (event) => {
         />
       </main>
     </div>
-    <LogPrint v-if="store.session && place === 'Log'" class="hidden print:block" />
-    <RunSheetPrint v-else-if="store.session && place === 'Soundcheck'" class="hidden print:block" />
-    <PrintSheet v-else-if="store.session && (printed || onPaper)" class="hidden print:block" />
+    <template v-if="store.session && (printed || onPaper)">
+      <LogPrint v-if="place === 'Log'" class="hidden print:block" />
+      <RunSheetPrint v-else-if="place === 'Soundcheck'" class="hidden print:block" />
+      <PrintSheet v-else class="hidden print:block" />
+    </template>
     <div
       v-if="dropping"
       class="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-2 border-dashed border-change bg-sheet/85 text-lg font-semibold"

@@ -17,6 +17,7 @@ const version = useNewVersion()
 
 async function reload() {
   await store.keepNow()
+  store.leaveNote()
   window.location.reload()
 }
 const place = () =>
@@ -103,6 +104,13 @@ async function restore() {
       <p>A newer version of Remetra is ready. What is open goes on with this one until you take it.</p>
       <button type="button" class="push" @click="version.use(store.settled)">Use it now</button>
       <button type="button" class="push" @click="version.waiting.value = null">Later</button>
+    </div>
+    <div v-if="version.taken.value" role="status" class="notice calm" data-notice="version-taken">
+      <p>
+        A newer version of Remetra is in use in another tab. Reload this tab to use it here too. Everything is stored.
+      </p>
+      <button type="button" class="push" @click="version.use(store.settled)">Reload</button>
+      <button type="button" class="push" @click="version.taken.value = false">Later</button>
     </div>
     <div v-if="lateTrouble" role="alert" class="notice" data-notice="late">
       <p>{{ lateTrouble }}</p>

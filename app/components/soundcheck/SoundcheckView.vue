@@ -59,9 +59,9 @@ useShortcuts([
 
 /** What may hurt somebody or something, as long as its step is not done. */
 const minds = computed(() => {
-  const open = state.steps.filter(({ caution, state: each }) => caution && each !== 'done')
   const number = (step: Step) => state.steps.findIndex(({ id }) => id === step.id) + 1
-  const first = (group: Step['group']) => open.find((each) => each.group === group)
+  const first = (wanted: Step['group']) =>
+    state.steps.find((each) => each.group === wanted && each.state !== 'done' && each.caution)
   const [phantom, headphones, speakers] = [first('phantom'), first('headphones'), first('loudspeakers')]
   return [
     ...(phantom ? [`48 V at step ${number(phantom)}: outputs muted, plug first, then switch, and wait.`] : []),

@@ -1,0 +1,36 @@
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { computed, ref } from 'vue'
+
+/**
+ * A long list of which only what is in sight stands on the page.
+ * @param items the whole list
+ * @param usual height of an entry that was not measured yet, px
+ */
+export function useVirtualList<T extends { id: string }>(items: () => readonly T[], usual: number) {
+  /** The element that scrolls; each entry in it has its place as `data-index`. */
+  const scroller = ref<HTMLElement | null>(null)
+  const list = useVirtualizer(
+    computed(() => ({
+      count: items().length,
+      getScrollElement: () => scroller.value,
+      estimateSize: () => usual,
+      getItemKey: (i: number) => items()[i]?.id ?? i,
+      overscan: 8,
+    })),
+  )
+  const shown = computed(() =>
+    list.value.getVirtualItems().flatMap(({ index }) => {
+      const item = items()[index]
+      return item ? [{ index, item }] : []
+    }),
+  )
+  /** Room for what is out of sight, px. */
+  const above = computed(() => list.value.getVirtualItems()[0]?.start ?? 0)
+  const below = computed(() => list.value.getTotalSize() - (list.value.getVirtualItems().at(-1)?.end ?? 0))
+  /** For the `ref` of an entry: its height is measured as it comes. */
+  function measure(entry: unknown) {
+    const element = (entry as { $el?: unknown } | null)?.$el ?? entry
+    if (element instanceof HTMLElement) list.value.measureElement(element)
+  }
+  return { scroller, shown, above, below, measure }
+}
