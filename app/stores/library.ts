@@ -268,8 +268,11 @@ export const useLibraryStore = defineStore('library', () => {
     },
     /** When the last backup was made, or this browser began to keep something. */
     lastBackup: async () => {
-      const [made, begun] = await Promise.all([memos.get(LAST_BACKUP), memos.get(FIRST_KEPT)])
-      return made === undefined && begun === undefined ? null : Number(made ?? begun)
+      let since: string | undefined
+      await attempt(async () => {
+        since = (await memos.get(LAST_BACKUP)) ?? (await memos.get(FIRST_KEPT))
+      })
+      return since === undefined ? null : Number(since)
     },
     backedUp: async () => {
       const now = Date.now()

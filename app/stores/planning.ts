@@ -4,7 +4,7 @@ import { shallowRef, toRaw, watch } from 'vue'
 import type { Plan } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
 import type { PlanWork } from '~/workers/plan.worker'
-import { latePart } from './late-part'
+import { tellLateTrouble } from './late-part'
 
 /**
  * The plan of a session that changes, worked out in a worker. While it is, the one before is shown; of several changes meanwhile only
@@ -34,9 +34,12 @@ export function usePlanning(session: () => Session | null) {
     for (let wanted = session(); wanted && planned.value?.session !== wanted; wanted = session()) {
       const now = wanted
       const asked = (work ?? begin()).plan(toRaw(now)) as Promise<Plan>
-      const plan = await latePart(() => Promise.race([asked, broken as Promise<never>]))
-      if (!plan) return
-      planned.value = { session: now, plan }
+      try {
+        planned.value = { session: now, plan: await Promise.race([asked, broken as Promise<never>]) }
+      } catch (error) {
+        tellLateTrouble(error)
+        return
+      }
     }
   }
   function start(): Promise<void> {

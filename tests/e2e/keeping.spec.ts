@@ -157,6 +157,13 @@ test('blocked storage is told, everything works, and the session can be exported
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export now' }).click()
   expect(JSON.parse(readFileSync(await (await download).path(), 'utf8')).name).toBe('Net loft, evening')
+  // Every place stands without it, and nothing fails unsaid.
+  for (const key of ['2', '3', '4', '5', '6', '7', '8', '9', 'h', 'o']) {
+    await page.keyboard.press(key)
+    await expect(page.locator('main')).not.toBeEmpty()
+    await page.waitForLoadState('networkidle')
+  }
+  await expect(page.getByText('storage is blocked or failing').first()).toBeVisible()
 })
 
 test('a first visit that goes on to another session at once: the demo is kept on the way, and nothing is said to be unkept', async ({
