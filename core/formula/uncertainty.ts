@@ -24,7 +24,7 @@ export const uncertainty = {
       id: 'uncertainty-curved',
       quantity: 'of a curved figure',
       statement:
-        'one that lies over 0.2 u beside the straight line when everything moves to where it is most likely 2 u higher or lower: 20,000 seeded draws',
+        'one that lies over 0.2 u beside the straight line when everything moves to where it is most likely 2 u higher or lower: seeded draws until the standard error of u is under 2 %, 20,000 at most',
       source: 'JCGM 101',
       check: {
         says: 'generated sessions: u within 5 %, or said to be curved',

@@ -282,3 +282,25 @@ it('a convention for a live mix reads the desk’s meter, where there is a desk'
   expect(own(session(4)).points[1]?.peak).toBeCloseTo(4 - 3, 0)
   expect(own(session(0)).points[1]?.peak).toBeCloseTo(0 - 3, 0)
 })
+
+describe('a fader that had to make room for an inline preamp behind a limiter', () => {
+  it('keeps the whole reserve, and a second plan changes nothing', () => {
+    const session = chain(
+      [
+        { gear: line({ level: 0, crest: 3, surge: 0 }) },
+        { gear: fader('desk', { gainMin: -90, gainMax: 10 }), settings: { gain: 0 } },
+        { gear: processor('analogue', [{ type: 'limiter', ceiling: 0 }]) },
+        { gear: { kind: 'booster', specs: { gain: 9.9, ein: -110, maxOutput: 0 } } },
+        {
+          gear: interfaceWith(micInput({ gainMin: 0, gainMax: 0, fullScale: 0, ein: -100 })),
+          port: 'in1',
+          settings: {},
+        },
+      ],
+      { target: 'speech-average' },
+    )
+    const { plan, points } = own(session)
+    expect(points[3]?.headroom).toBeGreaterThanOrEqual(10 - 1e-6)
+    expect(planSession(applySettings(session, plan.settings)).settings).toEqual([])
+  })
+})
