@@ -110,7 +110,10 @@ export function useFileLink() {
     })
   const overwrite = () =>
     attempt(async () => {
-      if (link.value && store.committed) await write(link.value, store.committed)
+      if (!link.value || !store.committed) return
+      const there = await (await link.value.handle.getFile()).text()
+      await links.setAside(`File “${link.value.name}”`, there)
+      await write(link.value, store.committed)
     })
   const unlink = () =>
     attempt(async () => {

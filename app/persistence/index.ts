@@ -46,6 +46,7 @@ export const sessionRepository = {
   keys: late(({ sessionRepository: it }) => it.keys.bind(it)),
   whole: late(({ sessionRepository: it }) => it.whole.bind(it)),
   replaced: late(({ sessionRepository: it }) => it.replaced.bind(it)),
+  setAside: late(({ sessionRepository: it }) => it.setAside.bind(it)),
   dropReplaced: late(({ sessionRepository: it }) => it.dropReplaced.bind(it)),
   add: late(({ sessionRepository: it }) => it.add.bind(it)),
   remove: late(({ sessionRepository: it }) => it.remove.bind(it)),

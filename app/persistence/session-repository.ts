@@ -99,6 +99,11 @@ export class SessionRepository {
     return this.database.aside.reverse().toArray()
   }
 
+  /** Sets something aside that is about to be replaced. */
+  async setAside(name: string, raw: unknown): Promise<void> {
+    await this.database.aside.add({ name, why: 'replaced', raw, at: this.now() })
+  }
+
   async dropReplaced(number: number): Promise<void> {
     await this.database.aside.delete(number)
   }

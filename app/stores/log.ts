@@ -74,6 +74,7 @@ export const useLogStore = defineStore('log', () => {
     return offer(key, plain)
   }
 
+  let again: ReturnType<typeof setTimeout> | undefined
   /** Offers the storage what waits, one offer after the other. */
   let offering: Promise<unknown> = Promise.resolve()
   function offer(key: string, fresh: readonly NewLogEntry[] = []): Promise<string | null> {
@@ -104,7 +105,8 @@ export const useLogStore = defineStore('log', () => {
         return error.message
       }
       logTrouble.value = `${describeStorageTrouble(error)} The log entries stay in this tab and are tried again.`
-      setTimeout(() => void retry(), AGAIN)
+      clearTimeout(again)
+      again = setTimeout(() => void retry(), AGAIN)
       return null
     }
   }

@@ -7,7 +7,7 @@ import { soundcheckOf } from '#core/soundcheck/soundcheck'
 import { howSure } from '#core/uncertainty/how-sure'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
-import { readSessionFile } from '#core/session/session-file'
+import { readSessionText } from '#core/session'
 import { timeSession } from '#core/timing/time-session'
 import { answerDiagnose } from './answer-diagnose'
 import { answerExplain } from './answer-explain'
@@ -32,7 +32,8 @@ export interface SessionTask {
 export function answerSession({ question, text, draws }: SessionTask): SessionAnswer {
   if (question === 'explain') return answerExplain(text)
   if (question === 'diagnose') return answerDiagnose(text)
-  const reading = readSessionFile(text)
+  // A log is no part of any answer, and is not read.
+  const reading = readSessionText(text)
   return reading.ok ? { ok: true, json: JSON.stringify(questions[question](reading.session, draws)) } : reading
 }
 

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import { expect, test } from './app'
 
@@ -14,6 +15,22 @@ const launch = (profile: string) =>
     serviceWorkers: 'block',
   })
 
+/** Logs a take and ticks a step, once what the rounds before left is seen to be there. */
+async function log(page: Page, round: number) {
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('7')
+  await expect(page.locator('[data-take]')).toHaveCount(round)
+  await page.locator('[data-toggle-take]').click()
+  await page.locator('[data-toggle-take]').click()
+  await expect(page.locator(`[data-take="${round + 1}"]`)).toBeVisible()
+  await page.keyboard.press('6')
+  await expect(page.locator('[data-progress]')).toContainText(`${round} of`)
+  await page.keyboard.press('Enter')
+  await expect(page.locator('[data-progress]')).toContainText(`${round + 1} of`)
+  // As long as something is in this tab only, the header says so.
+  await expect(page.locator('[data-saved]')).toContainText(/saved \d/)
+}
+
 test('the browser killed in the middle of editing, again and again: nothing that was said to be saved is gone', async ({
   baseURL,
 }) => {
@@ -25,7 +42,7 @@ test('the browser killed in the middle of editing, again and again: nothing that
     for (let round = 0; round < 5; round++) {
       const context = await launch(profile)
       const page = context.pages()[0] ?? (await context.newPage())
-      await page.goto(address)
+      await page.goto(address.replace(/\/soundcheck\//, '/path/'))
       const gain = page.getByRole('textbox', { name: 'Gain, dB', exact: true })
       await expect(gain).toHaveValue(acknowledged)
       await expect(page.locator('[data-saved]')).toContainText(/saved \d/)
@@ -37,6 +54,7 @@ test('the browser killed in the middle of editing, again and again: nothing that
         await expect(page.locator('[data-saved]')).toContainText(/saved \d/)
         acknowledged = value
       }
+      await log(page, round)
       execFileSync('pkill', ['-9', '-f', profile])
       await context.close().catch(() => undefined) // it is gone already
     }

@@ -167,6 +167,8 @@ describe('what replaces something', () => {
     expect(JSON.stringify(kept?.raw)).toContain('torn')
     await repository.dropReplaced(kept?.number ?? 0)
     expect(await repository.replaced()).toEqual([])
+    await repository.setAside('File “a.json”', 'text')
+    expect(await repository.replaced()).toMatchObject([{ name: 'File “a.json”', raw: 'text' }])
   })
 })
 

@@ -8,7 +8,7 @@ const props = defineProps<{ items: readonly Aside[]; of: string }>()
 const REASONS: { why: Aside['why']; text: string }[] = [
   { why: 'newer', text: 'Written by a newer version of Remetra and left unchanged' },
   { why: 'damaged', text: 'Damaged and left out' },
-  { why: 'replaced', text: 'Replaced by a second copy and kept' },
+  { why: 'replaced', text: 'Replaced, and kept as it was' },
 ]
 const lines = computed(() =>
   REASONS.flatMap(({ why, text }) => {
