@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { Bench } from 'tinybench'
 import { build as viteBuild } from 'vite'
+import { benchLarge } from './speed-large.mjs'
 import { benchLevels, makeRecording } from './speed-levels.mjs'
 import { built, chromium, root, serve } from './steps.mjs'
 
@@ -23,6 +24,7 @@ const bundle = (entry, name) =>
   })
 await bundle('subjects', 'subjects.js')
 await bundle('levels-of-file', 'levels.js')
+await bundle('large-files', 'large-files.js')
 const { subjects } = await import(`${folder}/subjects.js`)
 
 const bench = new Bench({ time: 2000, warmupTime: 1000 })
@@ -70,6 +72,7 @@ for (let i = 0; i < 7; i++) {
 }
 const frames = await framesWhileDragging()
 const longest = await longestTaskWhileMeasuring(makeRecording(60, 96_000, 'one-minute.wav'))
+await benchLarge(browser, address, await import(`${folder}/large-files.js`), line)
 await browser.close()
 stop()
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]

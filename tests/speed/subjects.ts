@@ -51,7 +51,7 @@ export const manyLong: Session = {
 /** The same into eight groups, and it with one gain a little higher, as a drag leaves it. */
 const BUSSES = 8
 const fader = { id: 'bus-fader', kind: 'fader', name: 'Group', place: 'host', arithmetic: 'float', specs: {} }
-const intoBusses = (() => {
+export const intoBusses = (() => {
   const raw = JSON.parse(JSON.stringify(manyLong)) as Session
   const reading = readSession({
     ...raw,

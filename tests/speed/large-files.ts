@@ -1,0 +1,32 @@
+import { demoSession } from '#demo/index'
+import type { Change, Mark, Take } from '#core/session'
+import { applyChanges, writeSession } from '#core/session'
+import { writeSessionFile } from '#core/session/session-file'
+import { storedMark } from '#core/session/stored-mark'
+import { intoBusses } from './subjects'
+
+/** 64 strips of 8 stages into 8 busses, as a file. */
+export const largeSession = (): string => writeSession({ ...intoBusses, name: 'Large desk' })
+
+/** The demo with 200 marks and 1,000 takes, as a file. */
+export function longLog(): string {
+  const demo = demoSession()
+  const gain = (to: number) => ({ strip: 'narrator', stage: 'n3', setting: 'gain', to }) as unknown as Change
+  const at = '2026-11-20T19:00:00+01:00'
+  const first: Mark = { id: 'm0', name: 'Mark 0', at, session: demo }
+  const marks = Array.from({ length: 200 }, (_, i) =>
+    i === 0
+      ? first
+      : storedMark({ id: `m${i}`, name: `Mark ${i}`, at, session: applyChanges(demo, [gain(20 + (i % 30))]) }, first),
+  )
+  const takes = Array.from({ length: 1000 }, (_, i): Take => ({
+    id: `t${i}`,
+    number: i + 1,
+    name: `Piece ${i}`,
+    strips: ['narrator'],
+    at,
+    seconds: 100 + i,
+    mark: `m${i % 200}`,
+  }))
+  return writeSessionFile({ ...demo, name: 'Long log' }, { marks, takes })
+}
