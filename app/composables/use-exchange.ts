@@ -2,8 +2,8 @@ import { ref } from 'vue'
 import { useRouter } from '#imports'
 import type { Fault } from '#core/session'
 import { useLibraryStore } from '~/stores/library'
+import { latePart } from '~/stores/late-part'
 import { useSessionStore } from '~/stores/session'
-import { readSessionFile } from './file-reader'
 import { sessionBlob } from './session-blob'
 import { chooseFile as choose, saveFile } from './file-access'
 
@@ -28,7 +28,8 @@ export function useExchange() {
   const router = useRouter()
 
   async function importFile(file: Blob & { name?: string }, name = file.name ?? 'File'): Promise<boolean> {
-    const reading = await readSessionFile(file)
+    const part = await latePart(() => import('./file-reader'))
+    const reading = part && (await part.readSessionFile(file))
     if (!reading) {
       refusal.value = { name, faults: [NOT_READ] }
       return false

@@ -1,5 +1,4 @@
 import type { Remote } from 'comlink'
-import { wrap } from 'comlink'
 import { shallowRef, toRaw, watch } from 'vue'
 import type { Plan } from '#core/plan/plan-session'
 import type { Session } from '#core/session'
@@ -16,7 +15,8 @@ export function usePlanning(session: () => Session | null) {
   let broken: Promise<never> | null = null
   let running: Promise<void> | null = null
 
-  function begin() {
+  async function begin(): Promise<Remote<PlanWork>> {
+    const { wrap } = await import('comlink')
     const worker = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' })
     broken = new Promise<never>((_, reject) => {
       worker.addEventListener('error', () => {
@@ -25,16 +25,17 @@ export function usePlanning(session: () => Session | null) {
       })
     })
     broken.catch(() => undefined) // told by whoever waits for it
-    work = wrap<PlanWork>(worker)
-    return work
+    const begun = wrap<PlanWork>(worker)
+    work = begun
+    return begun
   }
 
   /** Plans until what is planned is what is open. */
   async function follow() {
     for (let wanted = session(); wanted && planned.value?.session !== wanted; wanted = session()) {
       const now = wanted
-      const asked = (work ?? begin()).plan(toRaw(now)) as Promise<Plan>
       try {
+        const asked = (work ?? (await begin())).plan(toRaw(now)) as Promise<Plan>
         planned.value = { session: now, plan: await Promise.race([asked, broken as Promise<never>]) }
       } catch (error) {
         tellLateTrouble(error)

@@ -11,6 +11,7 @@ import { writeWav } from '#core/signals/write-wav'
 import { timeSession } from '#core/timing/time-session'
 import { serve } from '../../scripts/steps.mjs'
 import { manyLong } from '../speed/subjects'
+import { ask } from '../support/ask'
 import { twoMixes } from '../support/desk'
 import { example1, example2, withAt } from '../support/sessions'
 
@@ -20,20 +21,12 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const post = (endpoint: string, body: string | Uint8Array) => {
-  const ask = () =>
-    fetch(`${server.address}/api/${endpoint}`, {
-      method: 'POST',
-      body: body as never,
-      headers: { 'content-type': 'application/json' },
-    })
-  // A connection that was kept for later may be closed just as it is used again: that is no answer, and is asked once more.
-  return ask().catch((error: unknown) => {
-    const cause = error instanceof Error ? (error.cause as { code?: string } | undefined) : undefined
-    if (cause?.code !== 'UND_ERR_SOCKET') throw error
-    return ask()
+const post = (endpoint: string, body: string | Uint8Array) =>
+  ask(`${server.address}/api/${endpoint}`, {
+    method: 'POST',
+    body: body as never,
+    headers: { 'content-type': 'application/json' },
   })
-}
 const evaluate = async (file: unknown) => (await post('evaluate', JSON.stringify(file))).json()
 
 async function problem(response: Response, status: number) {

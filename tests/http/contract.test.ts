@@ -9,6 +9,7 @@ import { writeWav } from '#core/signals/write-wav'
 import { serve } from '../../scripts/steps.mjs'
 import { endpoints } from '../../server/contract/endpoints'
 import { schemaNames } from '../../server/contract/schemas'
+import { ask } from '../support/ask'
 import { twoMixes } from '../support/desk'
 import { example1, example2 } from '../support/sessions'
 
@@ -23,7 +24,7 @@ afterAll(() => server.stop())
 
 const get = (path: string) => fetch(`${server.address}/api/${path}`)
 const post = async (path: string, body: string | Uint8Array) => {
-  const response = await fetch(`${server.address}/api/${path}`, { method: 'POST', body: body as never })
+  const response = await ask(`${server.address}/api/${path}`, { method: 'POST', body: body as never })
   return { status: response.status, answer: (await response.json()) as Json }
 }
 

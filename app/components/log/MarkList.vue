@@ -65,7 +65,7 @@ async function merge() {
       ref="scroller"
       class="max-h-[60vh] overflow-y-auto"
       :tabindex="view.marks.length > 0 ? 0 : undefined"
-      aria-label="All marks"
+      role="group" aria-label="All marks"
     >
       <ul :style="{ paddingTop: `${above}px`, paddingBottom: `${below}px` }">
         <li
