@@ -1,6 +1,9 @@
 import { fileOpen, fileSave } from 'browser-fs-access'
 
-/** Files chosen and saved by the person, through a dialog. Closing it is an answer, not a failure. It comes with the first load: export works always. */
+/**
+ * Files chosen and saved by the person, through a dialog. Closing it is an answer, not a failure. It comes with the first load: export
+ * works always.
+ */
 
 interface Kind {
   extensions: string[]

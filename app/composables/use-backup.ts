@@ -3,7 +3,7 @@ import type { Fault } from '#core/session'
 import { useLibraryStore } from '~/stores/library'
 import { chooseFile, saveFile } from './file-access'
 import type { FileWork } from '~/workers/files.worker'
-import { askFileWork } from './file-reader'
+import { restoreBackup, saveBackup } from './file-reader'
 
 type SavedBackup = Awaited<ReturnType<FileWork['saveBackup']>>
 
@@ -41,7 +41,7 @@ export function useBackup() {
     const on = new Date().toISOString()
     // What is open may not be stored yet: a first visit has its picture before the storage.
     await library.keepNow()
-    const saved = await atWork(() => askFileWork('saveBackup', on))
+    const saved = await atWork(() => saveBackup(on))
     told.value = null
     if (!saved) return
     await saveFile(saved.file, 'application/json', `remetra-${on.slice(0, 10)}.backup.json`, 'remetra-backup')
@@ -54,7 +54,7 @@ export function useBackup() {
     if (!file) return
     told.value = `Reading “${file.name}”…`
     refusal.value = null
-    const restored = await atWork(() => askFileWork('restoreBackup', file))
+    const restored = await atWork(() => restoreBackup(file))
     told.value = null
     if (!restored) return
     if (!restored.ok) {

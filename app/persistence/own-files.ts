@@ -33,9 +33,11 @@ export async function appendTo(folder: FileSystemDirectoryHandle, name: string, 
 
 export const textOf = async (handle: FileSystemFileHandle): Promise<string> => (await handle.getFile()).text()
 
-/** The JSON in a file; `null` where it was cut short. The database is asked first anyway. */
-export async function contentOf(handle: FileSystemFileHandle): Promise<unknown> {
-  const text = await textOf(handle)
+/** The JSON in a file. */
+export const contentOf = async (handle: FileSystemFileHandle): Promise<unknown> => jsonOrNull(await textOf(handle))
+
+/** `null` where a crash cut the text short; the database is asked first anyway. */
+export function jsonOrNull(text: string): unknown {
   try {
     return JSON.parse(text)
   } catch (error) {

@@ -1,9 +1,9 @@
 import type { LogEntry } from '#core/log/entries'
-import { hasSession, logOf } from '#core/log/entries'
+import { logOf } from '#core/log/entries'
 import type { Log } from '#core/session'
 import { readLog } from '#core/session/read-log'
 import type { LogRepository } from './log-repository'
-import { appendTo, contentOf, fileOf, folderOf, textOf } from './own-files'
+import { appendTo, contentOf, fileOf, folderOf, jsonOrNull, textOf } from './own-files'
 
 const FOLDER = 'second-logs'
 
@@ -38,10 +38,7 @@ export class SecondLogs {
 
   /** What can be read of a copy; `null` where there is none. */
   private async read(key: string): Promise<Log | null> {
-    const entries = (await this.lines(key)).flatMap((line): LogEntry[] => {
-      const entry = parsed(line)
-      return entry === undefined ? [] : [entry as LogEntry]
-    })
+    const entries = (await this.lines(key)).map(jsonOrNull).filter(isEntry)
     return entries.length > 0 ? soundLog(entries) : null
   }
 
@@ -63,7 +60,7 @@ export class SecondLogs {
 
 /** The entries that are sound, each by itself: a damaged one does not take the others with it. */
 function soundLog(entries: readonly LogEntry[]): Log {
-  const { marks, takes } = logOf(entries.filter(isEntry))
+  const { marks, takes } = logOf(entries)
   const sound: Log = { marks: [], takes: [] }
   for (const mark of marks) {
     const base = 'from' in mark ? sound.marks.filter(({ id }) => id === mark.from) : []
@@ -74,19 +71,9 @@ function soundLog(entries: readonly LogEntry[]): Log {
 }
 
 function isEntry(entry: unknown): entry is LogEntry {
-  if (typeof entry !== 'object' || entry === null) return false
-  const { mark, take } = entry as { mark?: object; take?: object }
-  return (
-    (typeof take === 'object' && take !== null) ||
-    (typeof mark === 'object' && mark !== null && (hasSession(mark as never) || 'id' in mark))
-  )
-}
-
-function parsed(line: string): unknown {
-  try {
-    return JSON.parse(line)
-  } catch (error) {
-    if (error instanceof SyntaxError) return undefined // cut short by a crash
-    throw error
+  const { mark, take } = (typeof entry === 'object' && entry !== null ? entry : {}) as {
+    mark?: unknown
+    take?: unknown
   }
+  return [mark, take].some((each) => typeof each === 'object' && each !== null && 'id' in each)
 }

@@ -4,6 +4,9 @@ export function describeStorageTrouble(error: unknown): string {
   if (names.has('NewerDatabaseError')) {
     return 'A newer version of Remetra keeps data in this browser. This older version neither reads nor changes it. Reload the page to get the newer version, or export everything as it is from the list of sessions.'
   }
+  if (names.has('WorkerStoppedError')) {
+    return 'The part of the program that reads and writes files could not be loaded, or stopped. Nothing was changed. Reload the page and try again.'
+  }
   if (names.has('NewerDataError')) {
     return 'A newer version of Remetra changed this. Nothing was overwritten. Reload the page to use the newer version.'
   }
@@ -18,6 +21,13 @@ export function describeStorageTrouble(error: unknown): string {
     return 'The browser’s storage for this site was cleared or closed while this tab was open. What you see is on this screen only: export it, then reload the page.'
   }
   return 'The browser’s storage is blocked or failing, so nothing is kept when this tab closes. Export the session; to keep sessions here, allow this site to store data (a private window may not).'
+}
+
+/** An error as it crosses a thread, which keeps its name alone: the one that matters is the innermost. */
+export function asNamed(error: unknown): Error {
+  const named = new Error(describeStorageTrouble(error))
+  named.name = [...errorNames(error)].at(-1) ?? named.name
+  return named
 }
 
 /** Dexie wraps the browser’s errors: the cause carries the name that matters. */

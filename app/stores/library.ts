@@ -4,7 +4,7 @@ import { demoSession } from '#demo/index'
 import { asChange } from '#core/plan/as-change'
 import type { Log, Session } from '#core/session'
 import { applySettings, blankSession, nextName, readSession } from '#core/session'
-import type { AsideRow, SecondCopy, SessionRow } from '~/persistence'
+import type { SecondCopy, SessionRow } from '~/persistence'
 import {
   describeStorageTrouble,
   hasDatabase,
@@ -59,6 +59,15 @@ export const useLibraryStore = defineStore('library', () => {
       trouble.value = describeStorageTrouble(error)
       return false
     }
+  }
+
+  /** The same with a result: `null` where it failed. */
+  async function tried<T>(action: () => Promise<T>): Promise<T | null> {
+    let result: T | null = null
+    await attempt(async () => {
+      result = await action()
+    })
+    return result
   }
 
   const today = () => memos.dayOfUse(new Date().toDateString())
@@ -204,13 +213,7 @@ export const useLibraryStore = defineStore('library', () => {
     show,
     take,
     addOwn,
-    duplicate: async (key: string) => {
-      let copy: string | null = null
-      await attempt(async () => {
-        copy = await duplicate(key)
-      })
-      return copy as string | null
-    },
+    duplicate: (key: string) => tried(() => duplicate(key)),
     rename: async (key: string, name: string) => {
       let wrong: string | null = null
       const done = await attempt(async () => {
@@ -230,42 +233,20 @@ export const useLibraryStore = defineStore('library', () => {
     openDemo: () => add(demoSession(), 'Demo opened'),
     /** Writes what is open and nowhere else yet. */
     keepNow: () => open.keepNow(),
-    /** Does something with the storage that may fail, and says so. @returns `null` where it failed */
-    attempt: async <T>(action: () => Promise<T>): Promise<T | null> => {
-      let result: T | null = null
-      await attempt(async () => {
-        result = await action()
-      })
-      return result
-    },
+    attempt: tried,
     /** What was replaced by something else and is still there. */
-    replaced: async () => {
-      let rows: AsideRow[] = []
-      await attempt(async () => {
-        rows = await sessionRepository.replaced()
-      })
-      return rows
-    },
+    replaced: async () => (await tried(() => sessionRepository.replaced())) ?? [],
     isNewer,
     /** Whether a newer version of the program made the database, which is then left alone. */
     isNewerDatabase: async () => hasNewerDatabase(),
     /** Everything in the database as it is. */
-    rawFile: async () => {
-      let file: Blob | null = null
-      await attempt(async () => {
-        file = await rawDatabase()
-      })
-      return file as Blob | null
-    },
+    rawFile: () => tried(rawDatabase),
     dropReplaced: (number: number) => attempt(() => sessionRepository.dropReplaced(number)),
-    /** Adds what a session's log does not have of another copy of it. @returns how many entries; `null` where that failed, which is told. */
-    addToLog: async (key: string, log: Log) => {
-      let added = 0
-      const done = await attempt(async () => {
-        added = await logRepository.addMissing(key, log)
-      })
-      return done ? added : null
-    },
+    /**
+     * Adds what a session's log does not have of another copy of it.
+     * @returns how many entries; `null` where that failed, which is told
+     */
+    addToLog: (key: string, log: Log) => tried(() => logRepository.addMissing(key, log)),
     /** When the last backup was made, or this browser began to keep something. */
     lastBackup: async () => {
       let since: string | undefined

@@ -2,6 +2,7 @@ import { expose } from 'comlink'
 import { readSessionFile } from '#core/session/session-file'
 import { RemetraDatabase } from '~/persistence/database'
 import { restoreBackup, saveBackup } from '~/persistence/backup-work'
+import { asNamed } from '~/persistence/storage-trouble'
 
 /** Reads and writes whole files beside the page: a long log or a backup would hold it up. */
 const work = {
@@ -15,6 +16,8 @@ async function inDatabase<T>(use: (database: RemetraDatabase) => Promise<T>): Pr
   const database = new RemetraDatabase()
   try {
     return await use(database)
+  } catch (error) {
+    throw asNamed(error)
   } finally {
     database.close()
   }

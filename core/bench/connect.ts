@@ -2,7 +2,10 @@ import type { Connection } from '../simulated/record'
 
 const SILENT: Connection = { from: 'host', signal: { kind: 'silence', seconds: 1 } }
 
-/** The channels of a simulated interface's recording: each connection on the one that was typed, counted from 1, and silence on those between. */
+/**
+ * The channels of a simulated interface's recording: each connection on the one that was typed, counted from 1, and silence on
+ * those between.
+ */
 export const onChannels = (
   ...placed: readonly { channel: number | undefined; connection: Connection }[]
 ): Connection[] =>

@@ -15,7 +15,10 @@ export interface TakeCheck {
   /** Of the source, in the unit of its printed level. */
   level: number
   crest: number
-  /** From the rehearsal's greatest peak up to what the take passes with a chance of 1 %, dB, not below 0; `null` where no law of peaks could be told. */
+  /**
+   * From the rehearsal's greatest peak up to what the take passes with a chance of 1 %, dB, not below 0; `null` where no law of
+   * peaks could be told.
+   */
   surge: number | null
   /** Average over the quietest second, dB; `null` without one. */
   snr: number | null
@@ -82,8 +85,8 @@ export function keepTake(
 const REHEARSAL = 45
 
 /**
- * A rehearsal of a strip on the simulated interface: a voice as loud as the model says the source is at the input, recorded with the gain as
- * it is set. `null` for a strip that does not go from an analogue source into an interface.
+ * A rehearsal of a strip on the simulated interface: a voice as loud as the model says the source is at the input, recorded with the
+ * gain as it is set. `null` for a strip that does not go from an analogue source into an interface.
  */
 export function rehearsalOn(simulated: SimulatedInterface, session: Session, stripId: string): Take | null {
   const strip = session.strips.find((each) => each.id === stripId)

@@ -1,7 +1,10 @@
 import type { FindingCode } from '../session'
 import type { TimingFindingCode } from '../timing/finding-codes'
 
-/** Findings that are no fault that one would hear: advice, or figures that are missing or odd. Every other one belongs to a cause (`Cause.codes`). */
+/**
+ * Findings that are no fault that one would hear: advice, or figures that are missing or odd. Every other one belongs to a cause
+ * (`Cause.codes`).
+ */
 export const FINDINGS_WITHOUT_CAUSE = [
   'driven',
   'ein-below-thermal',

@@ -19,7 +19,8 @@ export interface Mend {
 
 /**
  * The first mend of a cause that keeps its word: the session no longer shows the cause, no stop is new on any strip, no
- * surge loses the room it has, and nothing is turned up while something clips, unless that is cured and the strip gets no louder by it. Where none does, or the session cannot show it, what a hand does.
+ * surge loses the room it has, and nothing is turned up while something clips, unless that is cured and the strip gets no
+ * louder by it. Where none does, or the session cannot show it, what a hand does.
  */
 export function mendOf(view: DiagnosisView, id: CauseId): Mend {
   const { mends, present, after, caution, ...cause } = causeOf(id)

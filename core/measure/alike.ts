@@ -1,7 +1,10 @@
 import { median } from '../numeric/statistics'
 import type { Stretch } from './steady'
 
-/** The longest run of levels that lie within so many decibels of the usual one, counted in levels; `null` where there is none. Silence is never in it. */
+/**
+ * The longest run of levels that lie within so many decibels of the usual one, counted in levels; `null` where there is none.
+ * Silence is never in it.
+ */
 export function longestAlike(levels: readonly number[], within: number): Stretch | null {
   const heard = levels.filter(Number.isFinite)
   if (heard.length === 0) return null

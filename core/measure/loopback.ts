@@ -18,7 +18,10 @@ export interface Loopback {
   repeats: number[]
   /** Half the range of the repeats, frames. */
   spreadFrames: number
-  /** How the lag grows with time, parts per million: positive where the return falls more and more behind; `null` with less than three repeats. */
+  /**
+   * How the lag grows with time, parts per million: positive where the return falls more and more behind; `null` with less than
+   * three repeats.
+   */
   driftPpm: number | null
 }
 

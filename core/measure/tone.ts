@@ -32,7 +32,10 @@ export interface Tone {
 const MOST_HARMONICS = 10
 /** The tone may sway by this much within the stretch that is looked at. */
 const STEADINESS = { within: 1.5, least: 0.3 }
-/** What is left without the tone is looked at in blocks; one that is so far from most holds a knock, a click or a dropout (common practice, no source). */
+/**
+ * What is left without the tone is looked at in blocks; one that is so far from most holds a knock, a click or a dropout (common
+ * practice, no source).
+ */
 const ALIKE = { seconds: 0.25, within: 6, least: 4 }
 /** What is under this, dBFS, is the rounding of a tone that was worked out, not recorded. */
 const LEAST_REST = -130

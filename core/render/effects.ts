@@ -1,7 +1,10 @@
 import { seeded } from '../numeric/random'
 import { heardTwice } from './heard-twice'
 
-/** What happens to a sound besides its levels: how a fault sounds. Levels in dBFS (AES17), dB against the sound itself where nothing else is said. */
+/**
+ * What happens to a sound besides its levels: how a fault sounds. Levels in dBFS (AES17), dB against the sound itself where nothing
+ * else is said.
+ */
 export interface Effects {
   /** Mains hum of a level in all, with its multiples. */
   hum?: { mains: 50 | 60; level: number; lines: 'alone' | 'odd' | 'even' }

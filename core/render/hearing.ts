@@ -10,7 +10,10 @@ export interface Hearing {
   /** The programme, then a pause of nothing but noise, s. */
   seconds: number
   pauseSeconds?: number
-  /** The pause is played so much louder than it is, dB, yet never louder than the programme: most floors are too low to be heard beside it. */
+  /**
+   * The pause is played so much louder than it is, dB, yet never louder than the programme: most floors are too low to be heard
+   * beside it.
+   */
   pauseRaised?: number
   effects?: Effects
   seed?: number

@@ -34,7 +34,8 @@ export function programmeOf(
 }
 
 /**
- * A sound with a peak of 1 and another crest factor, found by halving: to a greater one every sample is raised to a power; to a smaller one it
+ * A sound with a peak of 1 and another crest factor, found by halving: to a greater one every sample is raised to a power; to a
+ * smaller one it
  * is pressed together, x(1 + k)/(|x| + k), which stays smooth where the sound crosses zero.
  * @param parts the sound falls into; the crest is that of the loudest, as a passage is measured
  */

@@ -3,7 +3,7 @@ import { JSONParser, TokenType } from '@streamparser/json'
 import type { Backup, BackupSession } from './backup-shape'
 import { BACKUP_FORMAT, BACKUP_VERSION, MOST_SESSIONS, headShape, sessionShape } from './backup-shape'
 import type { Fault } from './fault'
-import { describeReceived } from './fault'
+import { describeReceived, faultsUnder } from './fault'
 import type { Gear } from './gear'
 import { migrateGear } from './migrate'
 import { readSession } from './read'
@@ -99,7 +99,7 @@ export class BackupReader {
   private takeSession(value: unknown, path: string): void {
     const parsed = sessionShape.safeParse(value)
     if (!parsed.success) {
-      this.faults.push(...under(path, faultsFrom(parsed.error.issues, value)))
+      this.faults.push(...faultsUnder(path, faultsFrom(parsed.error.issues, value)))
       return
     }
     const { log: raw, steps: given, ...rest } = parsed.data
@@ -107,7 +107,7 @@ export class BackupReader {
     const steps = given.flatMap(({ session, ...step }, i) => {
       const reading = readSession(session)
       if (reading.ok) return [{ ...step, session: reading.session }]
-      faults.push(...under(`steps[${i}].session`, reading.faults))
+      faults.push(...faultsUnder(`steps[${i}].session`, reading.faults))
       return []
     })
     const log = raw === undefined ? null : readLog(raw)
@@ -118,14 +118,14 @@ export class BackupReader {
         code: 'no-such-step',
         message: `There is no step ${rest.cursor}. Give the number of one of its steps.`,
       })
-    this.faults.push(...under(path, faults))
+    this.faults.push(...faultsUnder(path, faults))
     if (faults.length === 0) this.sessions.push({ ...rest, steps, ...(log?.ok && { log: log.log }) })
   }
 
   private takeGear(value: unknown, path: string): void {
     const reading = readGear(migrateGear(value))
     if (reading.ok) this.shelf.push(reading.gear)
-    else this.faults.push(...under(path, reading.faults))
+    else this.faults.push(...faultsUnder(path, reading.faults))
   }
 
   private formatFault(): Fault | null {
@@ -180,12 +180,6 @@ class RootKeys {
     else if (token === TokenType.RIGHT_BRACE || token === TokenType.RIGHT_BRACKET) this.depth--
   }
 }
-
-const under = (head: string, faults: readonly Fault[]): Fault[] =>
-  faults.map((fault) => ({
-    ...fault,
-    path: fault.path === '' ? head : fault.path.startsWith('[') ? head + fault.path : `${head}.${fault.path}`,
-  }))
 
 const notJson = (error: unknown): Fault => ({
   path: '',

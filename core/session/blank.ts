@@ -2,6 +2,13 @@ import { readSession } from './read'
 import type { Session } from './session'
 import { SESSION_FORMAT, SESSION_VERSION } from './session'
 
+/** What an interface usually offers, and how long it takes (common practice, no source). */
+export const usualTiming = {
+  sampleRates: [44_100, 48_000, 96_000],
+  bufferSizes: [32, 64, 128, 256, 512, 1024],
+  latency: { converterIn: 20, converterOut: 20, safetyIn: 24, safetyOut: 24, buffersIn: 1, buffersOut: 1, fixed: 0.5 },
+}
+
 /**
  * A session to start from: one source, one microphone, one interface with two inputs, each with the middle of what is
  * usual for its kind (common practice, no source), to be overwritten with one's own figures.
@@ -46,17 +53,7 @@ export function blankSession(id: string, name: string): Session {
           { id: 'in2', ...input },
         ],
         outputs: [{ id: 'phones', type: 'headphone', specs: { fullScale: 10, impedance: 10 } }],
-        sampleRates: [44_100, 48_000, 96_000],
-        bufferSizes: [32, 64, 128, 256, 512, 1024],
-        latency: {
-          converterIn: 20,
-          converterOut: 20,
-          safetyIn: 24,
-          safetyOut: 24,
-          buffersIn: 1,
-          buffersOut: 1,
-          fixed: 0.5,
-        },
+        ...usualTiming,
       },
     ],
     strips: [

@@ -19,6 +19,13 @@ export function formatPath(parts: readonly PropertyKey[]): string {
   return text
 }
 
+/** Faults of a part of a file, with the path of the part before their own. */
+export const faultsUnder = (head: string, faults: readonly Fault[]): Fault[] =>
+  faults.map((fault) => ({ ...fault, path: joinPath(head, fault.path) }))
+
+const joinPath = (head: string, path: string): string =>
+  path === '' ? head : path.startsWith('[') ? `${head}${path}` : `${head}.${path}`
+
 /** A received value, short enough for a message. */
 export function describeReceived(value: unknown): string {
   if (value === undefined) return 'nothing'

@@ -1,5 +1,5 @@
 import type { Fault } from './fault'
-import { describeReceived } from './fault'
+import { describeReceived, faultsUnder } from './fault'
 import type { Log, StoredMark } from './log'
 import { LOG_VERSION, logEnvelope } from './log'
 import { readSession } from './read'
@@ -16,14 +16,14 @@ type MarkEnvelope = Envelope['marks'][number]
 /** Reads the log of a session file: every mark’s session as if it came from a file of its own. */
 export function readLog(raw: unknown): { ok: true; log: Log } | { ok: false; faults: Fault[] } {
   const newer = newerFault(raw)
-  if (newer) return { ok: false, faults: underLog([newer]) }
+  if (newer) return { ok: false, faults: faultsUnder('log', [newer]) }
   const parsed = logEnvelope.safeParse(raw)
   if (!parsed.success)
-    return { ok: false, faults: underLog(faultsFrom(parsed.error.issues.slice(0, MOST_FAULTS), raw)) }
+    return { ok: false, faults: faultsUnder('log', faultsFrom(parsed.error.issues.slice(0, MOST_FAULTS), raw)) }
   const reading = readMarks(parsed.data.marks)
   const all = [...reading.faults, ...doubles('marks', parsed.data.marks), ...doubles('takes', parsed.data.takes)]
   return all.length > 0
-    ? { ok: false, faults: underLog(all.slice(0, MOST_FAULTS)) }
+    ? { ok: false, faults: faultsUnder('log', all.slice(0, MOST_FAULTS)) }
     : { ok: true, log: { marks: reading.marks, takes: parsed.data.takes } }
 }
 
@@ -35,8 +35,7 @@ function readMarks(envelopes: readonly MarkEnvelope[]): { marks: StoredMark[]; f
     const reading = readMark(envelope, whole)
     if (envelope.session !== undefined) whole.set(envelope.id, envelope.session)
     if (reading.ok) return [reading.mark]
-    if (faults.length < MOST_FAULTS)
-      faults.push(...reading.faults.map((fault) => ({ ...fault, path: joined(`marks[${i}]`, fault.path) })))
+    if (faults.length < MOST_FAULTS) faults.push(...faultsUnder(`marks[${i}]`, reading.faults))
     return []
   })
   return { marks, faults }
@@ -51,7 +50,7 @@ export function readMark(
     const reading = readMarkSession(session)
     return reading.ok
       ? { ok: true, mark: { ...head, session: reading.session } }
-      : { ok: false, faults: at('session', reading.faults) }
+      : { ok: false, faults: faultsUnder('session', reading.faults) }
   }
   if (from === undefined || changes === undefined) return refuse('session', 'missing', NO_SESSION)
   if (!whole.has(from))
@@ -62,7 +61,7 @@ export function readMark(
   const reading = readMarkSession(then)
   return reading.ok
     ? { ok: true, mark: { ...head, from, changes } }
-    : { ok: false, faults: at('changes', reading.faults) }
+    : { ok: false, faults: faultsUnder('changes', reading.faults) }
 }
 
 const NO_SESSION = 'Give the session as it stood, or "from" and "changes".'
@@ -91,12 +90,6 @@ const refuse = (path: string, code: string, message: string) => ({
   ok: false as const,
   faults: [{ path, code, message }],
 })
-
-const joined = (head: string, path: string): string =>
-  path === '' ? head : path.startsWith('[') ? head + path : `${head}.${path}`
-const at = (head: string, faults: readonly Fault[]): Fault[] =>
-  faults.map((fault) => ({ ...fault, path: joined(head, fault.path) }))
-const underLog = (faults: readonly Fault[]): Fault[] => at('log', faults)
 
 function doubles(list: string, entries: readonly { id: string }[]): Fault[] {
   const seen = new Set<string>()

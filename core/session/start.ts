@@ -1,3 +1,4 @@
+import { usualTiming } from './blank'
 import { blankGear } from './blank-gear'
 import type { BusUse } from './busses'
 import { addFedBus } from './busses'
@@ -310,16 +311,6 @@ function unitFor(types: readonly InputType[], ids: readonly string[]): AudioInte
   return {
     ...unit,
     inputs: inputs as AudioInterface['inputs'],
-    sampleRates: [44_100, 48_000, 96_000] as unknown as AudioInterface['sampleRates'],
-    bufferSizes: [32, 64, 128, 256, 512, 1024] as unknown as AudioInterface['bufferSizes'],
-    latency: {
-      converterIn: 20,
-      converterOut: 20,
-      safetyIn: 24,
-      safetyOut: 24,
-      buffersIn: 1,
-      buffersOut: 1,
-      fixed: 0.5,
-    } as unknown as AudioInterface['latency'],
+    ...(usualTiming as unknown as Pick<AudioInterface, 'sampleRates' | 'bufferSizes' | 'latency'>),
   }
 }

@@ -52,14 +52,17 @@ export class Lane {
       if (late.aborted) throw tooLong(this.options.limit)
       throw error
     } finally {
-      this.running--
-      this.waiting.shift()?.()
+      // Whoever waits takes the place over; nobody comes between.
+      const next = this.waiting.shift()
+      if (next) next()
+      else this.running--
     }
   }
 
   /** Waits for a free thread. */
   private async turn(ended: AbortSignal | undefined): Promise<void> {
-    if (this.running >= this.options.threads) {
+    if (this.running < this.options.threads) this.running++
+    else {
       if (this.waiting.length >= MOST_WAITING) throw busy()
       await new Promise<void>((resolve, reject) => {
         const leave = (error: unknown) => {
@@ -78,6 +81,5 @@ export class Lane {
         this.waiting.push(go)
       })
     }
-    this.running++
   }
 }

@@ -31,7 +31,7 @@ const CHARACTER = 2e-5
 export function placeOf(question: SessionQuestion, text: string): Place {
   const { once, stage } = COST[question]
   const braces = text.split('{').length - 1
-  // A stage takes two, its settings and itself, and its box and inputs as many again.
+  // A stage opens two, for itself and its settings; with its box and that box's inputs it is about three.
   const cost = once + CHARACTER * text.length + (stage * braces) / 3
   return cost <= HERE ? 'here' : cost <= SHORT ? 'short' : 'long'
 }

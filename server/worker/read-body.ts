@@ -1,5 +1,5 @@
 import type { Fault, Session } from '#core/session'
-import { describeReceived, readSession } from '#core/session'
+import { describeReceived, faultsUnder, readSession } from '#core/session'
 
 interface Refused {
   ok: false
@@ -27,10 +27,5 @@ export function readBody(
     return refuse({ path: '', code: 'wrong-type', message: `Got ${describeReceived(body)}. Give ${wanted}.` })
   const asked = body as Record<string, unknown>
   const reading = readSession(asked.session)
-  return reading.ok
-    ? { ok: true, asked, session: reading.session }
-    : refuse(...reading.faults.map((each) => ({ ...each, path: under('session', each.path) })))
+  return reading.ok ? { ok: true, asked, session: reading.session } : refuse(...faultsUnder('session', reading.faults))
 }
-
-const under = (head: string, path: string) =>
-  path === '' ? head : path.startsWith('[') ? `${head}${path}` : `${head}.${path}`

@@ -47,7 +47,7 @@ test('takes by key: numbered on, judged, with the mark whose settings they were 
   await expect(page.locator('[data-take="2"]')).toContainText('With take 2')
   await page.keyboard.press('x')
   await expect(page.locator('[data-take="2"]').getByRole('radio', { name: 'no' })).toBeChecked()
-  await page.locator('[data-take="2"]').getByRole('button', { name: 'Cross out' }).click()
+  await page.locator('[data-take="2"]').getByRole('button', { name: 'Delete' }).click()
   await expect(page.locator('[data-take="2"]')).toHaveCount(0)
   // It is kept apart from undo, and is there again after a reload.
   await page.keyboard.press('Control+z')
@@ -108,4 +108,33 @@ test('the log goes with the file, and another copy’s log is added without doub
   await (await chooser).setFiles({ name: 'copy.json', mimeType: 'application/json', buffer: Buffer.from(text) })
   await expect(page.locator('[data-marks]')).toContainText('This log already has everything in that file.')
   await expect(page.locator('[data-mark="Good"]')).toHaveCount(1)
+})
+
+test('of a thousand takes and two hundred marks only those in sight are on the page; the first is found by scrolling', async ({
+  page,
+}) => {
+  await log(page)
+  await mark(page, 'Good')
+  const file = JSON.parse(await savedAs(page, () => page.keyboard.press('e'))) as {
+    log: { version?: number; marks: object[]; takes: object[] }
+  }
+  const [first] = file.log.marks as { id: string; at: string }[]
+  const at = first?.at
+  file.log.version = 2
+  file.log.marks.push(
+    ...Array.from({ length: 199 }, (_, i) => ({ id: `m${i}`, name: `Mark ${i}`, at, from: first?.id, changes: [] })),
+  )
+  file.log.takes = Array.from({ length: 1000 }, (_, i) => ({ id: `t${i}`, number: i + 1, strips: ['narrator'], at }))
+  await paste(page, JSON.stringify(file))
+  await expect(page.locator('[data-gain-handle]')).toBeVisible()
+  await goToLog(page)
+  await expect(page.locator('[data-take="1000"]')).toBeVisible()
+  expect(await page.locator('[data-take]').count()).toBeLessThan(60)
+  expect(await page.locator('[data-mark]').count()).toBeLessThan(60)
+  await page
+    .getByLabel('Takes', { exact: true })
+    .last()
+    .evaluate((table) => table.scrollTo(0, table.scrollHeight))
+  await expect(page.locator('[data-take="1"]')).toBeVisible()
+  await expect(page.locator('[data-take="1000"]')).toHaveCount(0)
 })

@@ -43,6 +43,23 @@ test.describe('without the server', () => {
   })
 })
 
+test.describe('a newer version', () => {
+  test.use({ serviceWorkers: 'allow' })
+  test('that another tab took is told in this one, and a reload loses nothing', async ({ page }) => {
+    await open(page)
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+    await page.reload()
+    await expect(gain(page)).toHaveValue('35')
+    // What the browser says to every tab when a worker takes over.
+    await page.evaluate(() => navigator.serviceWorker.dispatchEvent(new Event('controllerchange')))
+    await expect(page.locator('[data-notice="version-taken"]')).toContainText('in use in another tab')
+    await gain(page).fill('42')
+    await page.locator('[data-notice="version-taken"]').getByRole('button', { name: 'Reload' }).click()
+    await expect(page.locator('[data-notice="version-taken"]')).toHaveCount(0)
+    await expect(gain(page)).toHaveValue('42')
+  })
+})
+
 test('a late part that does not come says so, and nothing else is lost', async ({ page }) => {
   await open(page)
   await page.waitForLoadState('networkidle')

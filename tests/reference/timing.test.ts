@@ -206,6 +206,14 @@ describe('the fit of measured round trips', () => {
     const truth = (1000 * (2 * 128 + 144)) / 96_000
     expect(Math.abs((at(96_000)?.milliseconds ?? Number.NaN) - truth)).toBeLessThanOrEqual(at(96_000)?.spread ?? 0)
   })
+  it('of very many readings the last forty are fitted, and the table has 32 rates and buffers at most', () => {
+    const many = Array.from({ length: 500 }, (_, i) => trip(44_100 + i, 32 + i, 1 + (2000 * (32 + i)) / (44_100 + i)))
+    const { fit, remarks } = fitRoundTrips(many, 2)
+    expect([fit?.points, remarks[0]]).toEqual([40, 'The fit uses the last 40 readings.'])
+    expect(fit?.buffers).toBe(2)
+    expect(timeSession(timed({ roundTrips: many })).matrix).toHaveLength(32 * 32)
+    expect(cell(timed({ roundTrips: many }), 48_000, 128)).toBeDefined()
+  })
   it('an outlier is named and left out', () => {
     const good = [44_100, 48_000].flatMap((rate) =>
       [64, 128, 256, 512].map((size, i) => trip(rate, size, (1000 * (2 * size + 100)) / rate + 0.5 + 0.02 * (i % 2))),

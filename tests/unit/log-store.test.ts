@@ -1,23 +1,17 @@
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Mark, Take } from '#core/session'
 import { applyChanges } from '#core/session'
 import { demoSession } from '#demo/index'
 import { dropLastWords, lastWordsOf, leaveLastWords, logRepository, sessionRepository } from '~/persistence'
 import { useLogStore } from '~/stores/log'
 import { useSessionStore } from '~/stores/session'
 import { logTrouble, unlogged } from '~/stores/unlogged'
+import { markOf, takeOf } from '../support/log'
 
 const session = demoSession()
-const take = (id: string, number: number): Take => ({
-  id,
-  number,
-  name: '',
-  strips: [],
-  at: '2026-11-20T19:30:00+01:00',
-})
-const mark = (id: string): Mark => ({ id, name: `Mark ${id}`, at: '2026-11-20T19:00:00+01:00', session })
+const take = takeOf
+const mark = (id: string) => markOf(session, id)
 let count = 0
 async function opened() {
   const key = `log-store-${count++}`

@@ -14,25 +14,13 @@ import { RemetraDatabase } from '~/persistence/database'
 import { LogRepository } from '~/persistence/log-repository'
 import { SessionRepository } from '~/persistence/session-repository'
 import { demoSession } from '../../demo'
+import { markOf, takeOf } from '../support/log'
 
 const session = demoSession()
 const change = (strip: string, stage: string, setting: string, to: unknown) =>
   ({ strip, stage, setting, to }) as unknown as Change
-const mark = (id: string, of: Session = session, more: Partial<Mark> = {}): Mark => ({
-  id,
-  name: `Mark ${id}`,
-  at: '2026-11-20T19:00:00+01:00',
-  session: of,
-  ...more,
-})
-const take = (number: number, more: Partial<Take> = {}): Take => ({
-  id: `take-${number}`,
-  number,
-  name: '',
-  strips: ['narrator'],
-  at: '2026-11-20T19:30:00+01:00',
-  ...more,
-})
+const mark = (id: string, of: Session = session, more: Partial<Mark> = {}) => markOf(of, id, more)
+const take = (number: number, more: Partial<Take> = {}) => takeOf(`take-${number}`, number, more)
 const evaluated = (of: Session) => ({ session: of, evaluation: evaluateSession(of) })
 
 describe('the log in the session file', () => {
@@ -135,7 +123,7 @@ describe('entries', () => {
     ])
     expect(logOf(entriesOf(log))).toEqual(log)
   })
-  it('numbers count on past what is crossed out', () => {
+  it('numbers count on past what is deleted', () => {
     expect(nextTakeNumber({ takes: [] })).toBe(1)
     expect(nextTakeNumber({ takes: [take(3), take(7, { struck: true })] })).toBe(8)
   })
@@ -269,7 +257,7 @@ describe('sheets', () => {
     ])
     expect(stageBoxTable(session)[1]?.slice(6)).toEqual(['on', 'out'])
   })
-  it('the take log leaves out what is crossed out', () => {
+  it('the take log leaves out what is deleted', () => {
     const log = {
       marks: [mark('m')],
       takes: [take(1, { mark: 'm', seconds: 3750, peak: -9.05, clippedRuns: 0 }), take(2, { struck: true })],

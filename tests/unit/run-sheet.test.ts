@@ -3,7 +3,7 @@ import { evaluateSession } from '#core/evaluation/evaluate-session'
 import type { Change, Session } from '#core/session'
 import { applyChanges } from '#core/session'
 import { runSheet, withTick, withoutTicks } from '#core/soundcheck/run-sheet'
-import { groups } from '#core/soundcheck/step'
+import { groups, instruction } from '#core/soundcheck/step'
 import { demoSession } from '../../demo'
 
 const sheetOf = (session: Session) => runSheet(session, evaluateSession(session))
@@ -20,6 +20,14 @@ describe('the run sheet of the demo', () => {
     const order = steps.map(({ group }) => groups.indexOf(group))
     expect(order).toEqual([...order].sort((a, b) => a - b))
     expect(new Set(steps.map(({ group }) => group))).toEqual(new Set(groups.filter((each) => each !== 'pairs')))
+  })
+  it('works out a caution when it is read, and once', () => {
+    let asked = 0
+    const late = instruction({ id: 'x', group: 'plugs', title: 'X', caution: () => `Caution ${++asked}` })
+    const same = Object.assign(late, { state: 'open' })
+    expect(asked).toBe(0)
+    expect([same.caution, same.caution, asked]).toEqual(['Caution 1', 'Caution 1', 1])
+    expect(JSON.parse(JSON.stringify(same)).caution).toBe('Caution 1')
   })
   it('says to which position, on which meter, and what must be read there', () => {
     expect(step(session, 'narrator.n3.gain')).toMatchObject({

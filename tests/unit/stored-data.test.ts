@@ -21,13 +21,15 @@ import { after } from '#core/trainer/schedule'
 import { dbSpl } from '#core/units'
 import { readCsv, writeCsv } from '~/composables/csv'
 import { restoreBackup, saveBackup } from '~/persistence/backup-work'
+import { NewerDatabaseError } from '~/persistence/conflict'
 import { RemetraDatabase } from '~/persistence/database'
 import { LogRepository } from '~/persistence/log-repository'
 import { rawParts } from '~/persistence/raw-export'
 import { SessionRepository } from '~/persistence/session-repository'
 import { ShelfRepository } from '~/persistence/shelf-repository'
-import { describeStorageTrouble } from '~/persistence/storage-trouble'
+import { asNamed, describeStorageTrouble } from '~/persistence/storage-trouble'
 import { TrainerRepository } from '~/persistence/trainer-repository'
+import { markOf, takeOf } from '../support/log'
 import { example1, valid } from '../support/sessions'
 
 const session = demoSession()
@@ -36,24 +38,21 @@ let names = 0
 const fresh = () => new RemetraDatabase(`stored-${names++}`)
 const withGain = (gain: number): Session =>
   applyChanges(session, [{ strip: 'narrator', stage: 'n3', setting: 'gain', to: gain } as unknown as Change])
-const mark = (id: string, of: Session = session): Mark => ({
-  id,
-  name: `Mark ${id}`,
-  at: '2026-11-20T19:00:00+01:00',
-  session: of,
-})
-const take = (id: string, number: number): Take => ({
-  id,
-  number,
-  name: '',
-  strips: [],
-  at: '2026-11-20T19:30:00+01:00',
-})
+const mark = (id: string, of: Session = session) => markOf(of, id)
+const take = takeOf
 const history = (numbers: number[], cursor: number, of = session) => ({
   name: of.name,
   steps: numbers.map((number) => ({ number, label: `Step ${number}` })),
   cursor,
   unwritten: [{ number: cursor, label: `Step ${cursor}`, session: of }],
+})
+
+/** A step as a newer version writes it. */
+const newerStep = (number: number, more: object = {}) => ({
+  key: 'k',
+  number,
+  label: 'New',
+  session: { ...session, version: NEWER, ...more } as never,
 })
 
 describe('data of a newer version', () => {
@@ -80,12 +79,7 @@ describe('data of a newer version', () => {
     const database = fresh()
     const repository = new SessionRepository(database)
     const row = await repository.create('k', session, 'Opened')
-    await database.revisions.put({
-      key: 'k',
-      number: 1,
-      label: 'New',
-      session: { ...session, version: NEWER, wonder: 1 } as never,
-    })
+    await database.revisions.put(newerStep(1, { wonder: 1 }))
     await database.sessions.update('k', {
       cursor: 1,
       version: NEWER,
@@ -111,12 +105,7 @@ describe('data of a newer version', () => {
     const database = fresh()
     const repository = new SessionRepository(database)
     const row = await repository.create('k', session, 'Opened')
-    await database.revisions.put({
-      key: 'k',
-      number: 5,
-      label: 'New',
-      session: { ...session, version: NEWER } as never,
-    })
+    await database.revisions.put(newerStep(5))
     await expect(repository.sync(row, history([0, 1], 1))).rejects.toMatchObject({ name: 'NewerDataError' })
     expect(await database.revisions.count()).toBe(2)
   })
@@ -371,6 +360,16 @@ const logStored = (marks: readonly Mark[]) => {
     return stored
   })
 }
+
+describe('an error of the storage', () => {
+  it('keeps the name that matters when it crosses a thread', () => {
+    const inner = new NewerDatabaseError('made by a newer version')
+    const crossed = asNamed(Object.assign(new Error(''), { name: 'DatabaseClosedError', inner }))
+    expect(describeStorageTrouble({ name: crossed.name, message: crossed.message })).toContain(
+      'newer version of Remetra keeps',
+    )
+  })
+})
 
 describe('cells and texts of tables', () => {
   it.each(['=1+1', '+cmd', '-2+3', '−2+3', '@sum', '\tx', '\rx', '\u0000x', '  =1', "'quoted"])(

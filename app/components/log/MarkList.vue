@@ -65,7 +65,8 @@ async function merge() {
       ref="scroller"
       class="max-h-[60vh] overflow-y-auto"
       :tabindex="view.marks.length > 0 ? 0 : undefined"
-      role="group" aria-label="All marks"
+      role="group"
+      aria-label="All marks"
     >
       <ul :style="{ paddingTop: `${above}px`, paddingBottom: `${below}px` }">
         <li
@@ -85,20 +86,20 @@ async function merge() {
           <p class="mt-0.5 flex flex-wrap gap-x-3">
             <button type="button" class="action" @click="view.show('recall', mark.id)">Back to it</button>
             <button type="button" class="action" @click="view.show('compare', mark.id)">Compare</button>
-            <button type="button" class="action" @click="log.changeMark(mark, { struck: true })">Cross out</button>
+            <button type="button" class="action" @click="log.changeMark(mark, { struck: true })">Delete</button>
           </p>
         </li>
       </ul>
     </div>
     <p v-if="struck().length > 0" class="mt-2">
       <button type="button" class="action" :aria-expanded="showsStruck" @click="showsStruck = !showsStruck">
-        {{ struck().length }} crossed out
+        {{ struck().length }} deleted
       </button>
     </p>
     <ul v-if="showsStruck">
       <li v-for="mark in struck()" :key="mark.id" class="flex justify-between gap-2 py-0.5">
         <s class="text-muted">{{ mark.name }}</s>
-        <button type="button" class="action" @click="log.changeMark(mark, { struck: undefined })">Put back</button>
+        <button type="button" class="action" @click="log.changeMark(mark, { struck: undefined })">Restore</button>
       </li>
     </ul>
     <p class="mt-3">

@@ -84,7 +84,7 @@ function choose(event: Event) {
         class="action whitespace-nowrap"
         @click="change({ struck: take.struck ? undefined : true })"
       >
-        {{ take.struck ? 'Put back' : 'Cross out' }}
+        {{ take.struck ? 'Restore' : 'Delete' }}
       </button>
     </td>
   </tr>

@@ -50,7 +50,7 @@ async function takeFile(take: Take, recordingOf: File) {
           <th class="pr-2 text-right">Clipped</th>
           <th class="pr-2">Mark</th>
           <th class="pr-2">Note</th>
-          <th><span class="sr-only">Cross out</span></th>
+          <th><span class="sr-only">Delete</span></th>
         </tr>
       </thead>
       <tbody>

@@ -56,7 +56,7 @@ const struck = computed(() => logStore.log.takes.filter((take) => take.struck).l
     </div>
     <p v-if="struck > 0" class="mt-2">
       <button type="button" class="action" :aria-pressed="showsStruck" @click="showsStruck = !showsStruck">
-        {{ showsStruck ? 'Hide' : 'Show' }} {{ struck }} crossed out
+        {{ showsStruck ? 'Hide' : 'Show' }} {{ struck }} deleted
       </button>
     </p>
     <p class="mt-2 text-xs text-muted">Keys for the last take: Y keep, D maybe, X no.</p>

@@ -3,7 +3,10 @@ import type { ResolvedOutput } from '../resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 
-/** An interface output, from dBFS to dBu: 0 dBFS comes out as its full scale, and its converter's noise lies its dynamic range under that. */
+/**
+ * An interface output, from dBFS to dBu: 0 dBFS comes out as its full scale, and its converter's noise lies its dynamic range under
+ * that.
+ */
 export const interfaceOutputChain: LineTraits<ResolvedOutput> = {
   ...plain,
   compile: ({ id, specs: { fullScale, dynamicRange } }) => ({

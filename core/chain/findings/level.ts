@@ -1,15 +1,14 @@
 import type { Change, Draft, Mend, TargetReading } from '../../session'
 import { isBus } from '../../session'
-import { db, formatDecimal } from '../../units'
+import { formatDecimal } from '../../units'
 import type { Point } from '../cascade'
 import { hasDynamics } from '../dynamics'
-import type { GainControl } from '../gain-control'
 import { padOf } from '../remedies'
-import type { SettableGain } from '../settable-gain'
-import { gainAtTarget } from '../settable-gain'
 import type { ReadingPlace } from '../target-window'
 import { aimError, meterReading, windowError } from '../target-window'
-import { indexOf, levelControls, setting } from './controls'
+import { setting } from './controls'
+import type { Advice } from './gain-advice'
+import { adviceFor, withGainSet } from './gain-advice'
 import { closerMend, inlinePreampMend } from './more-level'
 import { lowerSends } from './sends'
 import { leastLess, tried } from './trial'
@@ -51,57 +50,6 @@ interface LevelState {
   place: ReadingPlace
   point: Point
   advice: Advice | null
-}
-
-/** What the gain before the meter would be set to for the target alone. */
-interface Advice extends SettableGain {
-  control: GainControl
-  /** Wanted less what the range gives, dB; positive where more is wanted, negative where less. */
-  short: number
-}
-
-/** Of several gains the last one that reaches by itself; where none does, the last. */
-function adviceFor(view: StripView, place: ReadingPlace, point: Point): Advice | null {
-  const all = levelControls(view).map((control) => adviceAt(control, view, place, point))
-  return all.find(({ limit }) => limit === null) ?? all[0] ?? null
-}
-
-function adviceAt(control: GainControl, view: StripView, place: ReadingPlace, point: Point): Advice {
-  const { low, high, aim } = view.target
-  // A target that reads averages must not take the peaks over the top.
-  const room = point.headroom ?? Infinity
-  const wanted = isCurvedBetween(view, control, place)
-    ? solvedGain(view, control, place)
-    : Math.min(control.value - aimError(point, place, view.target), control.value + room)
-  const settable = gainAtTarget(control.range, wanted, {
-    under: aim - low,
-    over: Math.min(high - aim, control.value + room - wanted),
-  })
-  const short = settable.limit === null ? 0 : wanted - settable.gain
-  return { control, short, ...settable }
-}
-
-/** Whether a curve stands between a gain and the meter: there a decibel is not a decibel. */
-const isCurvedBetween = (view: StripView, control: GainControl, place: ReadingPlace): boolean =>
-  view.stages.some((stage, i) => i > indexOf(view, control) && i <= place.index && hasDynamics(stage))
-
-/** The gain for the target, solved by evaluating; beyond its range by what is missing at its end. */
-function solvedGain(view: StripView, control: GainControl, place: ReadingPlace): number {
-  const { gainMin, gainMax } = control.range
-  const over = (gain: number): number => {
-    const { points = [], error = 0 } = tried(view, [setting(view, control, db(gain))]) ?? {}
-    return Math.max(error ?? 0, -(points[place.index]?.headroom ?? Infinity))
-  }
-  const [atLeast, atMost] = [over(gainMin), over(gainMax)]
-  if (atLeast > 0) return gainMin - atLeast
-  if (atMost < 0) return gainMax - atMost
-  let [low, high] = [gainMin, gainMax]
-  while (high - low > 0.005) {
-    const middle = (low + high) / 2
-    if (over(middle) > 0) high = middle
-    else low = middle
-  }
-  return low
 }
 
 const stageOf = ({ view, place, advice }: LevelState) =>
@@ -334,19 +282,3 @@ function moreLevel({ view, place, advice }: LevelState): Mend[] {
     ...inlinePreampMend(view, advice.short, (changes) => withGainSet(view, changes, advice.control)),
   ]
 }
-
-/** Changes, and the gain set again to what the target then wants, solved by evaluating. */
-export function withGainSet(view: StripView, changes: Change[], control: GainControl | undefined): Change[] {
-  if (!control) return changes
-  const { low, high, aim } = view.target
-  let gain = control.value
-  // Through a curve the first step falls short: what is left is added.
-  for (let round = 0; round < ROUNDS; round++) {
-    const error = tried(view, [...changes, setting(view, control, db(gain))])?.error
-    if (error == null || Math.abs(error) < 0.005) break
-    gain = Math.min(control.range.gainMax, Math.max(control.range.gainMin, gain - error))
-  }
-  const { gain: to } = gainAtTarget(control.range, gain, { under: aim - low, over: high - aim })
-  return [...changes, setting(view, control, to)]
-}
-const ROUNDS = 6

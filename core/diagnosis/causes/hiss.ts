@@ -50,7 +50,10 @@ const asPlanned = (view: DiagnosisView) => {
 const roomShare = (view: DiagnosisView) => shareOf(view, ({ name }) => name === 'room')
 const preampShare = (view: DiagnosisView) => shareOf(view, ({ name }) => name === 'preamp' || name === 'thermal')
 
-/** The first gain behind the source where it stands within 3 dB of the end of its range. An output turned up behind it is another matter. */
+/**
+ * The first gain behind the source where it stands within 3 dB of the end of its range. An output turned up behind it is another
+ * matter.
+ */
 const atEnd = (view: DiagnosisView) =>
   view.chain.controls
     .filter(({ isFader, isSystemSlider, domain }) => !isFader && !isSystemSlider && domain === 'analogue')

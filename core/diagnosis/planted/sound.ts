@@ -5,7 +5,10 @@ import type { SymptomId } from '../symptom'
 import { trebleCut } from '../treble'
 import type { DiagnosisView } from '../view'
 
-/** How hidden faults sound: what no setting tells, a hand and an ear find. Figures drawn from what is usual (common practice, no source). */
+/**
+ * How hidden faults sound: what no setting tells, a hand and an ear find. Figures drawn from what is usual (common practice, no
+ * source).
+ */
 const HIDDEN: Partial<Record<CauseId, Effects & { silent?: boolean }>> = {
   'earth-loop': { hum: { mains: 50, level: -48, lines: 'odd' } },
   'di-earth': { hum: { mains: 50, level: -46, lines: 'odd' } },

@@ -23,7 +23,10 @@ export interface Heard {
 
 export interface HeardChannel {
   peak: number | null
-  /** Runs at the extreme – or samples, where noise was added behind –, and where that lies: below full scale it was clipped before the converter. */
+  /**
+   * Runs at the extreme – or samples, where noise was added behind –, and where that lies: below full scale it was clipped before
+   * the converter.
+   */
   clipped: { count: number; level: number } | null
   dropouts: Dropouts
   /** Constant offset; `null` where there is none worth a word. */
@@ -109,7 +112,8 @@ function clippedOf(samples: Float64Array, peak: number): HeardChannel['clipped']
   const level = amplitudeToDbfs(peak)
   if (level === null || peak < QUIET_PEAK) return null
   if (count > 0) return { count, level }
-  // Clipped before a noise was added, no two samples are alike; yet far more stand at the top than right under it. A sine has 0.6 times as many.
+  // Clipped before a noise was added, no two samples are alike; yet far more stand at the top than right under it. A sine has 0.6
+  // times as many.
   return top >= LEAST_AT_TOP && top > 1.5 * below ? { count: top, level } : null
 }
 const [TOP, UNDER_TOP] = [0.985, 0.9]
