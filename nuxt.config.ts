@@ -4,9 +4,11 @@ import { buildServerWorker } from './scripts/server-worker'
 import { withoutSideEffects } from './scripts/without-side-effects'
 import { jstatUsed } from './scripts/jstat-used'
 import { writeServiceWorker } from './scripts/service-worker'
-import { withoutSchemaWriter } from './scripts/without-schema-writer'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+/** What makes code for the browser smaller than bundling alone. */
+const smaller = () => [withoutSideEffects(), jstatUsed()]
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -33,7 +35,8 @@ export default defineNuxtConfig({
     },
   },
   colorMode: { classSuffix: '', preference: 'system', fallback: 'light', storageKey: 'remetra-theme' },
-  // The data lives in the browser, so there is nothing to render on a server.
+  // The data lives in the browser, so there is nothing to render on a server, and no second build for it.
+  $production: { ssr: false },
   routeRules: {
     '/**': { ssr: false },
     // A page that asks for embedding policies of all it loads asks its workers too.
@@ -58,12 +61,13 @@ export default defineNuxtConfig({
     // Slivers that two places share are packed with what needs them first: many small files compress badly.
     $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 3000 } } } },
     vue: { features: { optionsAPI: false } },
-    plugins: [withoutSideEffects(), jstatUsed(), withoutSchemaWriter(), tailwindcss()],
-    worker: { format: 'es' },
+    plugins: [...smaller(), tailwindcss()],
+    // A worker is a build of its own, which the plugins above do not reach.
+    worker: { format: 'es', plugins: smaller },
     // Inlined fonts would be data: addresses, which the content security policy refuses.
     build: {
       minify: 'terser',
-      terserOptions: { ecma: 2020, compress: { passes: 3 }, format: { comments: false } },
+      terserOptions: { ecma: 2020, format: { comments: false } },
       assetsInlineLimit: () => false,
     },
   },

@@ -5,7 +5,7 @@ import { log as logSchema } from './log'
 import type { Session } from './session'
 import { session as sessionSchema } from './session'
 import { name } from './text'
-import { z } from './z'
+import { described, z } from './z'
 
 export const BACKUP_FORMAT = 'remetra.backup'
 export const BACKUP_VERSION = 1
@@ -32,20 +32,20 @@ export const MOST_SESSIONS = 5000
 const MOST_STEPS = 1000
 const MOST_DAYS = 40_000
 
-const count = z.number().int().min(0)
+const count = z.int().check(z.minimum(0))
 
 export const progressShape = z.strictObject({
-  kind: z.string().min(1).max(100).describe('Grade and fault, or the drill.'),
-  box: z.number().int().min(0).max(20),
-  due: count.describe('Days since 1970.'),
+  kind: described('Grade and fault, or the drill.', z.string().check(z.minLength(1), z.maxLength(100))),
+  box: z.int().check(z.minimum(0), z.maximum(20)),
+  due: described('Days since 1970.', count),
   seen: count,
   good: count,
-  last: z.number().describe('Points of the last time.'),
+  last: described('Points of the last time.', z.number()),
 })
-export const practiceShape = z.strictObject({ day: count, seconds: z.number().min(0).max(86_400) })
+export const practiceShape = z.strictObject({ day: count, seconds: z.number().check(z.minimum(0), z.maximum(86_400)) })
 export const trainerShape = z.strictObject({
-  progress: z.array(progressShape).max(MOST_STEPS),
-  seconds: z.array(practiceShape).max(MOST_DAYS),
+  progress: z.array(progressShape).check(z.maxLength(MOST_STEPS)),
+  seconds: z.array(practiceShape).check(z.maxLength(MOST_DAYS)),
 })
 /** How well each kind of exercise goes, and how long was practised on which day. */
 export type BackupTrainer = z.infer<typeof trainerShape>
@@ -54,38 +54,38 @@ export type BackupTrainer = z.infer<typeof trainerShape>
 export const headShape = z.strictObject({
   format: z.literal(BACKUP_FORMAT),
   version: z.literal(BACKUP_VERSION),
-  on: z.iso.datetime({ offset: true }).describe('When it was made.'),
-  trainer: trainerShape.optional(),
+  on: described('When it was made.', z.iso.datetime({ offset: true })),
+  trainer: z.optional(trainerShape),
 })
 
 /** One session of a backup of which neither the steps nor the log have been read yet. */
 export const sessionShape = z.strictObject({
   name,
-  updatedAt: z.number().min(0).describe('Milliseconds since 1970.'),
-  cursor: count.describe('Number of the step shown; those above it can be redone.'),
+  updatedAt: described('Milliseconds since 1970.', z.number().check(z.minimum(0))),
+  cursor: described('Number of the step shown; those above it can be redone.', count),
   steps: z
-    .array(z.strictObject({ number: count, label: z.string().max(300), session: z.unknown() }))
-    .min(1)
-    .max(MOST_STEPS),
-  log: z.unknown().optional(),
+    .array(z.strictObject({ number: count, label: z.string().check(z.maxLength(300)), session: z.unknown() }))
+    .check(z.minLength(1), z.maxLength(MOST_STEPS)),
+  log: z.optional(z.unknown()),
 })
 
 /** The backup file as JSON Schema (draft 2020-12), sessions and gear in full. */
 export const backupJsonSchema = () =>
   z.toJSONSchema(
-    headShape.extend({
+    z.extend(headShape, {
       sessions: z
         .array(
-          sessionShape.extend({
+          z.extend(sessionShape, {
             steps: z
-              .array(z.strictObject({ number: count, label: z.string().max(300), session: sessionSchema }))
-              .min(1)
-              .max(MOST_STEPS),
-            log: logSchema.optional(),
+              .array(
+                z.strictObject({ number: count, label: z.string().check(z.maxLength(300)), session: sessionSchema }),
+              )
+              .check(z.minLength(1), z.maxLength(MOST_STEPS)),
+            log: z.optional(logSchema),
           }),
         )
-        .max(MOST_SESSIONS),
-      shelf: z.array(gearSchema).max(MOST_SESSIONS),
+        .check(z.maxLength(MOST_SESSIONS)),
+      shelf: z.array(gearSchema).check(z.maxLength(MOST_SESSIONS)),
     }),
     { io: 'input' },
   )

@@ -1,4 +1,4 @@
-import { z } from './z'
+import { described, z } from './z'
 import type {
   Celsius,
   Db,
@@ -86,39 +86,39 @@ export const fields = <const T extends FieldTable>(table: T): T => table
 
 /** Schema of a field as a plain number. */
 export const numberSchema = (field: NumberField) =>
-  (field.whole ? z.int() : z.number())
-    .min(field.min)
-    .max(field.max)
-    .describe(`${field.label}, ${field.unit}. ${field.help}`)
+  described(
+    `${field.label}, ${field.unit}. ${field.help}`,
+    (field.whole ? z.int() : z.number()).check(z.minimum(field.min), z.maximum(field.max)),
+  )
 
 /** Schema of one number. The cast puts the unit on: parsing is where a plain number becomes a quantity. */
 export const number = <const F extends NumberField>(field: F) =>
-  numberSchema(field) as unknown as z.ZodType<Value<F>, number>
+  numberSchema(field) as unknown as z.ZodMiniType<Value<F>, number>
 
 /** The same for a field that a file may leave out: its value is then the initial one. */
 export const numberOrInitial = <const F extends NumberField & { initial: number }>(field: F) =>
-  numberSchema(field).default(field.initial) as unknown as z.ZodDefault<z.ZodType<Value<F>, number>>
+  z._default(numberSchema(field), field.initial) as unknown as z.ZodMiniDefault<z.ZodMiniType<Value<F>, number>>
 
 /** Schema of a whole table; unknown keys are refused. */
 export const numbers = <const T extends FieldTable>(table: T) =>
-  z.strictObject(tableShape(table)) as unknown as z.ZodType<Values<T>, Input<T>>
+  z.strictObject(tableShape(table)) as unknown as z.ZodMiniType<Values<T>, Input<T>>
 
 /** The same with further keys that are not numbers. */
-export const numbersAnd = <const T extends FieldTable, E extends z.ZodRawShape>(table: T, further: E) =>
-  z.strictObject({ ...tableShape(table), ...further }) as unknown as z.ZodType<
-    Values<T> & z.output<z.ZodObject<E>>,
-    Input<T> & z.input<z.ZodObject<E>>
+export const numbersAnd = <const T extends FieldTable, E extends z.core.$ZodShape>(table: T, further: E) =>
+  z.strictObject({ ...tableShape(table), ...further }) as unknown as z.ZodMiniType<
+    Values<T> & z.output<z.ZodMiniObject<E>>,
+    Input<T> & z.input<z.ZodMiniObject<E>>
   >
 
-function tableShape(table: FieldTable): Record<string, z.ZodType> {
-  const shape: Record<string, z.ZodType> = {}
+function tableShape(table: FieldTable): Record<string, z.ZodMiniType> {
+  const shape: Record<string, z.ZodMiniType> = {}
   for (const [key, field] of Object.entries(table)) {
     const schema = numberSchema(field)
     shape[key] = field.optional
-      ? schema.optional()
+      ? z.optional(schema)
       : field.initial === undefined
         ? schema
-        : schema.default(field.initial)
+        : z._default(schema, field.initial)
   }
   return shape
 }

@@ -18,7 +18,7 @@ export const gearFileJsonSchema = () =>
     z.strictObject({
       format: z.literal(GEAR_FORMAT),
       version: z.literal(GEAR_VERSION),
-      items: z.array(schema).max(MOST_ITEMS),
+      items: z.array(schema).check(z.maxLength(MOST_ITEMS)),
     }),
     { io: 'input' },
   )

@@ -1,6 +1,6 @@
 import { session } from './session'
 import { id, shortText } from './text'
-import { z } from './z'
+import { described, z } from './z'
 
 /** Marks and takes that can be added to one log. A file may hold more: the logs of several computers, merged. */
 export const MOST_MARKS = 2000
@@ -16,12 +16,12 @@ const moment = z.iso.datetime({ offset: true })
 
 const headParts = {
   id,
-  name: z.string().trim().min(1).max(200),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(200)),
   at: moment,
-  by: shortText.optional().describe('Who made it.'),
-  firmware: shortText.optional().describe('Of the interface and its driver.'),
-  note: z.string().max(2000).optional(),
-  struck: z.boolean().optional().describe('Deleted: kept in the file, left out of lists.'),
+  by: described('Who made it.', z.optional(shortText)),
+  firmware: described('Of the interface and its driver.', z.optional(shortText)),
+  note: z.optional(z.string().check(z.maxLength(2000))),
+  struck: described('Deleted: kept in the file, left out of lists.', z.optional(z.boolean())),
 }
 
 /** What a list shows of a mark. */
@@ -30,27 +30,27 @@ export type MarkHead = z.infer<typeof markHead>
 
 /** One operation of a JSON Patch (RFC 6902); of its operations a log uses these three. */
 const change = z.discriminatedUnion('op', [
-  z.strictObject({ op: z.literal('add'), path: z.string().max(1000), value: z.unknown() }),
-  z.strictObject({ op: z.literal('replace'), path: z.string().max(1000), value: z.unknown() }),
-  z.strictObject({ op: z.literal('remove'), path: z.string().max(1000) }),
+  z.strictObject({ op: z.literal('add'), path: z.string().check(z.maxLength(1000)), value: z.unknown() }),
+  z.strictObject({ op: z.literal('replace'), path: z.string().check(z.maxLength(1000)), value: z.unknown() }),
+  z.strictObject({ op: z.literal('remove'), path: z.string().check(z.maxLength(1000)) }),
 ])
-const changes = z.array(change).max(100_000)
+const changes = z.array(change).check(z.maxLength(100_000))
 
 /** A mark with everything as it stood then. */
-const wholeMark = z.strictObject({ ...headParts, session: session.describe('The session as it stood.') })
+const wholeMark = z.strictObject({ ...headParts, session: described('The session as it stood.', session) })
 /** A mark kept as what differs from an earlier one. */
 const changedMark = z.strictObject({
   ...headParts,
-  from: id.describe('An earlier mark of this log that holds its session whole.'),
-  changes: changes.describe('JSON Patch (RFC 6902) from that session to this one.'),
+  from: described('An earlier mark of this log that holds its session whole.', id),
+  changes: described('JSON Patch (RFC 6902) from that session to this one.', changes),
 })
 
 /** A mark of which neither the session nor the changes have been read yet. */
 export const markEnvelope = z.strictObject({
   ...headParts,
-  session: z.unknown().optional(),
-  from: id.optional(),
-  changes: changes.optional(),
+  session: z.optional(z.unknown()),
+  from: z.optional(id),
+  changes: z.optional(changes),
 })
 
 export type Mark = z.infer<typeof wholeMark>
@@ -63,33 +63,30 @@ export const verdicts = ['keep', 'maybe', 'no'] as const
 /** One take of some strips. */
 export const take = z.strictObject({
   id,
-  number: z.number().int().min(1).max(100_000),
-  name: z.string().max(200).default(''),
-  strips: z.array(id).max(200).default([]),
-  at: moment.describe('When it began.'),
-  seconds: z.number().min(0).max(1_000_000).optional(),
-  verdict: z.enum(verdicts).optional(),
-  note: z.string().max(2000).optional(),
-  peak: z.number().min(-400).max(40).optional().describe('Highest sample, dBFS.'),
-  clippedRuns: z.number().int().min(0).optional(),
-  mark: id.optional().describe('The mark with whose settings it was made.'),
-  struck: z.boolean().optional().describe('Deleted: kept in the file, left out of lists.'),
+  number: z.int().check(z.minimum(1), z.maximum(100_000)),
+  name: z._default(z.string().check(z.maxLength(200)), ''),
+  strips: z._default(z.array(id).check(z.maxLength(200)), []),
+  at: described('When it began.', moment),
+  seconds: z.optional(z.number().check(z.minimum(0), z.maximum(1_000_000))),
+  verdict: z.optional(z.enum(verdicts)),
+  note: z.optional(z.string().check(z.maxLength(2000))),
+  peak: described('Highest sample, dBFS.', z.optional(z.number().check(z.minimum(-400), z.maximum(40)))),
+  clippedRuns: z.optional(z.int().check(z.minimum(0))),
+  mark: described('The mark with whose settings it was made.', z.optional(id)),
+  struck: described('Deleted: kept in the file, left out of lists.', z.optional(z.boolean())),
 })
 export type Take = z.infer<typeof take>
 
-const version = z.number().int().min(1).max(LOG_VERSION).optional().describe('2 where a mark is kept as changes.')
-const takes = z
-  .array(take)
-  .max(MOST_READ * MOST_TAKES)
-  .default([])
+const version = described(
+  '2 where a mark is kept as changes.',
+  z.optional(z.int().check(z.minimum(1), z.maximum(LOG_VERSION))),
+)
+const takes = z._default(z.array(take).check(z.maxLength(MOST_READ * MOST_TAKES)), [])
 
 /** The record of a session: what stood where and when, and what was recorded with it. */
 export const log = z.strictObject({
   version,
-  marks: z
-    .array(z.union([wholeMark, changedMark]))
-    .max(MOST_READ * MOST_MARKS)
-    .default([]),
+  marks: z._default(z.array(z.union([wholeMark, changedMark])).check(z.maxLength(MOST_READ * MOST_MARKS)), []),
   takes,
 })
 export interface Log {
@@ -100,9 +97,6 @@ export interface Log {
 /** A log of which the marks' sessions have not been read yet. */
 export const logEnvelope = z.strictObject({
   version,
-  marks: z
-    .array(markEnvelope)
-    .max(MOST_READ * MOST_MARKS)
-    .default([]),
+  marks: z._default(z.array(markEnvelope).check(z.maxLength(MOST_READ * MOST_MARKS)), []),
   takes,
 })

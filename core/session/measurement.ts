@@ -1,6 +1,6 @@
 import type { FieldTable, NumberField, Value } from './field'
 import { numberSchema } from './field'
-import { z } from './z'
+import { described, z } from './z'
 
 /** Which statistic a spread is: half the range of the repeats, their standard deviation, a half-width of 95 %. */
 export const spreadStatistics = ['half-range', 'sd', 'ci95'] as const
@@ -12,15 +12,16 @@ export interface Spread {
   is: SpreadStatistic
 }
 
-const size = z.number().min(0).max(100)
+const size = z.number().check(z.minimum(0), z.maximum(100))
 const spread = z.union([size, z.strictObject({ value: size, is: z.enum(spreadStatistics) })])
 
 const measurementShape = {
-  on: z.iso.date().optional().describe('Day of the measurement, YYYY-MM-DD.'),
-  method: z.string().max(500).optional().describe('How it was measured.'),
-  spread: spread
-    .optional()
-    .describe('How far it may be off, in the unit of the value; a bare number is half the range of the repeats.'),
+  on: described('Day of the measurement, YYYY-MM-DD.', z.optional(z.iso.date())),
+  method: described('How it was measured.', z.optional(z.string().check(z.maxLength(500)))),
+  spread: described(
+    'How far it may be off, in the unit of the value; a bare number is half the range of the repeats.',
+    z.optional(spread),
+  ),
 }
 
 /** A value measured here: it wins over the printed one, and both are kept. */
@@ -58,12 +59,12 @@ export function standardUncertainty({ value, is }: Spread): number {
 /** Schema of the `measured` object that stands beside `specs`: any of its fields, each with its provenance. */
 export function measurements<const T extends FieldTable>(
   table: T,
-): z.ZodType<Measurements<T> | undefined, object | undefined> {
-  const shape: Record<string, z.ZodType> = {}
+): z.ZodMiniType<Measurements<T> | undefined, object | undefined> {
+  const shape: Record<string, z.ZodMiniType> = {}
   for (const [key, field] of Object.entries<NumberField>(table)) {
-    shape[key] = z.strictObject({ value: numberSchema(field), ...measurementShape }).optional()
+    shape[key] = z.optional(z.strictObject({ value: numberSchema(field), ...measurementShape }))
   }
-  return z.strictObject(shape).optional() as unknown as z.ZodType<Measurements<T> | undefined, object | undefined>
+  return z.optional(z.strictObject(shape)) as unknown as z.ZodMiniType<Measurements<T> | undefined, object | undefined>
 }
 
 /** The specifications in force: printed ones, each replaced by the measured one where there is one. */

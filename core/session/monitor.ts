@@ -1,6 +1,6 @@
 import { fields, number, numberOrInitial } from './field'
 import { id } from './text'
-import { z } from './z'
+import { described, z } from './z'
 
 export const monitorFields = fields({
   pluginFrames: {
@@ -55,19 +55,19 @@ export const monitorFields = fields({
 })
 
 export const monitor = z.strictObject({
-  route: z
-    .enum(['software', 'direct'])
-    .default('software')
-    .describe('What the performer listens to: through the host, or inside the interface.'),
-  output: id.optional().describe('Output of the strip’s interface that feeds the performer.'),
+  route: described(
+    'What the performer listens to: through the host, or inside the interface.',
+    z._default(z.enum(['software', 'direct']), 'software'),
+  ),
+  output: described('Output of the strip’s interface that feeds the performer.', z.optional(id)),
   pluginFrames: numberOrInitial(monitorFields.pluginFrames),
-  speakerDistance: number(monitorFields.speakerDistance).optional(),
-  blend: number(monitorFields.blend).optional(),
-  playback: number(monitorFields.playback).optional(),
-  side: z.enum(['left', 'right']).optional().describe('Heard on one side only; without it in the middle.'),
-  volume: number(monitorFields.volume).optional(),
-  alsoHeard: number(monitorFields.alsoHeard).optional(),
-  headphones: id.optional().describe('The headphones, a box of the session.'),
+  speakerDistance: z.optional(number(monitorFields.speakerDistance)),
+  blend: z.optional(number(monitorFields.blend)),
+  playback: z.optional(number(monitorFields.playback)),
+  side: described('Heard on one side only; without it in the middle.', z.optional(z.enum(['left', 'right']))),
+  volume: z.optional(number(monitorFields.volume)),
+  alsoHeard: z.optional(number(monitorFields.alsoHeard)),
+  headphones: described('The headphones, a box of the session.', z.optional(id)),
 })
 export type Monitor = z.infer<typeof monitor>
 
@@ -87,6 +87,6 @@ export const performerFields = fields({
 })
 export const performer = z.strictObject({
   listensTo: z.enum(listenings),
-  limit: number(performerFields.limit).optional(),
+  limit: z.optional(number(performerFields.limit)),
 })
 export type Performer = z.infer<typeof performer>

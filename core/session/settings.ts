@@ -1,4 +1,4 @@
-import { z } from './z'
+import { described, z } from './z'
 import { fields, number } from './field'
 
 export const settingFields = fields({
@@ -37,16 +37,16 @@ export const taps = ['pre', 'post'] as const
  * session check refuses the others with their path.
  */
 export const settings = z.strictObject({
-  distance: number(settingFields.distance).optional(),
-  gain: number(settingFields.gain).optional(),
-  fader: number(settingFields.fader).optional(),
-  phantom: z.boolean().optional(),
-  pad: z.boolean().optional(),
-  lowCut: z.boolean().optional(),
-  tap: z.enum(taps).optional().describe('Where a desk channel is taken from: before or after its fader.'),
-  angle: number(settingFields.angle).optional(),
-  cable: number(settingFields.cable).optional(),
-  capacitance: number(settingFields.capacitance).optional(),
+  distance: z.optional(number(settingFields.distance)),
+  gain: z.optional(number(settingFields.gain)),
+  fader: z.optional(number(settingFields.fader)),
+  phantom: z.optional(z.boolean()),
+  pad: z.optional(z.boolean()),
+  lowCut: z.optional(z.boolean()),
+  tap: described('Where a desk channel is taken from: before or after its fader.', z.optional(z.enum(taps))),
+  angle: z.optional(number(settingFields.angle)),
+  cable: z.optional(number(settingFields.cable)),
+  capacitance: z.optional(number(settingFields.capacitance)),
 })
 export type Settings = z.infer<typeof settings>
 export type SettingName = keyof Settings

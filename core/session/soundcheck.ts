@@ -1,5 +1,5 @@
 import { id } from './text'
-import { z } from './z'
+import { described, z } from './z'
 
 /** What a meter shows: the highest sample, an average, a VU’s needle, a light that flickers at a level, PFL, a sound level. */
 export const readingKinds = ['peak', 'average', 'vu', 'light', 'pfl', 'spl'] as const
@@ -9,43 +9,36 @@ export type ReadingKind = (typeof readingKinds)[number]
 export const reading = z.strictObject({
   id,
   strip: id,
-  stage: id.describe('The stage at whose output it was read.'),
-  reads: z.enum(readingKinds).default('peak'),
-  value: z.number().min(-200).max(200),
-  unit: z.enum(['dBFS', 'dBu', 'dB SPL', 'dB', 'VU']).default('dBFS'),
-  by: z.enum(['typed', 'live', 'file']).default('typed'),
-  spread: z
-    .number()
-    .min(0)
-    .max(40)
-    .optional()
-    .describe('Its standard uncertainty, dB; left out: what its kind is worth.'),
-  at: z.iso.datetime({ offset: true }).optional(),
-  expected: z
-    .number()
-    .min(-400)
-    .max(400)
-    .optional()
-    .describe('What was expected there, with the settings of that moment; left out: with those of now.'),
-  limit: z
-    .enum(['at-least', 'at-most'])
-    .optional()
-    .describe(
-      'A lit light, a meter at its top or a clipped file: the level is the value or more. An unlit light: or less.',
-    ),
-  kept: z.boolean().optional().describe('What it says was taken into the session as measured.'),
+  stage: described('The stage at whose output it was read.', id),
+  reads: z._default(z.enum(readingKinds), 'peak'),
+  value: z.number().check(z.minimum(-200), z.maximum(200)),
+  unit: z._default(z.enum(['dBFS', 'dBu', 'dB SPL', 'dB', 'VU']), 'dBFS'),
+  by: z._default(z.enum(['typed', 'live', 'file']), 'typed'),
+  spread: described(
+    'Its standard uncertainty, dB; left out: what its kind is worth.',
+    z.optional(z.number().check(z.minimum(0), z.maximum(40))),
+  ),
+  at: z.optional(z.iso.datetime({ offset: true })),
+  expected: described(
+    'What was expected there, with the settings of that moment; left out: with those of now.',
+    z.optional(z.number().check(z.minimum(-400), z.maximum(400))),
+  ),
+  limit: described(
+    'A lit light, a meter at its top or a clipped file: the level is the value or more. An unlit light: or less.',
+    z.optional(z.enum(['at-least', 'at-most'])),
+  ),
+  kept: described('What it says was taken into the session as measured.', z.optional(z.boolean())),
 })
 export type Reading = z.infer<typeof reading>
 
 /** A step of the run sheet that was done. */
 export const tick = z.strictObject({
-  step: z.string().min(1).max(300),
-  at: z.iso.datetime({ offset: true }).optional(),
-  holds: z
-    .string()
-    .max(64)
-    .optional()
-    .describe('What was set up to there when it was done, in short; another value of it opens the step again.'),
+  step: z.string().check(z.minLength(1), z.maxLength(300)),
+  at: z.optional(z.iso.datetime({ offset: true })),
+  holds: described(
+    'What was set up to there when it was done, in short; another value of it opens the step again.',
+    z.optional(z.string().check(z.maxLength(64))),
+  ),
 })
 export type Tick = z.infer<typeof tick>
 
@@ -53,8 +46,8 @@ export type Tick = z.infer<typeof tick>
 export const MOST_ENTRIES = 1000
 
 export const soundcheck = z.strictObject({
-  ticks: z.array(tick).max(MOST_ENTRIES).optional(),
-  readings: z.array(reading).max(MOST_ENTRIES).optional(),
+  ticks: z.optional(z.array(tick).check(z.maxLength(MOST_ENTRIES))),
+  readings: z.optional(z.array(reading).check(z.maxLength(MOST_ENTRIES))),
 })
 
 /**

@@ -2,27 +2,28 @@ import { fields, number, numberOrInitial } from './field'
 import { monitor, performer } from './monitor'
 import { settings, taps } from './settings'
 import { id, name } from './text'
-import { z } from './z'
+import { described, z } from './z'
 
 export const stage = z.strictObject({
   id,
-  gear: id.describe('The gear that stands here.'),
-  port: id.optional().describe('Which input of it, where it has several.'),
-  settings: settings.default({}),
-  locked: z
-    .array(z.enum(['gain', 'fader']))
-    .max(2)
-    .optional()
-    .describe('Gains that the planner leaves alone.'),
-  tolerance: z
-    .strictObject({
-      distance: z.number().min(0).max(100).optional(),
-      gain: z.number().min(0).max(40).optional(),
-      fader: z.number().min(0).max(40).optional(),
-    })
-    .optional()
-    .describe('How far settings that were measured may be off: half of the width, m or dB.'),
-  driven: z.boolean().optional().describe('Overdriven on purpose: its clipping is no fault.'),
+  gear: described('The gear that stands here.', id),
+  port: described('Which input of it, where it has several.', z.optional(id)),
+  settings: z._default(settings, {}),
+  locked: described(
+    'Gains that the planner leaves alone.',
+    z.optional(z.array(z.enum(['gain', 'fader'])).check(z.maxLength(2))),
+  ),
+  tolerance: described(
+    'How far settings that were measured may be off: half of the width, m or dB.',
+    z.optional(
+      z.strictObject({
+        distance: z.optional(z.number().check(z.minimum(0), z.maximum(100))),
+        gain: z.optional(z.number().check(z.minimum(0), z.maximum(40))),
+        fader: z.optional(z.number().check(z.minimum(0), z.maximum(40))),
+      }),
+    ),
+  ),
+  driven: described('Overdriven on purpose: its clipping is no fault.', z.optional(z.boolean())),
 })
 export type Stage = z.infer<typeof stage> & {
   /** What readings say that it gives beyond what it is set to, dB. In no file: a belief has it, not a session. */
@@ -43,9 +44,9 @@ export const stripFields = fields({
 
 /** Where a strip goes besides its own end: into a bus, from behind one of its stages, before or after the fader there. */
 export const feed = z.strictObject({
-  to: id.describe('The bus.'),
-  from: id.optional().describe('The stage behind which it leaves; the strip’s last where it is left out.'),
-  tap: z.enum(taps).default('post').describe('Before or after the fader of that stage.'),
+  to: described('The bus.', id),
+  from: described('The stage behind which it leaves; the strip’s last where it is left out.', z.optional(id)),
+  tap: described('Before or after the fader of that stage.', z._default(z.enum(taps), 'post')),
   gain: numberOrInitial(stripFields.feed),
 })
 export type Feed = z.infer<typeof feed>
@@ -61,18 +62,16 @@ const MOST_FEEDS = 64
 export const strip = z.strictObject({
   id,
   name,
-  kind: z.enum(['channel', 'bus']).optional().describe('A channel where it is left out: it begins with a source.'),
-  stages: z.array(stage).min(1).max(64),
-  feeds: z.array(feed).max(MOST_FEEDS).optional(),
-  loudness: number(stripFields.loudness).optional().describe('Of a bus that is streamed.'),
-  together: z
-    .union([z.enum(togetherWays), z.number().int().min(1).max(64)])
-    .optional()
-    .describe(
-      'Of a bus: whether all its sources sound at once, in turn as on a panel, or how many at once. All where it is left out.',
-    ),
-  monitor: monitor.prefault({}),
-  performer: performer.optional(),
+  kind: described('A channel where it is left out: it begins with a source.', z.optional(z.enum(['channel', 'bus']))),
+  stages: z.array(stage).check(z.minLength(1), z.maxLength(64)),
+  feeds: z.optional(z.array(feed).check(z.maxLength(MOST_FEEDS))),
+  loudness: described('Of a bus that is streamed.', z.optional(number(stripFields.loudness))),
+  together: described(
+    'Of a bus: whether all its sources sound at once, in turn as on a panel, or how many at once. All where it is left out.',
+    z.optional(z.union([z.enum(togetherWays), z.int().check(z.minimum(1), z.maximum(64))])),
+  ),
+  monitor: z.prefault(monitor, {}),
+  performer: z.optional(performer),
 })
 export type Strip = z.infer<typeof strip>
 
@@ -94,6 +93,6 @@ export const leadsTo = (strips: readonly Strip[], from: Strip, wanted: string): 
 export const pair = z.strictObject({
   left: id,
   right: id,
-  monitoring: z.enum(['panned', 'mono']).default('panned').describe('How the performer hears the pair.'),
+  monitoring: described('How the performer hears the pair.', z._default(z.enum(['panned', 'mono']), 'panned')),
 })
 export type Pair = z.infer<typeof pair>

@@ -1,4 +1,4 @@
-import { z } from './z'
+import { described, z } from './z'
 import { fields, number, numberOrInitial, numbers, numbersAnd } from './field'
 import { measurements } from './measurement'
 import { id } from './text'
@@ -75,59 +75,75 @@ const measuredFields = fields({
 export const timingFields = measuredFields
 
 const cell = { sampleRate: number(sampleRateField), bufferFrames: number(bufferFramesField) }
-const remark = z.string().max(300).optional()
-const day = z.iso.date().optional()
+const remark = z.optional(z.string().check(z.maxLength(300)))
+const day = z.optional(z.iso.date())
 
 /** How the driver talks to the machine. */
 export const drivers = ['exclusive', 'class', 'shared'] as const
 
 export const system = z.strictObject({
   sampleRate: numberOrInitial(sampleRateField),
-  bitDepth: z.literal([...bitDepths]).default(24),
+  bitDepth: z._default(z.literal([...bitDepths]), 24),
   bufferFrames: numberOrInitial(bufferFramesField),
-  driver: z.enum(drivers).optional().describe('Exclusive low-latency, the class driver, or the shared mixer path.'),
-  sharedPeriod: number(measuredFields.sharedPeriod).optional(),
-  takeMinutes: number(measuredFields.takeMinutes).optional(),
-  devices: z
-    .array(z.strictObject({ name: z.string().trim().min(1).max(200), sampleRate: number(sampleRateField) }))
-    .max(64)
-    .optional()
-    .describe('Other devices and programs with a rate of their own.'),
-  roundTrips: z
-    .array(
-      z.strictObject({
-        ...cell,
-        milliseconds: number(measuredFields.milliseconds),
-        unit: id.optional().describe('Of which interface; left out: of the one whose driver the host talks to.'),
-        on: day,
-        note: remark,
-      }),
-    )
-    .max(500)
-    .optional()
-    .describe('Measured by loopback.'),
-  reported: z
-    .array(z.strictObject({ ...cell, inMs: number(measuredFields.inMs), outMs: number(measuredFields.outMs) }))
-    .max(500)
-    .optional()
-    .describe('As the driver says.'),
-  loads: z
-    .array(z.strictObject({ ...cell, percent: number(measuredFields.percent) }))
-    .max(500)
-    .optional()
-    .describe('From the host’s load meter.'),
-  trials: z
-    .array(
-      z.strictObject({
-        ...cell,
-        minutes: numberOrInitial(measuredFields.minutes),
-        dropouts: number(measuredFields.dropouts),
-        note: remark,
-      }),
-    )
-    .max(500)
-    .optional()
-    .describe('What was tried, and whether it crackled.'),
+  driver: described('Exclusive low-latency, the class driver, or the shared mixer path.', z.optional(z.enum(drivers))),
+  sharedPeriod: z.optional(number(measuredFields.sharedPeriod)),
+  takeMinutes: z.optional(number(measuredFields.takeMinutes)),
+  devices: described(
+    'Other devices and programs with a rate of their own.',
+    z.optional(
+      z
+        .array(
+          z.strictObject({
+            name: z.string().check(z.trim(), z.minLength(1), z.maxLength(200)),
+            sampleRate: number(sampleRateField),
+          }),
+        )
+        .check(z.maxLength(64)),
+    ),
+  ),
+  roundTrips: described(
+    'Measured by loopback.',
+    z.optional(
+      z
+        .array(
+          z.strictObject({
+            ...cell,
+            milliseconds: number(measuredFields.milliseconds),
+            unit: described('Of which interface; left out: of the one whose driver the host talks to.', z.optional(id)),
+            on: day,
+            note: remark,
+          }),
+        )
+        .check(z.maxLength(500)),
+    ),
+  ),
+  reported: described(
+    'As the driver says.',
+    z.optional(
+      z
+        .array(z.strictObject({ ...cell, inMs: number(measuredFields.inMs), outMs: number(measuredFields.outMs) }))
+        .check(z.maxLength(500)),
+    ),
+  ),
+  loads: described(
+    'From the host’s load meter.',
+    z.optional(z.array(z.strictObject({ ...cell, percent: number(measuredFields.percent) })).check(z.maxLength(500))),
+  ),
+  trials: described(
+    'What was tried, and whether it crackled.',
+    z.optional(
+      z
+        .array(
+          z.strictObject({
+            ...cell,
+            minutes: numberOrInitial(measuredFields.minutes),
+            dropouts: number(measuredFields.dropouts),
+            note: remark,
+          }),
+        )
+        .check(z.maxLength(500)),
+    ),
+  ),
 })
 export type System = z.infer<typeof system>
 export type RoundTrip = NonNullable<System['roundTrips']>[number]
@@ -184,10 +200,11 @@ export const layoutFields = fields({
   },
 })
 export const room = numbersAnd(roomFields, {
-  measured: measurements(roomFields)
-    .optional()
-    .describe('What of the room was measured; it wins over what was assumed.'),
-  layout: numbers(layoutFields).optional().describe('A room with loudspeakers: distances for the feedback margin.'),
+  measured: described(
+    'What of the room was measured; it wins over what was assumed.',
+    z.optional(measurements(roomFields)),
+  ),
+  layout: described('A room with loudspeakers: distances for the feedback margin.', z.optional(numbers(layoutFields))),
 })
 export type Room = z.infer<typeof room>
 

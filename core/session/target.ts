@@ -1,5 +1,5 @@
 import { numberSchema } from './field'
-import { z } from './z'
+import { described, z } from './z'
 
 /** What of the programme a target looks at: its average, its loudest rehearsed peak, or that peak with the surge. */
 export type TargetReading = 'average' | 'peak' | 'surge-peak'
@@ -101,11 +101,11 @@ export type ConventionId = keyof typeof conventions
 export const conventionIds = Object.keys(conventions) as ConventionId[]
 export const DEFAULT_CONVENTION: ConventionId = 'peaks-18-12'
 
-const edge = z.number().min(-60).max(0)
+const edge = z.number().check(z.minimum(-60), z.maximum(0))
 export const customTarget = z.strictObject({
-  low: edge.describe('Lower edge of the window, dBFS.'),
-  high: edge.describe('Upper edge of the window, dBFS.'),
-  reads: z.enum(['peak', 'average']).default('peak'),
+  low: described('Lower edge of the window, dBFS.', edge),
+  high: described('Upper edge of the window, dBFS.', edge),
+  reads: z._default(z.enum(['peak', 'average']), 'peak'),
 })
 
 /** Chances that can be asked for, %. */

@@ -1,7 +1,7 @@
 import { causeIds } from '#core/diagnosis/causes'
 import { checks } from '#core/diagnosis/checks'
 import { findingCodes } from '#core/session'
-import { z } from '#core/session/z'
+import { described, z } from '#core/session/z'
 import { groups } from '#core/soundcheck/step'
 import { timingFindingCodes } from '#core/timing/finding-codes'
 import {
@@ -27,11 +27,11 @@ import {
 } from './parts'
 
 const text = z.string()
-const path = text.describe('Names an input, as gear.<id>.<spec> or strips.<strip>.<stage>.<setting>.')
-const ms = z.number().describe('ms')
-const frames = z.number().int().describe('frames')
-const hertz = z.number().describe('Hz')
-const probability = z.number().min(0).max(1.000001)
+const path = described('Names an input, as gear.<id>.<spec> or strips.<strip>.<stage>.<setting>.', text)
+const ms = described('ms', z.number())
+const frames = described('frames', z.int())
+const hertz = described('Hz', z.number())
+const probability = z.number().check(z.minimum(0), z.maximum(1.000001))
 const cell = { sampleRate: hertz, bufferFrames: frames }
 
 const finding = name(
@@ -42,8 +42,8 @@ const finding = name(
     stage,
     message: text,
     action: text,
-    joint: z.literal(true).optional().describe('It is about the joint before this stage.'),
-    changes: list(change).optional(),
+    joint: described('It is about the joint before this stage.', z.optional(z.literal(true))),
+    changes: z.optional(list(change)),
   }),
 )
 
@@ -54,12 +54,12 @@ const evaluation = name(
       z.strictObject({
         id: strip,
         points: list(point),
-        noise: list(contribution).describe('At the last point, the loudest first.'),
-        sum: sum.nullable(),
-        feedback: feedback.nullable(),
-        stream: stream.nullable(),
-        findings: list(finding).describe('The gravest first.'),
-        tightest: z.strictObject({ stage, headroom: decibels }).nullable(),
+        noise: described('At the last point, the loudest first.', list(contribution)),
+        sum: z.nullable(sum),
+        feedback: z.nullable(feedback),
+        stream: z.nullable(stream),
+        findings: described('The gravest first.', list(finding)),
+        tightest: z.nullable(z.strictObject({ stage, headroom: decibels })),
         latency: list(route),
       }),
     ),
@@ -74,13 +74,13 @@ const plan = name(
       z.strictObject({
         strip,
         gains: list(z.strictObject({ stage, setting: z.enum(['gain', 'fader']), value: decibels, reason: text })),
-        off: decibels.describe('How far the planned level lies outside the target: positive over, negative under.'),
+        off: described('How far the planned level lies outside the target: positive over, negative under.', decibels),
         notes: list(text),
-        hiss: z.strictObject({ planned: level, naive: level, lower: decibels }).nullable(),
-        remedy: z.strictObject({ message: text, decibels, changes: list(change) }).nullable(),
+        hiss: z.nullable(z.strictObject({ planned: level, naive: level, lower: decibels })),
+        remedy: z.nullable(z.strictObject({ message: text, decibels, changes: list(change) })),
       }),
     ),
-    evaluation: evaluation.describe('The session as it would be.'),
+    evaluation: described('The session as it would be.', evaluation),
   }),
 )
 
@@ -93,28 +93,28 @@ const timing = name(
         bufferMs: ms,
         softwareMs: ms,
         atLeast,
-        directMs: ms.nullable(),
+        directMs: z.nullable(ms),
         source: z.enum(['model', 'fitted', 'measured']),
-        spread: ms.optional(),
-        loadPercent: z.number().optional(),
-        loadSource: z.enum(['measured', 'fitted']).optional(),
-        sustainable: z.boolean().optional(),
+        spread: z.optional(ms),
+        loadPercent: z.optional(z.number()),
+        loadSource: z.optional(z.enum(['measured', 'fitted'])),
+        sustainable: z.optional(z.boolean()),
       }),
     ),
-    fit: z
-      .strictObject({
+    fit: z.optional(
+      z.strictObject({
         buffers: z.number(),
         frames: z.number(),
         fixedMs: ms,
         residualMs: ms,
         separable: z.boolean(),
-        points: z.number().int(),
-        spreads: z.strictObject({ buffers: z.number(), frames: z.number(), fixedMs: ms }).partial(),
-      })
-      .optional(),
-    loadModel: z
-      .strictObject({ perBufferMs: ms, perFrameMs: ms, readings: z.number().int(), assumption: text.nullable() })
-      .optional(),
+        points: z.int(),
+        spreads: z.partial(z.strictObject({ buffers: z.number(), frames: z.number(), fixedMs: ms })),
+      }),
+    ),
+    loadModel: z.optional(
+      z.strictObject({ perBufferMs: ms, perFrameMs: ms, readings: z.int(), assumption: z.nullable(text) }),
+    ),
     recommendations: list(
       z.strictObject({
         strip,
@@ -122,16 +122,17 @@ const timing = name(
         ...cell,
         milliseconds: ms,
         atLeast,
-        sustained: z
-          .boolean()
-          .describe('False where no buffer at any rate is sustained: then it is what comes closest.'),
+        sustained: described(
+          'False where no buffer at any rate is sustained: then it is what comes closest.',
+          z.boolean(),
+        ),
         reason: text,
       }),
     ),
-    overdubOffsetFrames: frames.optional().describe('Positive: takes lie too late and are to be moved earlier.'),
-    overdubOffsetMs: ms.optional(),
+    overdubOffsetFrames: described('Positive: takes lie too late and are to be moved earlier.', z.optional(frames)),
+    overdubOffsetMs: z.optional(ms),
     findings: list(z.strictObject({ code: keysOf(timingFindingCodes), severity, message: text, action: text })),
-    remedies: list(text).describe('Against crackles and dropouts, what helps most first.'),
+    remedies: described('Against crackles and dropouts, what helps most first.', list(text)),
   }),
 )
 
@@ -146,9 +147,9 @@ const uncertainty = name(
         unit: text,
         value: z.number(),
         origin: z.enum(['measured', 'printed', 'assumed']),
-        u: z.number().min(0),
+        u: z.number().check(z.minimum(0)),
         uUnit: text,
-        on: text.optional(),
+        on: z.optional(text),
         strips: list(strip),
       }),
     ),
@@ -161,15 +162,15 @@ const uncertainty = name(
             average: uncertain,
             peak: uncertain,
             surgePeak: uncertain,
-            headroom: uncertain.nullable(),
-            surgeHeadroom: uncertain.nullable(),
-            noise: uncertain.nullable(),
-            snr: uncertain.nullable(),
+            headroom: z.nullable(uncertain),
+            surgeHeadroom: z.nullable(uncertain),
+            noise: z.nullable(uncertain),
+            snr: z.nullable(uncertain),
           }),
         ),
-        sum: z.strictObject({ average: uncertain, likely: uncertain, bound: uncertain }).nullable(),
-        latency: list(uncertain.extend({ route: z.enum(['direct', 'software']) })),
-        chanceOfClipping: z.strictObject({ now: probability, surge: probability }).nullable(),
+        sum: z.nullable(z.strictObject({ average: uncertain, likely: uncertain, bound: uncertain })),
+        latency: list(z.extend(uncertain, { route: z.enum(['direct', 'software']) })),
+        chanceOfClipping: z.nullable(z.strictObject({ now: probability, surge: probability })),
       }),
     ),
     next: list(
@@ -177,8 +178,8 @@ const uncertainty = name(
         what: text,
         strip,
         figure: z.enum(['headroom', 'snr', 'roundTrip']),
-        before: z.number().describe('Standard uncertainty now, dB or ms.'),
-        after: z.number().describe('Standard uncertainty then.'),
+        before: described('Standard uncertainty now, dB or ms.', z.number()),
+        after: described('Standard uncertainty then.', z.number()),
         minutes: z.number(),
         place: z.looseObject({ at: text }),
       }),
@@ -191,47 +192,48 @@ const soundcheck = name(
   z.strictObject({
     steps: list(
       z.strictObject({
-        id: text.describe('Stable: made from the strip, the stage and what is done.'),
+        id: described('Stable: made from the strip, the stage and what is done.', text),
         group: z.enum(groups),
-        strip: strip.nullable(),
-        stage: stage.nullable(),
+        strip: z.nullable(strip),
+        stage: z.nullable(stage),
         title: text,
-        detail: text.nullable(),
-        caution: text.nullable(),
-        set: z
-          .strictObject({
+        detail: z.nullable(text),
+        caution: z.nullable(text),
+        set: z.nullable(
+          z.strictObject({
             setting: z.enum(['gain', 'fader']),
             value: decibels,
             range: z.looseObject({ gainMin: decibels, gainMax: decibels, gainStep: decibels }),
-            planned: decibels.nullable(),
-          })
-          .nullable(),
-        read: z
-          .strictObject({ stage, reads: text, low: level, high: level, unit: text, meter: text })
-          .nullable()
-          .describe('What a meter must show on the loudest passage.'),
+            planned: z.nullable(decibels),
+          }),
+        ),
+        read: described(
+          'What a meter must show on the loudest passage.',
+          z.nullable(z.strictObject({ stage, reads: text, low: level, high: level, unit: text, meter: text })),
+        ),
         holds: text,
         state: z.enum(['open', 'done', 'again']),
-        at: text.nullable(),
+        at: z.nullable(text),
       }),
     ),
     readings: list(
       z.strictObject({
         id: text,
-        difference: decibels.nullable(),
+        difference: z.nullable(decibels),
         explains: list(z.strictObject({ input: path, name: text, cause: text, shift: decibels, u: decibels })),
-        contradicts: z.strictObject({ reading: text.nullable(), z: z.number() }).nullable(),
-        fault: z
-          .boolean()
-          .describe('Over 20 dB or 4 standard uncertainties off: nothing is turned until it is cleared.'),
+        contradicts: z.nullable(z.strictObject({ reading: z.nullable(text), z: z.number() })),
+        fault: described(
+          'Over 20 dB or 4 standard uncertainties off: nothing is turned until it is cleared.',
+          z.boolean(),
+        ),
         changes: list(setting),
-        then: level.nullable(),
+        then: z.nullable(level),
         thenAtLeast: z.boolean(),
-        chance: probability.nullable().describe('That the take clips.'),
+        chance: described('That the take clips.', z.nullable(probability)),
         says: text,
       }),
     ),
-    open: z.number().int().min(0),
+    open: z.int().check(z.minimum(0)),
   }),
 )
 
@@ -242,8 +244,8 @@ const asked = z.strictObject({
   ask: text,
   outcomes: z.record(text, text),
   minutes: z.number(),
-  information: z.number().describe('bits'),
-  caution: text.optional(),
+  information: described('bits', z.number()),
+  caution: z.optional(text),
 })
 const diagnosis = name(
   'Diagnosis',
@@ -253,18 +255,18 @@ const diagnosis = name(
         id: causeId,
         title: text,
         probability,
-        strip: strip.nullable(),
+        strip: z.nullable(strip),
         evidence: list(z.strictObject({ says: text, speaks: z.enum(['for', 'against', 'neither']) })),
-        ruledOut: text.nullable(),
-        test: checkId.nullable(),
-        mend: z
-          .strictObject({ says: text, changes: list(mendChange).optional(), caution: text.optional(), after: text })
-          .nullable(),
+        ruledOut: z.nullable(text),
+        test: z.nullable(checkId),
+        mend: z.nullable(
+          z.strictObject({ says: text, changes: z.optional(list(mendChange)), caution: z.optional(text), after: text }),
+        ),
       }),
     ),
-    next: asked.nullable(),
+    next: z.nullable(asked),
     others: list(asked),
-    sure: causeId.nullable(),
+    sure: z.nullable(causeId),
   }),
 )
 
@@ -273,26 +275,26 @@ const part = z.strictObject({
   name: text,
   value: z.number(),
   unit: text,
-  adds: z.number().nullable(),
-  u: z.number().nullable(),
-  uUnit: text.optional(),
-  origin: z.enum(['measured', 'printed', 'assumed']).optional(),
-  on: text.optional(),
-  method: text.optional(),
-  path: path.optional(),
-  place: z.looseObject({ in: text }).optional(),
-  share: z.number().optional(),
-  figure: figureRef.optional().describe('Can be asked for in its turn.'),
+  adds: z.nullable(z.number()),
+  u: z.nullable(z.number()),
+  uUnit: z.optional(text),
+  origin: z.optional(z.enum(['measured', 'printed', 'assumed'])),
+  on: z.optional(text),
+  method: z.optional(text),
+  path: z.optional(path),
+  place: z.optional(z.looseObject({ in: text })),
+  share: z.optional(z.number()),
+  figure: described('Can be asked for in its turn.', z.optional(figureRef)),
 })
 const explanation = name(
   'Explanation',
   z.strictObject({
-    result: figureRef.extend({
+    result: z.extend(figureRef, {
       title: text,
       value: z.number(),
       unit: text,
-      u: z.number().nullable(),
-      interval: z.strictObject({ low: z.number(), high: z.number() }).optional(),
+      u: z.nullable(z.number()),
+      interval: z.optional(z.strictObject({ low: z.number(), high: z.number() })),
     }),
     formula: z.strictObject({ id: text, text, mathml: text, check: text }),
     source: text,
@@ -303,23 +305,23 @@ const explanation = name(
   }),
 )
 
-const dbfs = level.nullable().describe('dBFS (AES17); null for silence.')
-const lufs = z.number().nullable().describe('LUFS; null where nothing passes the gate.')
+const dbfs = described('dBFS (AES17); null for silence.', z.nullable(level))
+const lufs = described('LUFS; null where nothing passes the gate.', z.nullable(z.number()))
 const loudness = {
   integrated: lufs,
   momentaryMax: lufs,
   shortTermMax: lufs,
-  range: z.number().nullable().describe('LU'),
+  range: described('LU', z.nullable(z.number())),
 }
 const levels = name(
   'Levels',
   z.strictObject({
     format: z.looseObject({
       encoding: z.enum(['integer', 'float']),
-      bits: z.number().int(),
-      channels: z.number().int(),
+      bits: z.int(),
+      channels: z.int(),
       sampleRate: hertz,
-      frames: z.number().int(),
+      frames: z.int(),
       seconds: z.number(),
     }),
     channels: list(
@@ -329,12 +331,12 @@ const levels = name(
         truePeak: dbfs,
         rms: dbfs,
         rmsA: dbfs,
-        crest: decibels.nullable(),
+        crest: z.nullable(decibels),
         dc: dbfs,
         dcPolarity: z.union([z.literal(1), z.literal(-1)]),
         clippedRuns: list(z.strictObject({ from: z.number(), seconds: z.number(), frames })),
-        clippedRunCount: z.number().int(),
-        floor: dbfs.describe('RMS of the quietest second.'),
+        clippedRunCount: z.int(),
+        floor: described('RMS of the quietest second.', dbfs),
         ...loudness,
       }),
     ),
@@ -348,26 +350,27 @@ const loopback = name(
     lagFrames: z.number(),
     milliseconds: ms,
     polarity: z.union([z.literal(1), z.literal(-1)]),
-    level: decibels.describe('Return against reference.'),
-    confidence: z.number().min(0).max(1).describe('From 0.5 on it is beyond doubt.'),
+    level: described('Return against reference.', decibels),
+    confidence: described('From 0.5 on it is beyond doubt.', z.number().check(z.minimum(0), z.maximum(1))),
     repeats: list(z.number()),
     spreadFrames: z.number(),
-    driftPpm: z.number().nullable(),
+    driftPpm: z.nullable(z.number()),
     remarks: list(text),
   }),
 )
 
 export const problem = name(
   'Problem',
-  z
-    .strictObject({
+  described(
+    'RFC 9457; every fault at once, each with its path.',
+    z.strictObject({
       type: text,
       title: text,
-      status: z.number().int(),
+      status: z.int(),
       detail: text,
       errors: list(z.strictObject({ path: text, code: text, message: text })),
-    })
-    .describe('RFC 9457; every fault at once, each with its path.'),
+    }),
+  ),
 )
 
 /** What is answered, by the name under which its schema is had. */

@@ -9,7 +9,7 @@ import { embedded, partSchemas, schemaNames, schemaOf } from './schemas'
 
 const refTo = (id: string) => `#/components/schemas/${id}`
 const json = (schema: JsonSchema) => ({ 'application/json': { schema } })
-const described = (schema: z.ZodType) => embedded(z.toJSONSchema(schema, { io: 'input' }))
+const described = (schema: z.ZodMiniType) => embedded(z.toJSONSchema(schema, { io: 'input' }))
 
 const PROBLEMS: Record<string, string> = {
   400: 'The body is not JSON.',

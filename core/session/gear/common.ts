@@ -1,27 +1,29 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields } from '../field'
 import { id, name, shortText } from '../text'
 
-export const assumed = z
-  .array(z.string().min(1).max(40))
-  .max(60)
-  .optional()
-  .describe('Names of specifications that are usual figures, neither printed nor measured.')
+export const assumed = described(
+  'Names of specifications that are usual figures, neither printed nor measured.',
+  z.optional(z.array(z.string().check(z.minLength(1), z.maxLength(40))).check(z.maxLength(60))),
+)
 
-export const tolerance = z
-  .record(z.string().min(1).max(40), z.number().min(0).max(10_000))
-  .optional()
-  .describe('The maker’s tolerances: half of the width by the name of the specification, in its unit.')
+export const tolerance = described(
+  'The maker’s tolerances: half of the width by the name of the specification, in its unit.',
+  z.optional(
+    z.record(z.string().check(z.minLength(1), z.maxLength(40)), z.number().check(z.minimum(0), z.maximum(10_000))),
+  ),
+)
 
 /** What every box has besides its specifications. */
 export const common = {
   name,
-  origin: shortText
-    .optional()
-    .describe('Where the printed values are from: sheet and page, or that they are invented.'),
+  origin: described(
+    'Where the printed values are from: sheet and page, or that they are invented.',
+    z.optional(shortText),
+  ),
   assumed,
   tolerance,
-  shelf: id.optional().describe('Id of the item on the gear shelf that this is a copy of.'),
+  shelf: described('Id of the item on the gear shelf that this is a copy of.', z.optional(id)),
 }
 
 export const connectors = ['xlr', 'jack', 'combo', 'phono', 'usb', 'optical'] as const
@@ -34,18 +36,18 @@ export type Connector = (typeof connectors)[number]
  */
 export const balances = ['balanced', 'impedance-balanced', 'floating', 'one-leg'] as const
 
-export const plug = z.strictObject({ connector: z.enum(connectors).optional(), balance: z.enum(balances).optional() })
+export const plug = z.strictObject({ connector: z.optional(z.enum(connectors)), balance: z.optional(z.enum(balances)) })
 export type Plug = z.infer<typeof plug>
 
-export const plugs = z
-  .strictObject({ in: plug.optional(), out: plug.optional() })
-  .optional()
-  .describe('Connector and balance of its input and its output.')
+export const plugs = described(
+  'Connector and balance of its input and its output.',
+  z.optional(z.strictObject({ in: z.optional(plug), out: z.optional(plug) })),
+)
 
-export const weighting = z
-  .enum(['A', 'Z'])
-  .default('A')
-  .describe('Weighting of the printed EIN; a measured EIN is A-weighted.')
+export const weighting = described(
+  'Weighting of the printed EIN; a measured EIN is A-weighted.',
+  z._default(z.enum(['A', 'Z']), 'A'),
+)
 
 export const phantomAttitudes = ['needed', 'harmless', 'harmful'] as const
 export type PhantomAttitude = (typeof phantomAttitudes)[number]

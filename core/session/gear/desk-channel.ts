@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbersAnd } from '../field'
 import { inForce, measurements } from '../measurement'
 import { id } from '../text'
@@ -36,10 +36,10 @@ export const deskChannel = z.strictObject({
   id,
   kind: z.literal('desk-channel'),
   ...common,
-  desk: id.optional().describe('The desk it belongs to.'),
-  input: z.enum(deskInputs).default('mic'),
-  phantom: z.boolean().default(false).describe('Whether it can give 48 V.'),
-  phantomBank: id.optional().describe('Channels of one desk and bank get their 48 V from one switch.'),
+  desk: described('The desk it belongs to.', z.optional(id)),
+  input: z._default(z.enum(deskInputs), 'mic'),
+  phantom: described('Whether it can give 48 V.', z._default(z.boolean(), false)),
+  phantomBank: described('Channels of one desk and bank get their 48 V from one switch.', z.optional(id)),
   plugs,
   specs: numbersAnd(deskChannelSpecs, { einWeighting: weighting }),
   measured: measurements(deskChannelSpecs),

@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbers } from '../field'
 import { measurements } from '../measurement'
 import { id } from '../text'
@@ -24,10 +24,10 @@ export const diBox = z.strictObject({
   id,
   kind: z.literal('di-box'),
   ...common,
-  phantom: z
-    .enum(phantomAttitudes)
-    .default('harmless')
-    .describe('What 48 V phantom power does to it; an active one needs it.'),
+  phantom: described(
+    'What 48 V phantom power does to it; an active one needs it.',
+    z._default(z.enum(phantomAttitudes), 'harmless'),
+  ),
   plugs,
   specs: numbers(diBoxSpecs),
   measured: measurements(diBoxSpecs),

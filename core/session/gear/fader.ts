@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbers } from '../field'
 import { inForce, measurements } from '../measurement'
 import { id } from '../text'
@@ -34,8 +34,8 @@ export const fader = z.strictObject({
   id,
   kind: z.literal('fader'),
   ...common,
-  place: z.enum(faderPlaces).default('desk'),
-  arithmetic: z.enum(arithmetics).default('fixed').describe('Of a digital one.'),
+  place: z._default(z.enum(faderPlaces), 'desk'),
+  arithmetic: described('Of a digital one.', z._default(z.enum(arithmetics), 'fixed')),
   plugs,
   specs: numbers(faderSpecs),
   measured: measurements(faderSpecs),

@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import type { Values } from '../field'
 import { fields, number, numbers, numbersAnd } from '../field'
 import { inForce, measurements } from '../measurement'
@@ -163,10 +163,10 @@ export const directMonitoring = ['digital', 'analogue', 'none'] as const
 const analogueInput = z.strictObject({
   id,
   type: z.enum(inputTypes),
-  phantom: z.boolean().default(false).describe('Whether this input can give 48 V.'),
-  phantomBank: id.optional().describe('Inputs of one bank get their 48 V from one switch.'),
-  socket: id.optional().describe('Inputs with the same one are one combined socket, used in one way at a time.'),
-  plug: plug.optional(),
+  phantom: described('Whether this input can give 48 V.', z._default(z.boolean(), false)),
+  phantomBank: described('Inputs of one bank get their 48 V from one switch.', z.optional(id)),
+  socket: described('Inputs with the same one are one combined socket, used in one way at a time.', z.optional(id)),
+  plug: z.optional(plug),
   assumed,
   tolerance,
   specs: numbersAnd(inputSpecs, { einWeighting: weighting }),
@@ -175,7 +175,7 @@ const analogueInput = z.strictObject({
 })
 
 /** An input that takes numbers from another unit: no gain, no converter, the other unit's clock or its own. */
-const digitalInput = z.strictObject({ id, type: z.literal('digital'), plug: plug.optional() })
+const digitalInput = z.strictObject({ id, type: z.literal('digital'), plug: z.optional(plug) })
 
 /** Inputs stand in the order in which the recorder counts them. */
 const input = z.discriminatedUnion('type', [analogueInput, digitalInput])
@@ -194,22 +194,21 @@ export const audioInterface = z.strictObject({
   id,
   kind: z.literal('interface'),
   ...common,
-  inputs: z.array(input).min(1).max(128),
-  outputs: z.array(output).max(128).default([]),
-  sampleRates: z
-    .array(number(sampleRateField))
-    .min(1)
-    .max(16)
-    .optional()
-    .describe('Sample rates that the unit offers, in Hz.'),
-  bufferSizes: z
-    .array(number(bufferFramesField))
-    .min(1)
-    .max(32)
-    .optional()
-    .describe('Buffer sizes that its driver offers, in frames.'),
-  direct: z.enum(directMonitoring).default('digital').describe('How the unit monitors its inputs without the host.'),
-  latency: numbers(latencySpecs).optional(),
+  inputs: z.array(input).check(z.minLength(1), z.maxLength(128)),
+  outputs: z._default(z.array(output).check(z.maxLength(128)), []),
+  sampleRates: described(
+    'Sample rates that the unit offers, in Hz.',
+    z.optional(z.array(number(sampleRateField)).check(z.minLength(1), z.maxLength(16))),
+  ),
+  bufferSizes: described(
+    'Buffer sizes that its driver offers, in frames.',
+    z.optional(z.array(number(bufferFramesField)).check(z.minLength(1), z.maxLength(32))),
+  ),
+  direct: described(
+    'How the unit monitors its inputs without the host.',
+    z._default(z.enum(directMonitoring), 'digital'),
+  ),
+  latency: z.optional(numbers(latencySpecs)),
 })
 export type AudioInterface = z.infer<typeof audioInterface>
 export type InterfaceInput = z.infer<typeof input>

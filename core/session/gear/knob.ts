@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbers } from '../field'
 
 export const knobFields = fields({
@@ -12,9 +12,8 @@ export const knobFields = fields({
   gain: { label: 'Gain there', unit: 'dB', min: -100, max: 100, help: 'Gain read or measured at this position.' },
 })
 
-export const knobTable = z
-  .array(numbers(knobFields))
-  .max(100)
-  .optional()
-  .describe('Gain at marked knob positions, from fully down to fully up.')
+export const knobTable = described(
+  'Gain at marked knob positions, from fully down to fully up.',
+  z.optional(z.array(numbers(knobFields)).check(z.maxLength(100))),
+)
 export type KnobTable = NonNullable<z.infer<typeof knobTable>>

@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbers } from '../field'
 import { measurements } from '../measurement'
 import { id } from '../text'
@@ -39,7 +39,7 @@ export const link = z.strictObject({
   kind: z.literal('link'),
   ...common,
   medium: z.enum(linkMedia),
-  level: z.enum(['mic', 'line']).default('line').describe('Level class of a wireless receiver’s output.'),
+  level: described('Level class of a wireless receiver’s output.', z._default(z.enum(['mic', 'line']), 'line')),
   plugs,
   specs: numbers(linkSpecs),
   measured: measurements(linkSpecs),

@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbers } from '../field'
 import { inForce, measurements } from '../measurement'
 import { id } from '../text'
@@ -38,11 +38,11 @@ export const loudspeaker = z.strictObject({
   id,
   kind: z.literal('loudspeaker'),
   ...common,
-  band: z
-    .enum(loudspeakerBands)
-    .default('full')
-    .describe('The whole range, the lowest octaves, or what is above them.'),
-  power: z.enum(['active', 'passive']).default('active').describe('With its amplifier inside, or driven by one.'),
+  band: described(
+    'The whole range, the lowest octaves, or what is above them.',
+    z._default(z.enum(loudspeakerBands), 'full'),
+  ),
+  power: described('With its amplifier inside, or driven by one.', z._default(z.enum(['active', 'passive']), 'active')),
   plugs,
   specs: numbers(loudspeakerSpecs),
   measured: measurements(loudspeakerSpecs),

@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbers } from '../field'
 import { inForce, measurements } from '../measurement'
 import { id } from '../text'
@@ -40,8 +40,8 @@ export const microphone = z.strictObject({
   kind: z.literal('microphone'),
   ...common,
   principle: z.enum(principles),
-  pattern: z.enum(patterns).optional().describe('Directivity; omni where it is left out.'),
-  phantom: z.enum(phantomAttitudes).describe('What 48 V phantom power does to it.'),
+  pattern: described('Directivity; omni where it is left out.', z.optional(z.enum(patterns))),
+  phantom: described('What 48 V phantom power does to it.', z.enum(phantomAttitudes)),
   plugs,
   specs: numbers(microphoneSpecs),
   measured: measurements(microphoneSpecs),

@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, number, numberOrInitial, numbers } from '../field'
 import { measurements } from '../measurement'
 import { id, name } from '../text'
@@ -40,7 +40,7 @@ export const piece = z.strictObject({
   name,
   level: number(pieceFields.level),
   crest: number(pieceFields.crest),
-  loudestAt: number(pieceFields.loudestAt).optional(),
+  loudestAt: z.optional(number(pieceFields.loudestAt)),
   trim: numberOrInitial(pieceFields.trim),
 })
 export type Piece = z.infer<typeof piece>
@@ -50,7 +50,10 @@ export const playback = z.strictObject({
   id,
   kind: z.literal('playback'),
   ...common,
-  pieces: z.array(piece).max(500).optional().describe('What is played, each with its own level and trim.'),
+  pieces: described(
+    'What is played, each with its own level and trim.',
+    z.optional(z.array(piece).check(z.maxLength(500))),
+  ),
   specs: numbers(playbackSpecs),
   measured: measurements(playbackSpecs),
 })

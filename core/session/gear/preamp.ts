@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, numbersAnd } from '../field'
 import { inForce, measurements } from '../measurement'
 import { id } from '../text'
@@ -43,7 +43,7 @@ export const preamp = z.strictObject({
   id,
   kind: z.literal('preamp'),
   ...common,
-  phantom: z.boolean().default(false).describe('Whether it can give 48 V.'),
+  phantom: described('Whether it can give 48 V.', z._default(z.boolean(), false)),
   plugs,
   specs: numbersAnd(preampSpecs, { einWeighting: weighting }),
   measured: measurements(preampSpecs),

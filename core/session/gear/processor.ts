@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, number, numbers, numberOrInitial } from '../field'
 import { inForce, measurements } from '../measurement'
 import { id, name } from '../text'
@@ -61,7 +61,7 @@ export const blockFields = fields({
   gain: { label: 'Gain', unit: 'dB', min: -60, max: 60, help: 'Fixed.' },
 })
 
-const shared = { name: name.optional(), on: z.boolean().default(true) }
+const shared = { name: z.optional(name), on: z._default(z.boolean(), true) }
 
 /** One section of a processor, in the order in which the signal passes them. */
 export const block = z.discriminatedUnion('type', [
@@ -71,14 +71,14 @@ export const block = z.discriminatedUnion('type', [
     threshold: number(blockFields.threshold),
     ratio: number(blockFields.ratio),
     makeUp: numberOrInitial(blockFields.makeUp),
-    takesOff: number(blockFields.takesOff).optional(),
+    takesOff: z.optional(number(blockFields.takesOff)),
   }),
   z.strictObject({
     type: z.literal('expander'),
     ...shared,
     threshold: number(blockFields.threshold),
     ratio: number(blockFields.ratio),
-    range: number(blockFields.range).optional(),
+    range: z.optional(number(blockFields.range)),
   }),
   z.strictObject({ type: z.literal('limiter'), ...shared, ceiling: number(blockFields.ceiling) }),
   z.strictObject({ type: z.literal('equaliser'), ...shared, change: numberOrInitial(blockFields.change) }),
@@ -102,9 +102,9 @@ export const processor = z.strictObject({
   id,
   kind: z.literal('processor'),
   ...common,
-  domain: z.enum(processorDomains).default('analogue'),
-  arithmetic: z.enum(arithmetics).default('float').describe('Of a digital one.'),
-  blocks: z.array(block).max(16).default([]),
+  domain: z._default(z.enum(processorDomains), 'analogue'),
+  arithmetic: described('Of a digital one.', z._default(z.enum(arithmetics), 'float')),
+  blocks: z._default(z.array(block).check(z.maxLength(16)), []),
   plugs,
   specs: numbers(processorSpecs),
   measured: measurements(processorSpecs),

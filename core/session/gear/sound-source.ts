@@ -1,4 +1,4 @@
-import { z } from '../z'
+import { described, z } from '../z'
 import { fields, number, numbers } from '../field'
 import { measurements } from '../measurement'
 import { id } from '../text'
@@ -53,7 +53,7 @@ export const soundSource = z.strictObject({
   id,
   kind: z.literal('sound-source'),
   ...common,
-  size: number(sizeField).optional().describe('Greatest dimension, m; a point where it is left out.'),
+  size: described('Greatest dimension, m; a point where it is left out.', z.optional(number(sizeField))),
   specs: numbers(soundSourceSpecs),
   measured: measurements(soundSourceSpecs),
 })
