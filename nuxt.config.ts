@@ -1,18 +1,23 @@
+import { existsSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import { buildServerWorker } from './scripts/server-worker'
 import { withoutSideEffects } from './scripts/without-side-effects'
 import { jstatUsed } from './scripts/jstat-used'
+import { minified } from './scripts/minify'
 import { writeServiceWorker } from './scripts/service-worker'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
+/** A module that is needed at the desk alone: where only what runs is installed, it is not there. */
+const whereInstalled = (module: string) => (existsSync(here(`./node_modules/${module}`)) ? [module] : [])
+
 /** What makes code for the browser smaller than bundling alone. */
-const smaller = () => [withoutSideEffects(), jstatUsed()]
+const smaller = () => [withoutSideEffects(), jstatUsed(), minified()]
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
-  modules: ['@pinia/nuxt', '@nuxtjs/color-mode', '@nuxt/eslint', 'nuxt-security'],
+  modules: ['@pinia/nuxt', '@nuxtjs/color-mode', 'nuxt-security', ...whereInstalled('@nuxt/eslint')],
   // Every import is written out, so that the import directions can be read and checked.
   imports: { autoImport: false },
   components: false,
@@ -65,11 +70,7 @@ export default defineNuxtConfig({
     // A worker is a build of its own, which the plugins above do not reach.
     worker: { format: 'es', plugins: smaller },
     // Inlined fonts would be data: addresses, which the content security policy refuses.
-    build: {
-      minify: 'terser',
-      terserOptions: { ecma: 2020, format: { comments: false } },
-      assetsInlineLimit: () => false,
-    },
+    build: { minify: false, cssMinify: true, assetsInlineLimit: () => false },
   },
   hooks: {
     'nitro:build:public-assets': ({ options }) => writeServiceWorker(options.output.publicDir, String(Date.now())),

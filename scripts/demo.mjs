@@ -1,7 +1,7 @@
 // Installs, builds and serves Remetra; it opens on the demo session. PORT and HOST choose the address.
-import { build, install, serve } from './steps.mjs'
+import { build, installToServe, serve } from './steps.mjs'
 
-await install()
+await installToServe()
 console.log('Building…')
 if ((await build()) !== 0) process.exit(1)
 const { address, child } = await serve(process.env.PORT ?? 3000, process.env.HOST || '127.0.0.1').catch((error) => {

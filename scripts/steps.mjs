@@ -28,8 +28,11 @@ export async function need(what, command, args, options) {
 }
 
 // `npm install`, not `npm ci`: optional binaries of other platforms may be missing from the lock, and `ci` would refuse.
-export const install = () =>
-  need('Installing packages', 'npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'])
+export const install = (...further) =>
+  need('Installing packages', 'npm', ['install', '--no-audit', '--no-fund', '--loglevel=error', ...further])
+
+/** What serving needs. Where the tools of the desk are installed already they stay: leaving them out would remove them. */
+export const installToServe = () => (existsSync(`${root}node_modules/vitest`) ? install() : install('--omit=dev'))
 export const prepare = () =>
   need('Preparing Nuxt', 'npx', ['nuxt', 'prepare'], { stdio: ['ignore', 'ignore', 'inherit'] })
 export const build = () => run('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] })
