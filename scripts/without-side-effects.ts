@@ -1,10 +1,7 @@
 import type { Plugin } from 'vite'
 
-/** Every module of the core but the one that sets Zod up, and Nuxt’s composables, whose package does not say so itself. */
-const PURE = [
-  /[\\/]core[\\/](?!session[\\/]z\.ts$).*\.ts$/,
-  /[\\/]node_modules[\\/]nuxt[\\/]dist[\\/]app[\\/]composables[\\/].*\.js$/,
-]
+/** Every module of the core, and Nuxt’s composables, whose package does not say so itself. */
+const PURE = [/[\\/]core[\\/].*\.ts$/, /[\\/]node_modules[\\/]nuxt[\\/]dist[\\/]app[\\/]composables[\\/].*\.js$/]
 
 /**
  * Modules that do nothing by being imported. Told so, the bundler takes from their index files only what is used, and puts it where

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { test as base, expect } from '@playwright/test'
 
@@ -17,6 +18,10 @@ export const test = base.extend<{ page: Page }>({
       if (message.type() === 'error') trouble.push(`logged: ${message.text()}`)
     })
     await page.addInitScript(() => {
+      // What the policy refuses is thrown, and may be caught where nobody sees it.
+      document.addEventListener('securitypolicyviolation', ({ effectiveDirective, blockedURI }) =>
+        reportError(new Error(`refused by ${effectiveDirective}: ${blockedURI}`)),
+      )
       Reflect.deleteProperty(window, 'showSaveFilePicker')
       Reflect.deleteProperty(window, 'showOpenFilePicker')
     })
@@ -103,4 +108,12 @@ export async function openFile(page: Page, file: { name?: unknown }) {
   await paste(page, JSON.stringify(file))
   await expect(page).not.toHaveURL(new RegExp(before))
   await expect(page.getByRole('textbox', { name: 'Name of the session' })).toHaveValue(String(file.name))
+}
+
+/** What an independent checker of accessibility says of the page as it stands, by all of its rules or by some. */
+export async function violations(page: Page, rules?: string[]): Promise<string[]> {
+  // Its legacy mode leaves frames of other origins out, of which there are none, and takes half of the time.
+  const checker = new AxeBuilder({ page }).setLegacyMode(true)
+  const { violations: found } = await (rules ? checker.withRules(rules) : checker).analyze()
+  return found.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)
 }

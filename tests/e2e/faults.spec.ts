@@ -1,11 +1,10 @@
 import { readFileSync } from 'node:fs'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { withEffects } from '#core/render/effects'
 import { renderStrip } from '#core/render/chain'
 import { writeWav } from '#core/signals/write-wav'
 import { readSession } from '#core/session'
-import { expect, open, openFile, saved, test, type } from './app'
+import { expect, open, openFile, saved, test, type, violations } from './app'
 
 function demoSession() {
   const reading = readSession(JSON.parse(readFileSync('demo/net-loft.session.json', 'utf8')))
@@ -71,7 +70,7 @@ test('answers rank anew, are taken back, and what is ruled out stays with its re
   await expect(page.locator('[data-out="phantom-missing"]')).toContainText('Checked: all move; only nothing is heard')
   await page.reload()
   await expect(page.locator('[data-symptom="nothing"]')).toHaveAttribute('aria-pressed', 'true')
-  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
+  expect(await violations(page)).toEqual([])
 })
 
 test('all strips: the cause names the one in which it is; when it happens tells more', async ({ page }) => {

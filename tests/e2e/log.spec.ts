@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, goToLog, makeMark, open, paste, saved, test, type } from './app'
+import { expect, goToLog, makeMark, open, paste, saved, test, type, violations } from './app'
 
 async function log(page: Page) {
   await open(page)
@@ -55,7 +54,7 @@ test('takes by key: numbered on, judged, with the mark whose settings they were 
   await page.reload()
   await expect(page.locator('[data-take="1"]')).toContainText('all strips')
   await expect(page.locator('[data-next-take]')).toHaveText('3')
-  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
+  expect(await violations(page)).toEqual([])
 })
 
 test('two marks compared: the setting, and what it did', async ({ page }) => {

@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, open, saved, test, type, verdict } from './app'
+import { expect, open, saved, test, type, verdict, violations } from './app'
 
 async function soundcheck(page: Page) {
   await open(page)
@@ -186,11 +185,7 @@ test('no violation of accessibility with a reading, a contradiction and a runnin
   await expect(sentence(page)).toBeVisible()
   await page.locator('[data-simulate]').click()
   await expect(page.locator('[data-figure="peak"]')).not.toHaveText('–')
-  expect(
-    (await new AxeBuilder({ page }).analyze()).violations.map(
-      ({ id, nodes }) => `${id}: ${nodes[0]?.target.join(' ')}`,
-    ),
-  ).toEqual([])
+  expect(await violations(page)).toEqual([])
 })
 
 test('by ear: before and now at −30 dBFS, never over −20', async ({ page }) => {

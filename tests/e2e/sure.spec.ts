@@ -1,13 +1,8 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, open, saved, test, type, verdict } from './app'
+import { expect, open, saved, test, type, verdict, violations } from './app'
 
 const surer = (page: Page) => page.locator('[data-surer]')
 const explained = (page: Page) => page.locator('[data-explained]')
-async function violations(page: Page) {
-  const { violations: found } = await new AxeBuilder({ page }).analyze()
-  return found.map((each) => `${each.id}: ${each.nodes.map((node) => node.target.join(' ')).join(', ')}`)
-}
 
 test('a figure tells what it is made of: one step at a time, two presses to the source, the least known changed there', async ({
   page,

@@ -1,7 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { drillKinds } from '#core/trainer/drill'
-import { expect, open, test } from './app'
+import { expect, open, test, violations } from './app'
 
 async function trainer(page: Page) {
   await open(page)
@@ -32,7 +31,7 @@ test('an exercise from the complaint to the score: looked at, checked, turned, n
   await expect(page.locator('[data-caption] p')).toContainText(/The performer at|Nothing of the performer/)
   const wrong = await until(page, '[data-name]', () => page.locator('[data-choose-mend]').isVisible())
   if (wrong > 0) await expect(page.locator('[data-told]')).toHaveCount(0)
-  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
+  expect(await violations(page)).toEqual([])
   const mends = await until(page, '[data-mend-choice]', () => page.locator('[data-score]').isVisible())
   await expect(page.locator('[data-score]')).toContainText('The shortest way from')
   const points = Number(await page.locator('[data-points]').innerText())
