@@ -18,6 +18,26 @@ export function run(command, args, options = {}) {
   })
 }
 
+/** Runs a command and keeps what it prints. Resolves to its exit code and that. */
+export function runQuietly(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+    const printed = []
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => printed.push(data))
+    child.on('error', (error) => resolve({ code: 1, printed: error.message }))
+    child.on('close', (code) => resolve({ code: code ?? 1, printed: Buffer.concat(printed).toString() }))
+  })
+}
+
+/** Does all tasks, in their order, at most so many at once. */
+export async function together(atOnce, tasks) {
+  const waiting = [...tasks]
+  const next = async () => {
+    for (let task = waiting.shift(); task; task = waiting.shift()) await task()
+  }
+  await Promise.all(Array.from({ length: atOnce }, next))
+}
+
 /** Stops the script, saying which step failed. */
 export async function need(what, command, args, options) {
   const code = await run(command, args, options)

@@ -1,6 +1,6 @@
 // Everything that has to hold, from lint to the browser. The last line counts it honestly.
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { build, chromium, install, prepare, root, run } from './steps.mjs'
+import { build, chromium, install, prepare, root, run, runQuietly, together } from './steps.mjs'
 
 const results = `${root}test-results`
 const tally = { passed: 0, failed: 0 }
@@ -10,13 +10,16 @@ const count = (passed, failed) => {
 }
 const title = (words) => console.log(`\n── ${words}`)
 
-async function check(words, command, args) {
-  title(words)
-  const ok = (await run(command, args)) === 0
-  console.log(ok ? 'ok' : 'FAILED')
-  count(ok ? 1 : 0, ok ? 0 : 1)
-  return ok
-}
+/** A check whose output is shown when it is over, so that those that run together do not mix. */
+const check =
+  (words, command, ...args) =>
+  async () => {
+    const { code, printed } = await runQuietly(command, args)
+    title(words)
+    process.stdout.write(printed)
+    console.log(code === 0 ? 'ok' : 'FAILED')
+    count(code === 0 ? 1 : 0, code === 0 ? 0 : 1)
+  }
 
 /** A runner's own counts; a runner that broke before it could count is one failure. */
 function countReport(file, read) {
@@ -36,22 +39,16 @@ await prepare()
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
 
-await check('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
-await check('Lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
-await check('Import directions and cycles', 'npx', [
-  'depcruise',
-  'core',
-  'app',
-  'server',
-  'demo',
-  'tests',
-  '--config',
-  '.dependency-cruiser.cjs',
+const parts = ['core', 'app', 'server', 'demo', 'tests']
+await together(2, [
+  check('Lint', 'npx', 'eslint', '.', '--max-warnings', '0'),
+  check('Format', 'npx', 'prettier', '--check', '--log-level', 'warn', '.'),
+  check('Types', 'npx', 'nuxt', 'typecheck'),
+  check('Types of the core, without the DOM', 'npx', 'tsc', '-p', 'core'),
+  check('Types of the tests', 'npx', 'vue-tsc', '-p', 'tests'),
+  check('Import directions and cycles', 'npx', 'depcruise', ...parts, '--config', '.dependency-cruiser.cjs'),
+  check('Unused files, exports and packages', 'npx', 'knip'),
 ])
-await check('Unused files, exports and packages', 'npx', ['knip'])
-await check('Types of the core, without the DOM', 'npx', ['tsc', '-p', 'core'])
-await check('Types of the tests', 'npx', ['vue-tsc', '-p', 'tests'])
-await check('Types', 'npx', ['nuxt', 'typecheck'])
 
 title('Build')
 if ((await build()) === 0) {
