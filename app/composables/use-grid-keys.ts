@@ -1,11 +1,12 @@
 import type { Ref } from 'vue'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 /**
  * Walking a table by keys: the arrows go from cell to cell, Home and End to the ends of a row, Enter goes into the cell’s field, Escape
  * comes back out. One cell is on the way of the Tab key.
+ * @param shown the rows that stand on the page, of a table too long for all of them
  */
-export function useGridKeys(table: Ref<HTMLElement | null>) {
+export function useGridKeys(table: Ref<HTMLElement | null>, shown: () => readonly number[]) {
   const at = ref({ row: 0, column: 0 })
   const cellAt = (row: number, column: number) =>
     table.value?.querySelector<HTMLElement>(`[data-row="${row}"] [data-column="${column}"]`) ?? null
@@ -40,6 +41,7 @@ export function useGridKeys(table: Ref<HTMLElement | null>) {
     event.preventDefault()
     event.stopPropagation()
   }
-  const tabindex = (row: number, column: number) => (at.value.row === row && at.value.column === column ? 0 : -1)
+  const stop = computed(() => (shown().includes(at.value.row) ? at.value.row : shown()[0]))
+  const tabindex = (row: number, column: number) => (stop.value === row && at.value.column === column ? 0 : -1)
   return { keys, tabindex }
 }

@@ -31,15 +31,40 @@ async function log(page: Page, round: number) {
   await expect(page.locator('[data-saved]')).toContainText(/saved \d/)
 }
 
+/** Answers an estimate, once what the round before learnt is seen to be there. @returns its points */
+async function practise(page: Page, before: string | null) {
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('9')
+  if (before !== null) await expect(page.locator('[data-progress-list]')).toContainText(`last ${before}`)
+  await page.locator('[data-drill="headroom"]').click()
+  const estimate = page.getByRole('textbox', { name: /Your estimate/ })
+  await estimate.fill('7')
+  await estimate.press('Enter')
+  await expect(page.locator('[data-points]')).toHaveText(/^\d+$/)
+  return page.locator('[data-points]').innerText()
+}
+
+/** Puts one more item on the shelf, once those of the rounds before are seen to be there. */
+async function shelve(page: Page, round: number) {
+  await page.getByRole('link', { name: 'Gear shelf' }).click()
+  await page.getByRole('searchbox').fill('grebe')
+  await expect(page.locator('[data-item]')).toHaveCount(1 + round)
+  await page.locator('[data-item="grebe"]').click()
+  await page.getByRole('button', { name: 'Duplicate' }).click()
+  await expect(page.locator('[data-item]')).toHaveCount(2 + round)
+  await page.goBack()
+}
+
 test('the browser killed in the middle of editing, again and again: nothing that was said to be saved is gone', async ({
   baseURL,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(240_000)
   const profile = mkdtempSync(join(tmpdir(), 'remetra-profile-'))
   let acknowledged = '35'
+  let points: string | null = null
   let address = baseURL ?? ''
   try {
-    for (let round = 0; round < 5; round++) {
+    for (let round = 0; round < 4; round++) {
       const context = await launch(profile)
       const page = context.pages()[0] ?? (await context.newPage())
       await page.goto(address.replace(/\/soundcheck\//, '/path/'))
@@ -54,6 +79,8 @@ test('the browser killed in the middle of editing, again and again: nothing that
         await expect(page.locator('[data-saved]')).toContainText(/saved \d/)
         acknowledged = value
       }
+      points = await practise(page, points)
+      await shelve(page, round)
       await log(page, round)
       execFileSync('pkill', ['-9', '-f', profile])
       await context.close().catch(() => undefined) // it is gone already

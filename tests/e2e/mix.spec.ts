@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
+import { blankSession } from '#core/session'
 import { sine } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
-import { expect, field, open, saved, test, type, verdict } from './app'
+import { expect, field, open, openFile, saved, test, type, verdict } from './app'
 
 const strip = (page: Parameters<typeof open>[0], name: string) =>
   page.getByRole('navigation', { name: 'Strips' }).getByRole('button', { name: new RegExp(`^${name}`) })
@@ -127,6 +128,33 @@ test('Mix by keys: from cell to cell, into a field and out again', async ({ page
   await expect(page.locator('[data-row="1"] [data-column="3"]')).toBeFocused()
   await page.keyboard.press('End')
   await expect(page.locator('[data-row="1"] [data-column="12"]')).toBeFocused()
+})
+
+test('Mix of 72 strips: only those in sight are on the page, all are reached by the wheel and by keys', async ({
+  page,
+}) => {
+  const session = blankSession('many', 'Seventy-two')
+  const strips = Array.from({ length: 72 }, (_, i) =>
+    session.strips.map((each) => ({
+      ...each,
+      id: `s${i}`,
+      stages: each.stages.map((stage) => ({ ...stage, id: `${stage.id}-${i}` })),
+    })),
+  )
+  await openFile(page, { ...session, strips: strips.flat() })
+  await page.keyboard.press('2')
+  const row = (at: number) => page.locator(`[data-row="${at}"]`)
+  await expect(row(0)).toBeVisible()
+  expect(await page.locator('[data-mix-row]').count()).toBeLessThan(40)
+  await row(0).locator('[data-column="0"]').focus()
+  for (let at = 1; at <= 40; at++) {
+    await page.keyboard.press('ArrowDown')
+    await expect(row(at).locator('[data-column="0"]')).toBeFocused()
+  }
+  await expect(row(0)).toHaveCount(0)
+  await page.getByLabel('All strips, table').evaluate((table) => table.scrollTo(0, table.scrollHeight))
+  await expect(row(71)).toBeVisible()
+  await expect(page.locator('[data-row] [tabindex="0"][data-column]')).toHaveCount(1)
 })
 
 test('pieces: several recordings at once are measured and trimmed to one mark; the cue list is a table', async ({

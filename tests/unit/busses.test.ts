@@ -50,6 +50,14 @@ describe('what feeds what, as a file may say it', () => {
       'strips[0].feeds[0].from no-such-stage',
     ])
   })
+  it('a feed of a strip without stages says what to do', () => {
+    const file = structuredClone(twoMixes())
+    Object.assign(file.strips[0]!, { stages: [], feeds: [{ to: 'stream' }] })
+    const reading = readSession(file)
+    expect(reading.ok ? [] : reading.faults.filter(({ path }) => path === 'strips[0].feeds[0].from')).toMatchObject([
+      { message: 'This strip has no stage that this feed could leave from. Give it stages, or remove the feed.' },
+    ])
+  })
   it('a circle is named at each feed that closes it, also by way of others', () => {
     expect(faultsOf(({ strips }) => Object.assign(strips[4]!, { feeds: [{ to: 'room', from: 'r1' }] }))).toEqual([
       'strips[4].feeds[0].to circle',

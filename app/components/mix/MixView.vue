@@ -7,6 +7,7 @@ import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useGridKeys } from '~/composables/use-grid-keys'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import { useSends } from '~/composables/use-sends'
+import { useVirtualList } from '~/composables/use-virtual-list'
 import { useSessionStore } from '~/stores/session'
 import MixLine from './MixLine.vue'
 import SortHead from './SortHead.vue'
@@ -62,6 +63,11 @@ const rows = computed(() => {
   })
 })
 
+/** A line that was not measured yet, px. */
+const USUAL = 56
+const entries = computed(() => rows.value.map((row) => ({ id: row.strip.id, row })))
+const { scroller, shown, above, below, measure } = useVirtualList(() => entries.value, USUAL)
+
 /** A bank's bracket: where it begins, runs on and ends among the lines that stand together. */
 function bracket(i: number): string {
   const bank = (row: MixRow | undefined) => (row?.phantom?.bank ? row.phantom.switchId : null)
@@ -87,7 +93,7 @@ const notes = computed(() =>
 )
 
 const table = ref<HTMLElement | null>(null)
-const grid = useGridKeys(table)
+const grid = useGridKeys(table, () => shown.value.map(({ index }) => index))
 /** Columns before the gain, and behind its switches. */
 const START = ['name', 'input'] as const satisfies readonly Column[]
 const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satisfies readonly Column[]
@@ -118,8 +124,19 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
     <p v-for="note in notes" :key="note.words" class="border-l-4 border-l-rule pl-2" data-bus-note>
       <strong>{{ note.name }}:</strong> {{ note.words }}
     </p>
-    <div class="min-h-0 overflow-auto border-t border-ink" tabindex="0" aria-label="All strips, table">
-      <table ref="table" class="w-full border-collapse text-[13px]" @keydown="grid.keys">
+    <div
+      ref="scroller"
+      class="min-h-0 overflow-auto border-t border-ink"
+      tabindex="0"
+      role="group"
+      aria-label="All strips, table"
+    >
+      <table
+        ref="table"
+        class="w-full border-collapse text-[13px]"
+        :aria-rowcount="rows.length + 1"
+        @keydown="grid.keys"
+      >
         <thead class="sticky top-0 z-10 bg-paper text-xs text-muted">
           <tr>
             <SortHead v-for="column in START" :key="column" :sorted="sorted(column)" @sort="sort(column)">
@@ -144,15 +161,20 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
           </tr>
         </thead>
         <tbody>
+          <tr v-if="above > 0" aria-hidden="true" :style="{ height: `${above}px` }" />
           <MixLine
-            v-for="(row, r) in rows"
-            :key="row.strip.id"
-            :row="row"
+            v-for="{ index, item } in shown"
+            :key="item.id"
+            :ref="measure"
+            :row="item.row"
             :busses="busses"
-            :bracket="bracket(r)"
-            :tabindex="(column) => grid.tabindex(r, column)"
-            :data-row="r"
+            :bracket="bracket(index)"
+            :tabindex="(column) => grid.tabindex(index, column)"
+            :aria-rowindex="index + 2"
+            :data-index="index"
+            :data-row="index"
           />
+          <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }" />
         </tbody>
       </table>
       <p v-if="rows.length === 0" class="p-4" data-nothing-needed>
