@@ -141,7 +141,8 @@ test('Mix of 72 strips: only those in sight are on the page, all are reached by 
       stages: each.stages.map((stage) => ({ ...stage, id: `${stage.id}-${i}` })),
     })),
   )
-  await openFile(page, { ...session, strips: strips.flat() })
+  const file = { ...session, strips: strips.flat() }
+  await openFile(page, file)
   await page.keyboard.press('2')
   const row = (at: number) => page.locator(`[data-row="${at}"]`)
   await expect(row(0)).toBeVisible()
