@@ -31,7 +31,16 @@ export async function appendTo(folder: FileSystemDirectoryHandle, name: string, 
   await stream.close()
 }
 
-export const textOf = async (handle: FileSystemFileHandle): Promise<string> => (await handle.getFile()).text()
+/** A file that is replaced while it is read, by another tab, is not found for a moment: the new one is read then. */
+export async function textOf(handle: FileSystemFileHandle): Promise<string> {
+  const read = async () => (await handle.getFile()).text()
+  try {
+    return await read()
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'NotFoundError') return read()
+    throw error
+  }
+}
 
 /** The JSON in a file. */
 export const contentOf = async (handle: FileSystemFileHandle): Promise<unknown> => jsonOrNull(await textOf(handle))

@@ -24,6 +24,7 @@ import { restoreBackup, saveBackup } from '~/persistence/backup-work'
 import { NewerDatabaseError } from '~/persistence/conflict'
 import { RemetraDatabase } from '~/persistence/database'
 import { LogRepository } from '~/persistence/log-repository'
+import { textOf } from '~/persistence/own-files'
 import { rawParts } from '~/persistence/raw-export'
 import { SessionRepository } from '~/persistence/session-repository'
 import { ShelfRepository } from '~/persistence/shelf-repository'
@@ -388,4 +389,20 @@ describe('cells and texts of tables', () => {
     expect(markdownText('[x](javascript:alert(1)) <img src=x> *a* `b` | c\nd \\ &lt;')).toBe(
       '\\[x\\](javascript:alert(1)) \\<img src=x\\> \\*a\\* \\`b\\` \\| c d \\\\ \\&lt;',
     ))
+})
+
+describe('a file of the browser’s own store', () => {
+  const handle = (...troubles: string[]) =>
+    ({
+      getFile: async () => {
+        const trouble = troubles.shift()
+        if (trouble) throw new DOMException('', trouble)
+        return new Blob(['whole'])
+      },
+    }) as unknown as FileSystemFileHandle
+  it('that is replaced while it is read is read again, once; another trouble is one', async () => {
+    expect(await textOf(handle('NotFoundError'))).toBe('whole')
+    await expect(textOf(handle('NotFoundError', 'NotFoundError'))).rejects.toThrow()
+    await expect(textOf(handle('NotReadableError'))).rejects.toThrow()
+  })
 })
