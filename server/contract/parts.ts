@@ -120,10 +120,7 @@ export const sum = name(
 export const feedback = name(
   'Feedback',
   z.strictObject({
-    margin: described(
-      'What can be turned up before it howls; null where the layout is not given.',
-      z.nullable(decibels),
-    ),
+    margin: described('Gain before feedback, dB; null where the layout is not given.', z.nullable(decibels)),
     microphones: list(
       z.strictObject({
         strips: list(strip),
