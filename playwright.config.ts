@@ -8,9 +8,9 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   fullyParallel: true,
   workers: 2,
-  timeout: 90_000 * slowed,
+  timeout: 120_000 * slowed,
   // A slow machine is no failure; what never comes still is.
-  expect: { timeout: 15_000 * slowed },
+  expect: { timeout: 30_000 * slowed },
   retries: 0,
   reporter: 'list',
   use: {

@@ -111,7 +111,7 @@ const nameOf = ({ control }: Allotment, { plan }: Side) =>
 
 /**
  * A side's plan with the common gains, and its own levels with them. What only this side has is shared out anew around
- * them, as if they were locked.
+ * them, as if they were locked; a side that was planned with just these gains keeps its plan.
  */
 function settledSide(
   session: Session,
@@ -121,6 +121,8 @@ function settledSide(
   notes: readonly string[],
 ): Planned {
   const { allocation } = plan
+  if (changes.every((change) => valueIn(allocation, change) === change.to))
+    return { ...plan, notes: [...plan.notes, ...notes] }
   const moved = applySettings({ ...session, strips: [allocation.strip] }, changes).strips[0] as Strip
   const around = allocate(session, withLocks(moved, changes), gear)
   const allotments = around.allotments.map((each, i): Allotment => {
@@ -135,6 +137,9 @@ function settledSide(
   const settled: Allocation = { ...around, allotments, strip: { ...around.strip, stages } }
   return { allocation: settled, hiss: hissAgain(session, gear, plan, settled), notes: [...plan.notes, ...notes] }
 }
+
+const valueIn = ({ allotments }: Allocation, change: SettingChange) =>
+  allotments.find(({ control }) => isOf(change, control))?.value
 
 const isOf = (change: SettingChange, { stage, setting }: Allotment['control']) =>
   change.stage === stage && change.setting === setting

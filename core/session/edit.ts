@@ -3,7 +3,17 @@ import type { Assuming } from './assumed'
 import { noLongerAssumed } from './assumed'
 import type { Measurement } from './measurement'
 import { numbers } from './field'
-import type { AnalogueInput, AudioInterface, Gear, GearKind, GearOf, InterfaceLatency, Plug, SoundSource } from './gear'
+import type {
+  AnalogueInput,
+  AudioInterface,
+  Gear,
+  GearKind,
+  GearOf,
+  InterfaceLatency,
+  Plug,
+  SoundSource,
+  StatedTolerance,
+} from './gear'
 import { latencySpecs, traitsOf } from './gear'
 import type { Session } from './session'
 import type { Strip } from './strip'
@@ -80,7 +90,7 @@ export const editInput = (
 export interface Specified extends Assuming {
   specs: object
   measured?: object | undefined
-  tolerance?: Record<string, number> | undefined
+  tolerance?: Record<string, StatedTolerance> | undefined
 }
 
 /** A printed value changed; `undefined` takes an optional one out. */
@@ -88,9 +98,9 @@ export const withSpec = <T extends Specified>(owner: T, key: string, value: numb
   noLongerAssumed({ ...owner, specs: { ...owner.specs, [key]: value } }, key)
 
 /** A maker’s tolerance entered, or taken out with `undefined`. */
-export function withTolerance<T extends Specified>(owner: T, key: string, half: number | undefined): T {
+export function withTolerance<T extends Specified>(owner: T, key: string, stated: StatedTolerance | undefined): T {
   const { [key]: _, ...rest } = owner.tolerance ?? {}
-  const tolerance = half === undefined ? rest : { ...rest, [key]: half }
+  const tolerance = stated === undefined ? rest : { ...rest, [key]: stated }
   return { ...owner, tolerance: Object.keys(tolerance).length > 0 ? tolerance : undefined }
 }
 

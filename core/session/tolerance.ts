@@ -1,6 +1,6 @@
 import type { Assuming } from './assumed'
 import type { NumberField } from './field'
-import type { Gear } from './gear'
+import type { Gear, StatedTolerance } from './gear'
 import type { Measurement } from './measurement'
 import { spreadOf, standardUncertainty } from './measurement'
 
@@ -63,7 +63,7 @@ export const GAIN_TOLERANCE = { steps: inDb(0.3), marks: inDb(0.5), knob: inDb(2
 
 /** Anything with figures of which some may be assumed, and tolerances of its own. */
 export interface Tolerant extends Assuming {
-  readonly tolerance?: Readonly<Record<string, number>> | undefined
+  readonly tolerance?: Readonly<Record<string, StatedTolerance>> | undefined
   readonly measured?: object | undefined
 }
 
@@ -71,10 +71,35 @@ export interface Tolerant extends Assuming {
 export const usualTolerance = (spec: string, { unit }: Pick<NumberField, 'unit'>): Tolerance | null =>
   spec === 'sensitivity' && unit === 'mV/Pa' ? decibels(2) : (USUAL[spec] ?? null)
 
-/** That of a box: its maker’s, half a width in the value’s unit, or the usual one. */
+/** Units of what cannot be negative and is told in dB as well as in its own unit. */
+const RATIOS: ReadonlySet<string> = new Set<NumberField['unit']>(['mV/Pa', 'V', 'W', ': 1'])
+const PARTS: ReadonlySet<string> = new Set<NumberField['unit']>([
+  ...(['mV/Pa', 'V', 'W', 'Ω', 'm', 'ms', 's', 'frames', 'pF/m', 'H', 'Hz'] as const),
+])
+
+/** The unit of a difference between two values: of levels it is dB. */
+export const differenceUnit = (unit: string): string => (unit.startsWith('dB') ? 'dB' : unit)
+
+/** The units that a tolerance of a figure can be stated in, its own first. */
+export const toleranceUnits = ({ unit }: Pick<NumberField, 'unit'>): readonly string[] => [
+  differenceUnit(unit),
+  ...(RATIOS.has(unit) ? ['dB'] : []),
+  ...(PARTS.has(unit) ? ['%'] : []),
+]
+
+/** A tolerance as a file states it; `null` in a unit that the figure has no tolerance in. */
+export function readTolerance(stated: StatedTolerance, field: Pick<NumberField, 'unit'>): Tolerance | null {
+  const { value: half, unit } =
+    typeof stated === 'number' ? { value: stated, unit: differenceUnit(field.unit) } : stated
+  if (unit === field.unit || unit === differenceUnit(field.unit)) return { half, of: 'value' }
+  if (!toleranceUnits(field).includes(unit)) return null
+  return { half, of: unit === '%' ? 'percent' : 'decibels' }
+}
+
+/** That of a box: its maker’s, half a width in the value’s unit or in its own, or the usual one. */
 export function toleranceOf(owner: Tolerant, spec: string, field: Pick<NumberField, 'unit'>): Tolerance | null {
   const own = owner.tolerance?.[spec]
-  return own === undefined ? usualTolerance(spec, field) : { half: own, of: 'value' }
+  return own === undefined ? usualTolerance(spec, field) : readTolerance(own, field)
 }
 
 const SOURCES: ReadonlySet<Gear['kind']> = new Set(['sound-source', 'electric-source', 'playback'])
@@ -93,7 +118,7 @@ export function originOf(kind: Gear['kind'] | 'room', owner: Tolerant, spec: str
 
 /** A tolerance in words, with its unit. */
 export function toleranceInWords({ half, of }: Tolerance, { unit }: Pick<NumberField, 'unit'>): string {
-  const name = of === 'value' ? (unit.startsWith('dB') ? 'dB' : unit) : of === 'decibels' ? 'dB' : '%'
+  const name = of === 'value' ? differenceUnit(unit) : of === 'decibels' ? 'dB' : '%'
   return `± ${half} ${name}`
 }
 

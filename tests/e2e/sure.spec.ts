@@ -117,9 +117,13 @@ test('a target by risk says what it draws on, and a maker’s tolerance counts',
   await page.getByLabel('Target level').selectOption('by-risk')
   await expect(page.locator('[data-risk-give]')).toHaveText('± 7.6')
   await page.getByRole('button', { name: 'printed: where Sensitivity is from' }).click()
+  await page.getByLabel('Unit of the tolerance of Sensitivity').selectOption('mV/Pa')
   await type(page, 'Tolerance of Sensitivity, mV/Pa', '0.1')
-  await page.keyboard.press('Escape')
   await expect(page.locator('[data-risk-give]')).toHaveText('± 7.2')
+  // As makers print it; 2 dB is the usual one.
+  await page.getByLabel('Unit of the tolerance of Sensitivity').selectOption('dB')
+  await type(page, 'Tolerance of Sensitivity, dB', '2')
+  await expect(page.locator('[data-risk-give]')).toHaveText('± 7.6')
 })
 
 test('units side by side: which differences are larger than both may be off', async ({ page }) => {

@@ -72,6 +72,18 @@ describe('where a value is from', () => {
     expect(doubtOf(mic, 'maxSpl', { unit: 'dB SPL', min: 60 })?.u).toBeCloseTo(0.4 / Math.sqrt(3), 9)
     expect(withTolerance(mic, 'maxSpl', undefined).tolerance).toBeUndefined()
   })
+  it('and in the unit that stands beside it: dB of a ratio, percent of what cannot be negative', () => {
+    const mic = { tolerance: { sensitivity: { value: 2, unit: 'dB' }, impedance: { value: 10, unit: '%' } } }
+    expect(toleranceOf(mic, 'sensitivity', { unit: 'mV/Pa' })).toEqual({ half: 2, of: 'decibels' })
+    expect(toleranceOf(mic, 'impedance', { unit: 'Ω' })).toEqual({ half: 10, of: 'percent' })
+    expect(toleranceOf({ tolerance: { ein: { value: 1, unit: 'dB' } } }, 'ein', { unit: 'dBu' })).toEqual({
+      half: 1,
+      of: 'value',
+    })
+    const session = valid(withAt(example1(), ['gear', 1, 'tolerance'], mic.tolerance))
+    expect(input(session, 'gear.mic.sensitivity')?.doubt).toMatchObject({ u: 2 / Math.sqrt(3), of: 'decibels' })
+    expect(readSession(JSON.parse(writeSession(session)))).toMatchObject({ ok: true, session })
+  })
 })
 
 describe('what cannot be is refused or held', () => {
@@ -85,6 +97,18 @@ describe('what cannot be is refused or held', () => {
     ])
     expect(paths(withAt(example1(), ['gear', 2, 'tolerance'], { level: 1 }))).toEqual(['gear[2].tolerance.level'])
     expect(paths(withAt(example1(), ['gear', 2, 'inputs', 0, 'tolerance'], { fullScale: 0.2 }))).toEqual([])
+  })
+  it('a tolerance in a unit that says nothing of the figure, with the units that do', () => {
+    const reading = readSession(
+      withAt(example1(), ['gear', 1, 'tolerance'], {
+        sensitivity: { value: 2, unit: 'Ω' },
+        selfNoise: { value: 3, unit: '%' },
+      }),
+    )
+    expect(reading.ok ? [] : reading.faults.map(({ path, message }) => [path, message])).toEqual([
+      ['gear[1].tolerance.sensitivity.unit', 'State this tolerance in mV/Pa or dB or %.'],
+      ['gear[1].tolerance.selfNoise.unit', 'State this tolerance in dB.'],
+    ])
   })
   it('a width far over the value leaves figures', () => {
     const wild = valid(

@@ -233,6 +233,58 @@ describe('pairs', () => {
   })
 })
 
+it('a side of a pair that was planned with just the common gains keeps its plan, and is planned so again', () => {
+  const fullGain = { gainMin: -90, gainMax: 10, gainStep: 0 }
+  const gear = (id: string, kind: string, rest: object) => ({ id, kind, name: id, ...rest })
+  const stage = (id: string, settings: object = {}, rest: object = {}) => ({ id, gear: id, settings, ...rest })
+  const session = valid({
+    format: 'remetra.session',
+    version: 2,
+    id: 'apart',
+    name: 'A voice and its playback',
+    gear: [
+      gear('voice', 'sound-source', { specs: { level: 30, crest: 3 } }),
+      gear('mic', 'microphone', {
+        principle: 'condenser',
+        phantom: 'harmless',
+        specs: { sensitivity: 0.5, impedance: 30 },
+      }),
+      gear('box', 'interface', {
+        inputs: [{ id: 'in', type: 'mic', phantom: false, specs: { fullScale: 0, ein: -100, dynamicRange: 85 } }],
+        outputs: [],
+        direct: 'digital',
+      }),
+      gear('trim', 'processor', { domain: 'digital', blocks: [], specs: { gainMin: -0.001, gainMax: 0, gainStep: 0 } }),
+      gear('player', 'playback', { specs: { level: 0, crest: 0 } }),
+      gear('first', 'fader', { place: 'host', specs: fullGain }),
+      gear('lead', 'link', { medium: 'optical', specs: {} }),
+      gear('second', 'fader', { place: 'host', specs: fullGain }),
+    ],
+    strips: [
+      {
+        id: 'left',
+        name: 'Left',
+        stages: [
+          stage('voice', { distance: 0.02 }),
+          stage('mic'),
+          stage('box', { gain: 0 }, { port: 'in' }),
+          stage('trim', { gain: 0 }),
+        ],
+      },
+      {
+        id: 'right',
+        name: 'Right',
+        stages: [stage('player'), stage('first', { gain: 0 }), stage('lead'), stage('second', { gain: 0 })],
+      },
+    ],
+    pairs: [{ left: 'left', right: 'right' }],
+  })
+  const plan = planSession(session)
+  // In the host only the last gain is moved.
+  expect(plan.settings.map((each) => each.stage)).not.toContain('first')
+  expect(planSession(applySettings(session, plan.settings as never)).settings).toEqual([])
+})
+
 describe('a target by risk (GUM: normal law, root of the sum of squares)', () => {
   const session = (risk: number) => valid({ ...withAt(example1(), ['target'], { risk }), version: 1 })
   const stripOf = (each: Session) => each.strips[0] as Session['strips'][0]

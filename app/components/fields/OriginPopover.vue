@@ -2,8 +2,16 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/vue'
 import { computed, ref } from 'vue'
-import type { Measurement, NumberField, SpreadStatistic, Tolerance, ValueOrigin } from '#core/session'
-import { rangeInWords, spreadOf, spreadWith, toleranceInWords } from '#core/session'
+import type {
+  Measurement,
+  NumberField,
+  SpreadStatistic,
+  StatedTolerance,
+  Tolerance,
+  UnitSymbol,
+  ValueOrigin,
+} from '#core/session'
+import { rangeInWords, spreadOf, spreadWith, toleranceInWords, toleranceUnits } from '#core/session'
 import { formatDecimal, formatSigned } from '#core/units'
 import NumberInput from './NumberInput.vue'
 import SelectInput from './SelectInput.vue'
@@ -19,10 +27,10 @@ const props = defineProps<{
   measured: Measurement | undefined
   /** How far a printed or assumed value may be off; `null` for what is certain. */
   tolerance: Tolerance | null
-  ownTolerance: number | undefined
+  ownTolerance: StatedTolerance | undefined
   editPrinted: (value: number | undefined) => string | null
   editMeasured: (measurement: Measurement | undefined) => string | null
-  editTolerance: (half: number | undefined) => string | null
+  editTolerance: (stated: StatedTolerance | undefined) => string | null
 }>()
 
 // Opens where there is room: a row near the lower edge of the window gets it above.
@@ -52,9 +60,30 @@ const spreadField = computed<NumberField>(() => ({
 const shown = computed(() => (props.printed === undefined && !props.measured ? 'not given' : props.origin))
 /** Nobody printed it: a usual figure, or how somebody plays. */
 const assumed = computed(() => props.origin === 'assumed')
+/** Half of a width and its unit, as stated; without one, in the unit that the maker is likely to state it in. */
+const stated = computed(() => {
+  const own = props.ownTolerance
+  if (typeof own === 'object') return own
+  const usual = own === undefined && props.tolerance?.of === 'decibels' ? 'dB' : toleranceUnits(props.field)[0]
+  const unit = usual ?? props.field.unit
+  return { value: own, unit }
+})
+const unitOptions = computed(() => toleranceUnits(props.field).map((unit) => ({ value: unit, text: `in ${unit}` })))
+/** In the value’s own unit the bare number says enough. */
+const inUnit = (value: number, unit: string): StatedTolerance =>
+  unit === toleranceUnits(props.field)[0] ? value : { value, unit }
+const setTolerance = (value: number | undefined) =>
+  props.editTolerance(value === undefined ? undefined : inUnit(value, chosenUnit.value))
+const chosen = ref<string | null>(null)
+const chosenUnit = computed(() => chosen.value ?? stated.value.unit)
+function setUnit(unit: string): string | null {
+  chosen.value = unit
+  const { value } = stated.value
+  return value === undefined ? null : props.editTolerance(inUnit(value, unit))
+}
 const toleranceField = computed<NumberField>(() => ({
   label: 'Tolerance',
-  unit: props.field.unit.startsWith('dB') ? 'dB' : props.field.unit,
+  unit: chosenUnit.value as UnitSymbol,
   min: 0,
   max: 10_000,
   optional: true,
@@ -142,10 +171,17 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
           <span class="text-muted"
             >Give or take{{ ownTolerance === undefined ? `, usually ${toleranceInWords(tolerance, field)}` : '' }}</span
           ><NumberInput
-            :value="ownTolerance"
+            :value="stated.value"
             :field="toleranceField"
             :name="`Tolerance of ${name}`"
-            :commit="editTolerance"
+            :commit="setTolerance"
+          />
+          <SelectInput
+            v-if="unitOptions.length > 1"
+            :value="chosenUnit"
+            :label="`Unit of the tolerance of ${name}`"
+            :options="unitOptions"
+            :commit="setUnit"
           />
         </p>
         <p class="text-muted">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { GearKind, Measurement, NumberField, Specified } from '#core/session'
+import type { GearKind, Measurement, NumberField, Specified, StatedTolerance } from '#core/session'
 import { originOf, toleranceOf, withMeasurement, withSpec, withTolerance } from '#core/session'
 import NumberInput from './NumberInput.vue'
 import OriginPopover from './OriginPopover.vue'
@@ -32,8 +32,8 @@ const editMeasured = (measurement: Measurement | undefined) =>
   props.edit(`${name.value}, measured`, (owner) => withMeasurement(owner, props.spec, measurement))
 const kind = computed(() => props.kind ?? ('kind' in props.owner ? (props.owner.kind as GearKind) : 'interface'))
 const origin = computed(() => originOf(kind.value, props.owner, props.spec))
-const editTolerance = (half: number | undefined) =>
-  props.edit(`Tolerance of ${name.value}`, (owner) => withTolerance(owner, props.spec, half))
+const editTolerance = (stated: StatedTolerance | undefined) =>
+  props.edit(`Tolerance of ${name.value}`, (owner) => withTolerance(owner, props.spec, stated))
 const editInForce = (value: number | undefined) =>
   measured.value ? editMeasured(value === undefined ? undefined : { ...measured.value, value }) : editPrinted(value)
 </script>

@@ -1,8 +1,9 @@
 import type { Fault } from '../fault'
 import { inForce } from '../measurement'
-import type { AnalogueInput, GainRange, Gear, KnobTable } from '../gear'
+import type { AnalogueInput, GainRange, Gear, KnobTable, StatedTolerance } from '../gear'
 import { gear as gearSchema, inputSpecs, latencySpecs, outputSpecs, traitsOf } from '../gear'
 import type { FieldTable } from '../field'
+import { readTolerance, toleranceUnits } from '../tolerance'
 import type { Path } from './raw'
 import { duplicates, fault, record } from './raw'
 
@@ -26,21 +27,26 @@ export function gearFaults(raw: unknown, path: Path): Fault[] {
   ]
 }
 
-/** A tolerance of a figure that there is none of would be lost without a word. */
+/** A tolerance of a figure that there is none of, or in a unit that says nothing of it, would be lost without a word. */
 const toleranceFaults = (
-  tolerance: Readonly<Record<string, number>> | undefined,
+  tolerance: Readonly<Record<string, StatedTolerance>> | undefined,
   table: FieldTable,
   path: Path,
 ): Fault[] =>
-  Object.keys(tolerance ?? {})
-    .filter((key) => !(key in table))
-    .map((key) =>
-      fault(
-        [...path, 'tolerance', key],
-        'unknown-key',
-        `There is no figure "${key.slice(0, 40)}" to be off. Name one of ${Object.keys(table).slice(0, 12).join(', ')}.`,
-      ),
-    )
+  Object.entries(tolerance ?? {}).flatMap(([key, stated]) => {
+    const at = [...path, 'tolerance', key]
+    const field = table[key]
+    if (!field)
+      return [
+        fault(
+          at,
+          'unknown-key',
+          `There is no figure "${key.slice(0, 40)}" to be off. Name one of ${Object.keys(table).slice(0, 12).join(', ')}.`,
+        ),
+      ]
+    if (readTolerance(stated, field)) return []
+    return [fault([...at, 'unit'], 'unknown-unit', `State this tolerance in ${toleranceUnits(field).join(' or ')}.`)]
+  })
 
 /** Figures and sockets that a box of its kind, as it stands, cannot have: volts and ohms on a plug-in, a coil on a line output. */
 function foreignFields(gear: Gear, raw: unknown, path: Path): Fault[] {
