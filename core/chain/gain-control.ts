@@ -29,9 +29,10 @@ function addControls(stage: ResolvedStage, found: GainControl[]) {
   )
     return
   const { specs } = stage
-  if ('gainMin' in specs && specs.gainMax > specs.gainMin) {
+  const { gainMin = 0, gainMax = gainMin, gainStep = 0 } = specs as Partial<GainRange>
+  if (gainMax > gainMin) {
     const knob = stage.kind === 'interface' ? stage.input.knob : 'knob' in stage.gear ? stage.gear.knob : undefined
-    found.push(control(stage, 'gain', gain, specs, knob))
+    found.push(control(stage, 'gain', gain, { gainMin, gainMax, gainStep }, knob))
   }
   // A direct output before the fader does not hear it.
   if (fader !== undefined && 'faderMin' in specs && tap !== 'pre') {

@@ -26,7 +26,7 @@ export function settingWords(stage: ResolvedStage): SettingWords[] {
 function plainSettings(stage: ResolvedStage): SettingWords[] {
   if (stage.kind === 'sound-source')
     return [{ setting: 'distance', name: 'Distance', words: `${formatShort(stage.distance)} m from the capsule` }]
-  const { gain, fader, phantom, pad, lowCut, tap, angle, cable, distance } = stage.settings
+  const { gain, fader, phantom, pad, lowCut, tap, angle, cable, distance, toMicrophone } = stage.settings
   const knob = gainControls(stage).find((each) => each.setting === 'gain')?.knob
   const told: [string, string, string | null][] = [
     ['gain', stage.kind === 'fader' ? 'Fader' : 'Gain', gain === undefined ? null : gainInWords({ value: gain, knob })],
@@ -37,6 +37,11 @@ function plainSettings(stage: ResolvedStage): SettingWords[] {
     ['tap', 'Taken', tap === undefined ? null : `${tap} fader`],
     ['angle', 'Off axis', angle === undefined ? null : `${formatShort(angle)}°`],
     ['distance', 'Distance', distance === undefined ? null : `${formatShort(distance)} m to the listener`],
+    [
+      'toMicrophone',
+      'To the microphones',
+      toMicrophone === undefined ? null : `${formatShort(toMicrophone)} m to the nearest open microphone`,
+    ],
     ['cable', 'Cable', cable === undefined ? null : `${formatShort(cable, 1)} m`],
   ]
   return told.flatMap(([setting, name, words]) => (words === null ? [] : [{ setting, name, words }]))

@@ -57,13 +57,17 @@ export function readingPlace(stages: readonly ResolvedStage[], window: TargetWin
     const desk = stages.findLastIndex(isDesk)
     if (desk >= 0) return { index: desk, meter: 'desk', zero: zeroMark(stages) }
   }
-  const converter = stages.findLastIndex((stage) => stage.kind === 'interface')
+  const converter = stages.findLastIndex(isConverter)
   if (converter >= 0) return { index: converter, meter: 'converter', zero: 0 }
   const first = stages[0]
   // Pieces have a mark of their own, by which they are trimmed.
   const isTrimmed = first?.kind === 'playback' && (first.gear.pieces?.length ?? 0) > 0
   return first?.kind === 'playback' && !isTrimmed ? { index: stages.length - 1, meter: 'file', zero: 0 } : null
 }
+
+/** Where volts, or a sound, become numbers: an interface input, a microphone with a converter of its own. */
+export const isConverter = (stage: ResolvedStage): boolean =>
+  stage.kind === 'interface' || (stage.kind === 'microphone' && stage.specs.digitalSensitivity !== undefined)
 
 /** What the channel’s own output has on top of what PFL shows: its fader, where it is taken behind it. */
 export const behindPfl = ({ settings }: ResolvedStage): number => (settings.tap === 'pre' ? 0 : (settings.fader ?? 0))

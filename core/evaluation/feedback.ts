@@ -47,7 +47,8 @@ export function loudspeakerBus(
 /**
  * The margin before feedback of the microphones that a bus plays: −10 lg Σ 10^(loop/10) − 6 over them. A loop is the greatest gain
  * that any curve on the way gives at any level, from the capsule on its axis to the loudspeaker at 1 m, − 20 lg D₁, + 10 lg n for n
- * loudspeakers; other loudspeakers of the room that play the same microphone add in power. Neither how loud the performer is nor how he
+ * loudspeakers; other loudspeakers of the room that play the same microphone
+ * add in power, each by its own distance where it has one. Neither how loud the performer is nor how he
  * stands to the pattern matters. With n equal loops it is the potential acoustic gain less the gain that is set, 10 lg NOM included
  * (Davis and Patronis, from memory).
  *
@@ -59,17 +60,22 @@ export function feedbackOf(
   own: LoudspeakerBus,
   room: readonly LoudspeakerBus[],
 ): Feedback {
-  const distance = layout?.microphoneToLoudspeaker
+  const distanceOf = ({ loudspeaker: { settings } }: LoudspeakerBus) =>
+    settings.toMicrophone ?? layout?.microphoneToLoudspeaker
+  const devices = new Set(own.microphones.map(({ device }) => device))
+  const isKnown = room.every(
+    (each) => distanceOf(each) !== undefined || !each.microphones.some(({ device }) => devices.has(device)),
+  )
   const loops = own.microphones.map(({ device, strips }) => {
-    const power = room.reduce((sum, { loudspeaker, microphones }) => {
-      const heard = microphones.find((each) => each.device === device)
-      return heard ? sum + powerOf(heard.gain + atMicrophone(loudspeaker, distance ?? 1)) : sum
+    const power = room.reduce((sum, each) => {
+      const heard = each.microphones.find((one) => one.device === device)
+      return heard ? sum + powerOf(heard.gain + atMicrophone(each.loudspeaker, distanceOf(each) ?? 1)) : sum
     }, 0)
     return { strips: [...strips], loop: levelOf(power) }
   })
   const all = loops.map(({ loop }) => loop)
   return {
-    margin: distance === undefined ? null : marginOf(all),
+    margin: isKnown ? marginOf(all) : null,
     microphones: loops
       .map((each, i) => {
         const others = all.filter((_, k) => k !== i)

@@ -1,8 +1,9 @@
 import { turnsGain } from '../chain/compile/di-box'
-import { directivity, sensitivityGain } from '../chain/compile/microphone'
+import { directivity, ONE_PASCAL, sensitivityGain } from '../chain/compile/microphone'
 import { jointGain } from '../chain/joint'
 import { inputImpedance, loadingGain } from '../chain/loading'
 import type { FormulaId } from '../formula'
+import type { MillivoltsPerPascal } from '../units'
 import type { Context } from './context'
 import type { Part } from './explanation'
 
@@ -31,21 +32,39 @@ function ownGain(context: Context, i: number): Own {
     context.input(`${gear}.${name}`, label, value, unit, adds)
   switch (stage.kind) {
     case 'microphone': {
-      const { sensitivity, impedance } = stage.specs
-      const load = inputImpedance(context.stages[i + 1])
-      const loading = loadingGain(impedance, load)
+      const { impedance } = stage.specs
       const axis = directivity(stage)?.programme ?? 0
+      const turned: Part[] = axis === 0 ? [] : [{ name: 'Off its axis', value: axis, unit: 'dB', adds: axis, u: null }]
+      const { digitalSensitivity, gainMin = 0 } = stage.specs
+      if (digitalSensitivity !== undefined)
+        return {
+          formula: 'wire-microphone-digital',
+          parts: [
+            spec(
+              'digitalSensitivity',
+              digitalSensitivity,
+              'dBFS',
+              digitalSensitivity - ONE_PASCAL,
+              'Level at 94 dB SPL',
+            ),
+            ...(stage.settings.gain === undefined ? [] : [setting('gain', stage.gain, 'Gain', stage.gain - gainMin)]),
+            ...turned,
+          ],
+        }
+      // The session was read: without a converter of its own it has a sensitivity.
+      const sensitivity = stage.specs.sensitivity as MillivoltsPerPascal
+      const load = inputImpedance(context.stages[i + 1])
       return {
         formula: 'wire-microphone-open-circuit',
         parts: [
           spec('sensitivity', sensitivity, 'mV/Pa', sensitivityGain(sensitivity), 'Sensitivity'),
-          ...(load === undefined
+          ...(load === undefined || impedance === undefined
             ? []
             : [
-                spec('impedance', impedance, 'Ω', loading, 'Its impedance into the next input'),
+                spec('impedance', impedance, 'Ω', loadingGain(impedance, load), 'Its impedance into the next input'),
                 { name: 'That input', value: load, unit: 'Ω', adds: 0, u: null },
               ]),
-          ...(axis === 0 ? [] : [{ name: 'Off its axis', value: axis, unit: 'dB', adds: axis, u: null }]),
+          ...turned,
         ],
       }
     }

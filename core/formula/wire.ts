@@ -12,6 +12,14 @@ export const wire = {
       check: { says: '10 mV/Pa at 94 dB SPL: −37.8 dBu', gives: [-37.8], within: 0.05 },
     },
     {
+      id: 'wire-microphone-digital',
+      quantity: 'microphone with a converter of its own',
+      statement: 'SPL − 94 + S + gain dBFS, S its level at 94 dB SPL with the gain at its minimum',
+      tex: 'L_{FS} = L_p - 94 + S + G',
+      source: 'definition of sensitivity; IEC 60268-4 gives it for digital microphones (from memory)',
+      check: { says: '−38 dBFS at 94 dB SPL, gain 20 dB up, 74 dB SPL: −38 dBFS', gives: [-38], within: 0.005 },
+    },
+    {
       id: 'wire-pattern-of-a-diffuse-room',
       quantity: 'pattern, of a diffuse room',
       statement: '10 lg(a² + b²/3), a + b = 1: random energy efficiency; left out: omnidirectional, the cautious case',

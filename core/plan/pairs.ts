@@ -13,6 +13,7 @@ import { offTarget } from './reasons'
 const SAME = 1e-6
 
 type Side = { strip: Strip; plan: Planned }
+type GainChange = SettingChange & { setting: GainSetting; to: number }
 
 /**
  * The two strips of a stereo pair get the same gains: those of the louder one, or of the one that is locked. Each keeps
@@ -32,7 +33,7 @@ export function pairedAlike(session: Session, gear: ReadonlyMap<string, Gear>, p
 
 function alike(session: Session, gear: ReadonlyMap<string, Gear>, [left, right]: [Side, Side]): [Planned, Planned] {
   const notes: string[] = []
-  const changes: [SettingChange[], SettingChange[]] = [[], []]
+  const changes: [GainChange[], GainChange[]] = [[], []]
   for (const own of left.plan.allocation.allotments) {
     const twin = twinOf(own, left, right)
     if (!twin) {
@@ -41,8 +42,7 @@ function alike(session: Session, gear: ReadonlyMap<string, Gear>, [left, right]:
       )
       continue
     }
-    const wanted = commonValue(own, twin)
-    const [a, b] = [settled(own, wanted), settled(twin, wanted)]
+    const [a, b] = commonValues(own, twin)
     changes[0].push({ strip: left.strip.id, stage: own.control.stage, setting: own.control.setting, to: a })
     changes[1].push({ strip: right.strip.id, stage: twin.control.stage, setting: twin.control.setting, to: b })
     if (Math.abs(a - b) > SAME) {
@@ -88,10 +88,17 @@ function keptSafe({ strip, plan }: Side, partner: Side, followed: Planned): Plan
   }
 }
 
-/** A locked side stays, and the other follows; else the lower gain, that of the louder side. */
-function commonValue(one: Allotment, other: Allotment): number {
-  if (one.control.locked) return one.value
-  return other.control.locked ? other.value : Math.min(one.value, other.value)
+/**
+ * A locked side stays, and the other follows; else the lower gain, that of the louder side. Where the steps of the two do not meet,
+ * each has the nearest below.
+ */
+function commonValues(one: Allotment, other: Allotment): readonly [number, number] {
+  const both = (wanted: number) => [settled(one, wanted), settled(other, wanted)] as const
+  if (one.control.locked) return both(one.value)
+  if (other.control.locked) return both(other.value)
+  const [lower, higher] = one.value < other.value ? [one, other] : [other, one]
+  // The lower stands at the higher one’s gain already, as near as its steps come to it.
+  return Math.abs(settled(lower, higher.value) - lower.value) < SAME ? [one.value, other.value] : both(lower.value)
 }
 
 const settled = ({ control, value }: Allotment, wanted: number) =>
@@ -117,11 +124,11 @@ function settledSide(
   session: Session,
   gear: ReadonlyMap<string, Gear>,
   { strip, plan }: Side,
-  changes: readonly SettingChange[],
+  changes: readonly GainChange[],
   notes: readonly string[],
 ): Planned {
   const { allocation } = plan
-  if (changes.every((change) => valueIn(allocation, change) === change.to))
+  if (changes.every((change) => Math.abs(valueIn(allocation, change) - change.to) < SAME))
     return { ...plan, notes: [...plan.notes, ...notes] }
   const moved = applySettings({ ...session, strips: [allocation.strip] }, changes).strips[0] as Strip
   const around = allocate(session, withLocks(moved, changes), gear)
@@ -138,13 +145,13 @@ function settledSide(
   return { allocation: settled, hiss: hissAgain(session, gear, plan, settled), notes: [...plan.notes, ...notes] }
 }
 
-const valueIn = ({ allotments }: Allocation, change: SettingChange) =>
-  allotments.find(({ control }) => isOf(change, control))?.value
+const valueIn = ({ allotments }: Allocation, change: GainChange): number =>
+  allotments.find(({ control }) => isOf(change, control))?.value ?? NaN
 
-const isOf = (change: SettingChange, { stage, setting }: Allotment['control']) =>
+const isOf = (change: GainChange, { stage, setting }: Allotment['control']) =>
   change.stage === stage && change.setting === setting
 
-const withLocks = (strip: Strip, changes: readonly SettingChange[]): Strip => ({
+const withLocks = (strip: Strip, changes: readonly GainChange[]): Strip => ({
   ...strip,
   stages: strip.stages.map((stage) => ({
     ...stage,

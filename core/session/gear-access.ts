@@ -16,10 +16,8 @@ export function socketOf(gear: Gear, port: string | undefined): string {
 }
 
 /** A box with one of its choices made: figures that it then no longer has leave it. */
-export function withChoice(gear: Gear, key: string, value: string): Gear {
-  const chosen = value === 'true' ? true : value === 'false' ? false : value === '' ? undefined : value
-  return trimmed({ ...gear, [key]: chosen } as Gear)
-}
+export const withChoice = (gear: Gear, key: string, value: string): Gear =>
+  trimmed(traitsOf(gear).choose(gear, key, value))
 
 /** A box without the figures and sockets that its kind, as it stands, does not have. */
 export function trimmed(gear: Gear): Gear {

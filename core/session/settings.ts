@@ -19,6 +19,14 @@ export const settingFields = fields({
     optional: true,
     help: 'Angle between the microphone’s front and the source; 0 where it is left out. A side-address microphone is spoken at from the side that its maker marks (common practice).',
   },
+  toMicrophone: {
+    label: 'To the microphones',
+    unit: 'm',
+    min: 0.1,
+    max: 200,
+    optional: true,
+    help: 'From this loudspeaker to the nearest open microphone; the distance of the room where it is left out.',
+  },
   cable: { label: 'Cable', unit: 'm', min: 0, max: 1000, optional: true, help: 'Length of the cable into this stage.' },
   capacitance: {
     label: 'Cable capacitance',
@@ -45,6 +53,7 @@ export const settings = z.strictObject({
   lowCut: z.optional(z.boolean()),
   tap: described('Where a desk channel is taken from: before or after its fader.', z.optional(z.enum(taps))),
   angle: z.optional(number(settingFields.angle)),
+  toMicrophone: z.optional(number(settingFields.toMicrophone)),
   cable: z.optional(number(settingFields.cable)),
   capacitance: z.optional(number(settingFields.capacitance)),
 })

@@ -66,6 +66,18 @@ export const microphones = {
     phantom: 'harmful',
     specs: { sensitivity: 1.5, impedance: 300, selfNoise: undefined, maxSpl: undefined },
   },
+  'usb': {
+    words: 'A USB microphone, straight into the computer',
+    phantom: 'harmless',
+    specs: {
+      sensitivity: undefined,
+      impedance: undefined,
+      digitalSensitivity: -38,
+      gainMin: 0,
+      gainMax: 36,
+      maxSpl: 120,
+    },
+  },
 } as const
 export type MicrophoneAnswer = keyof typeof microphones
 
@@ -157,7 +169,8 @@ export function kindAt({ kinds, what }: StartAnswers, name: string, i: number): 
   return kinds?.[i] ?? (isInstrument(what) && isInstrument(told) ? what : told) ?? what ?? 'voice'
 }
 
-const chainOf = ({ chain, what }: StartAnswers): ChainAnswer => chain ?? (what === 'many' ? 'desk' : 'interface')
+const chainOf = ({ chain, what, microphone }: StartAnswers): ChainAnswer =>
+  microphone === 'usb' ? 'interface' : (chain ?? (what === 'many' ? 'desk' : 'interface'))
 
 /** Busses that the answers so far can feed: those of a desk only behind one. */
 export const bussesFor = (answers: StartAnswers): readonly BusUse[] =>
@@ -172,8 +185,12 @@ interface Placed {
 
 const isSound = ({ what = 'voice' }: StartAnswers) => recordables[what].source === 'sound-source'
 
+/** A microphone with a converter of its own: it passes no preamp and no desk. */
+const isUsb = (answers: StartAnswers) => isSound(answers) && answers.microphone === 'usb'
+
 /** The type of input that the chain ends in. */
-function inputFor(answers: StartAnswers, chain: ChainAnswer): 'mic' | 'line' | 'instrument' {
+function inputFor(answers: StartAnswers, chain: ChainAnswer): InputType {
+  if (isUsb(answers)) return 'digital'
   if (chain !== 'interface' || isLine(answers)) return 'line'
   return isSound(answers) ? 'mic' : 'instrument'
 }
@@ -194,11 +211,12 @@ function boxesBefore(
   if (sound) {
     const { microphone = 'condenser' } = answers
     const gear = microphoneOf(microphone, `microphone-${number}`, called('My microphone', 'Microphone'))
-    boxes.push({ gear, settings: {} })
+    boxes.push({ gear, settings: isUsb(answers) ? { gain: 0 } : {} })
   } else if (chain !== 'interface' && answers.what === 'instrument-lead') {
     // A pickup drives no microphone input: the lead goes into a DI box first.
     boxes.push({ gear: blankGear('di-box', `di-box-${number}`, called('My DI box', 'DI box')), settings: {} })
   }
+  if (isUsb(answers)) return boxes
   const phantom = needsPhantom(answers)
   if (chain === 'preamp' && !isLine(answers))
     boxes.push({ gear: blankGear('preamp', `preamp-${number}`, called('My preamp', 'Preamp')), settings: { phantom } })
@@ -251,7 +269,7 @@ function sourceOf({ what = 'voice' }: StartAnswers, id: string, name: string): G
 function microphoneOf(kind: MicrophoneAnswer, id: string, name: string): Gear {
   const { phantom, specs } = microphones[kind]
   return overridden(blankGear('microphone', id, name), {
-    principle: kind === 'moving-coil' ? 'moving-coil' : kind,
+    principle: kind === 'usb' ? 'condenser' : kind,
     phantom,
     specs,
   })
@@ -270,12 +288,12 @@ function overridden(box: Gear, part: Record<string, unknown> & { specs: object }
   } as unknown as Gear
 }
 
-type InputType = 'mic' | 'line' | 'instrument'
+type InputType = 'mic' | 'line' | 'instrument' | 'digital'
 
 /** Inputs counted by their type: mic1, mic2, line1. */
 const countedIds = (types: readonly InputType[]): string[] =>
   types.map((type, i) => `${TYPE_IDS[type]}${types.slice(0, i + 1).filter((each) => each === type).length}`)
-const TYPE_IDS = { mic: 'mic', line: 'line', instrument: 'inst' } as const
+const TYPE_IDS = { mic: 'mic', line: 'line', instrument: 'inst', digital: 'usb' } as const
 
 /** A unit that takes a group: what many channels make together is louder than one, so its input can be turned further down. */
 function groupUnit(): AudioInterface {
@@ -295,6 +313,7 @@ function unitFor(types: readonly InputType[], ids: readonly string[]): AudioInte
   const all = own.length === 1 && only ? [only, { type: only.type, id: `${TYPE_IDS[only.type]}2` }] : own
   const inputs = all.map(({ type, id }) => {
     const base = { ...(usual as Extract<typeof usual, { specs: object }>), id, type }
+    if (type === 'digital') return { id, type }
     if (type === 'mic') return base
     const { ein: _, ...specs } = base.specs
     const other =

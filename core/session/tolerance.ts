@@ -29,6 +29,7 @@ const USUAL: Readonly<Record<string, Tolerance>> = {
   temperature: inDb(3),
   distance: { half: 10, of: 'ratio' },
   sensitivity: inDb(2),
+  digitalSensitivity: inDb(2),
   maxSpl: inDb(1),
   selfNoise: inDb(1),
   ein: inDb(1),

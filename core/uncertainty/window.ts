@@ -1,3 +1,4 @@
+import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
 import type { ResolvedStage } from '../chain/resolve'
 import { gearById, resolveStrip } from '../chain/resolve'
@@ -32,7 +33,7 @@ export function surgeUncertainty(session: Session, strip: Strip): number {
   const stages = resolveStrip(strip, gearById(session))
   const place = readingPlace(stages, BY_RISK)
   if (!place) return 0
-  const quiet = withGainsDown(strip, stages)
+  const quiet = withGainsDown(strip, stages, place.meter === 'file' ? ['analogue', 'digital'] : ['analogue'])
   const strips = isBus(strip) ? session.strips.map((each) => (each.id === strip.id ? quiet : each)) : [quiet]
   const walks = new Walks({ ...session, strips })
   const reaching = uncertainInputs(walks.session).filter((input) => walks.reach(input).has(strip.id))
@@ -49,12 +50,16 @@ export function surgeUncertainty(session: Session, strip: Strip): number {
   )
 }
 
-function withGainsDown(strip: Strip, stages: readonly ResolvedStage[]): Strip {
+function withGainsDown(
+  strip: Strip,
+  stages: readonly ResolvedStage[],
+  worked: readonly GainControl['domain'][],
+): Strip {
   const controls = stripControls(stages)
   return {
     ...strip,
     stages: strip.stages.map((stage) => {
-      const own = controls.filter((each) => each.stage === stage.id && each.domain === 'analogue')
+      const own = controls.filter((each) => each.stage === stage.id && worked.includes(each.domain))
       const down = Object.fromEntries(own.map(({ setting, range }) => [setting, db(range.gainMin)]))
       return own.length === 0 ? stage : { ...stage, settings: { ...stage.settings, ...down } }
     }),

@@ -50,7 +50,7 @@ import {
   thermalNoise,
   thermalNoiseA,
 } from '#core/units'
-import { chain, interfaceWith, lineInput } from '../support/chains'
+import { chain, interfaceWith, lineInput, usbMicrophone, voice } from '../support/chains'
 import { example1, valid, withAt } from '../support/sessions'
 
 const session = valid(example1())
@@ -90,6 +90,14 @@ const meeting = (signals: [number, number][], sound: (i: number) => string) =>
     })),
   ).sum
 
+const averageOf = (gear: Record<string, unknown>, level: number) =>
+  evaluateSession(
+    chain([
+      { gear: voice({ level }), settings: { distance: 1 } },
+      { gear, settings: { gain: 20 } },
+    ]),
+  ).strips[0]?.points.at(-1)?.average ?? NaN
+
 /** What the product gives for every formula whose check is figures. */
 const given: Partial<Record<FormulaId, () => number[]>> = {
   'levels-db-spl': () => [pascalsToDbSpl(pascals(1))],
@@ -102,6 +110,7 @@ const given: Partial<Record<FormulaId, () => number[]>> = {
   'levels-inverse-distance': () => [nearGain(1, 0.25, undefined)],
   'levels-near-a-source-of-some-size': () => [nearGain(1, 0.1, 1), nearGain(1, 0.1, 0.1)],
   'levels-unrelated-sum': () => [powerSum([{ level: 0 }, { level: 0 }]) ?? NaN],
+  'wire-microphone-digital': () => [averageOf(usbMicrophone(), 74)],
   'wire-microphone-open-circuit': () => [94 + sensitivityGain(millivoltsPerPascal(10))],
   'wire-pattern-of-a-diffuse-room': () =>
     (['cardioid', 'supercardioid', 'hypercardioid', 'figure-8', 'wide-cardioid'] satisfies Pattern[]).map(diffuseGain),

@@ -167,6 +167,8 @@ const input = () => ({ id: 'in', type: 'line', specs: { fullScale: 10, dynamicRa
 
 /** u of every figure against the spread of draws. */
 const DRAWS = 20_000
+/** What is less uncertain than a thousandth of a decibel is shown as certain. */
+const THOUSANDTH = 1e-3
 
 /** Draws that go on to the end, whatever their error. */
 function manyDraws({ walks, inputs }: SessionDoubts, strip: string, places: readonly number[]): Draws {
@@ -188,7 +190,7 @@ describe('against Monte Carlo (JCGM 101), 20,000 draws, seeded', () => {
       const last = own.points.length - 1
       const places = (['average', 'peak', 'headroom', 'surgeHeadroom', 'noise', 'snr'] as const)
         .map((name) => placeOf(last, name))
-        .filter((at) => !Number.isNaN(own.linear.values[at]) && own.u(at) > 1e-6)
+        .filter((at) => !Number.isNaN(own.linear.values[at]) && own.u(at) > THOUSANDTH)
       const told = manyDraws(doubts, strip, places)
       for (const at of places) {
         const { u, curved } = own.figure(at)

@@ -71,3 +71,10 @@ export const microphone = (specs: object = {}, more: object = {}) => ({
   ...more,
   specs: { sensitivity: 2, impedance: 200, maxSpl: 150, ...specs },
 })
+/** A microphone with a converter of its own. */
+export const usbMicrophone = (specs: object = {}) => ({
+  kind: 'microphone',
+  principle: 'condenser',
+  phantom: 'harmless',
+  specs: { digitalSensitivity: -38, gainMin: 0, gainMax: 36, selfNoise: 18, maxSpl: 120, ...specs },
+})

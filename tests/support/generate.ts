@@ -82,6 +82,18 @@ const microphone: fc.Arbitrary<Part> = fc
     gear: { kind: 'microphone', principle, pattern, phantom, plugs: { out }, specs },
     settings: { angle },
   }))
+const usbMicrophone: fc.Arbitrary<Part> = fc
+  .record({
+    range: range(0, 60),
+    gainStep: step,
+    digitalSensitivity: number(-60, -10),
+    selfNoise: maybe(number(3, 30)),
+    maxSpl: maybe(number(100, 140)),
+  })
+  .map(({ range: { gain, ...span }, ...specs }) => ({
+    gear: { kind: 'microphone', principle: 'condenser', phantom: 'harmless', specs: { ...span, ...specs } },
+    settings: { gain },
+  }))
 
 const impedances = { inputImpedance: maybe(number(100, 1e6)), outputImpedance: maybe(number(0, 1000)) }
 const sockets = fc.record({ in: plug, out: plug })
@@ -245,6 +257,8 @@ interface DrawnStrip {
   tail: Part[]
   second: boolean
 }
+/** A strip that meets no converter of a unit. */
+const inNumbers = (parts: Part[]): DrawnStrip => ({ parts, input: null, tail: [], second: false })
 const recorded = (source: fc.Arbitrary<Part[]>): fc.Arbitrary<DrawnStrip> =>
   fc.tuple(source, middle, taken, tail).map(([first, line, { input, through }, rest]) => ({
     parts: [...first, ...line],
@@ -256,9 +270,8 @@ const recorded = (source: fc.Arbitrary<Part[]>): fc.Arbitrary<DrawnStrip> =>
 const drawn = fc.oneof(
   recorded(fc.tuple(voice, microphone).map((both) => both)),
   recorded(electric.map((one) => [one])),
-  fc
-    .tuple(playback, tail)
-    .map(([source, rest]): DrawnStrip => ({ parts: [source, ...rest], input: null, tail: [], second: false })),
+  fc.tuple(playback, tail).map(([source, rest]) => inNumbers([source, ...rest])),
+  fc.tuple(voice, usbMicrophone, tail).map(([source, microphone, rest]) => inNumbers([source, microphone, ...rest])),
 )
 
 const target = fc.oneof(

@@ -81,7 +81,7 @@ describe('typed numbers', () => {
   })
   it('empty takes an optional value out and is refused for the others', () => {
     expect(readTypedNumber(microphoneSpecs.selfNoise, ' ')).toEqual({ ok: true, value: undefined })
-    expect(readTypedNumber(microphoneSpecs.sensitivity, '')).toMatchObject({ ok: false })
+    expect(readTypedNumber(settingFields.gain, '')).toMatchObject({ ok: false })
   })
   it('lists are sorted, each number once', () => {
     expect(readTypedNumbers(sampleRateField, '96000, 44100 48000;44100')).toEqual({

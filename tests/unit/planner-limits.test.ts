@@ -225,8 +225,12 @@ describe('pairs', () => {
     expect(values(session)).toEqual([30, 20])
     for (const { notes } of strips) expect(notes.join()).toMatch(/cannot be set alike.*30\.0 dB.*20\.0 dB.*10\.0 dB/)
   })
-  it('planned again it stays', () => {
-    const session = pair(side(-30), side(-27))
+  it.each([
+    ['alike', {}, {}],
+    ['with steps that do not meet', { gainStep: 3 }, { gainMin: 1, gainStep: 3 }],
+    ['one stepped, one free', { gainStep: 2 }, { gainMin: 0.013 }],
+  ])('planned again it stays: %s', (_, left, right) => {
+    const session = pair(side(-30, left), side(-27, right))
     const { settings } = planSession(session)
     expect(settings.length).toBeGreaterThan(0)
     expect(planSession(applySettings(session, settings as never)).settings).toEqual([])
@@ -283,6 +287,34 @@ it('a side of a pair that was planned with just the common gains keeps its plan,
   // In the host only the last gain is moved.
   expect(plan.settings.map((each) => each.stage)).not.toContain('first')
   expect(planSession(applySettings(session, plan.settings as never)).settings).toEqual([])
+})
+
+it('where the steps of a pair do not meet, each side has the nearest below, and keeps it', () => {
+  const gear = (id: string, kind: string, rest: object) => ({ id, kind, name: id, ...rest })
+  const stage = (id: string, settings: object = {}) => ({ id, gear: id, settings })
+  const session = valid({
+    format: 'remetra.session',
+    version: 2,
+    id: 'steps',
+    name: 'Two players',
+    target: { risk: 2 },
+    gear: [
+      gear('one', 'playback', { specs: { level: 0, crest: 0 } }),
+      gear('slider', 'fader', { place: 'system', specs: { gainMin: -90, gainMax: 10, gainStep: 0 } }),
+      gear('other', 'playback', { specs: { level: 0, crest: 0 } }),
+      gear('trim', 'processor', { domain: 'digital', specs: { gainMin: -9.013, gainMax: 0, gainStep: 0.1 } }),
+    ],
+    strips: [
+      { id: 'left', name: 'Left', stages: [stage('one'), stage('slider', { gain: 0 })] },
+      { id: 'right', name: 'Right', stages: [stage('other'), stage('trim', { gain: -9.013 })] },
+    ],
+    pairs: [{ left: 'left', right: 'right' }],
+  })
+  const { settings } = planSession(session)
+  const [slider, trim] = settings.map(({ to }) => Number(to))
+  expect(settings.map((each) => each.stage)).toEqual(['slider', 'trim'])
+  expect(Math.abs((slider as number) - (trim as number))).toBeLessThan(0.1)
+  expect(planSession(applySettings(session, settings as never)).settings).toEqual([])
 })
 
 describe('a target by risk (GUM: normal law, root of the sum of squares)', () => {

@@ -32,6 +32,14 @@ const lowCut = computed(() =>
     ? lowCutWords(props.stage.specs.lowCut, props.stage.specs.lowCutSlope)
     : null,
 )
+/** What is measured with a rule or a goniometer, not turned. */
+const NUMBERS = [
+  { setting: 'angle', words: settingFields.angle.label, step: 5 },
+  { setting: 'distance', words: 'To the listener', step: 0.5 },
+  { setting: 'toMicrophone', words: settingFields.toMicrophone.label, step: 0.5 },
+  { setting: 'cable', words: 'Cable into it', step: 1 },
+] as const
+const numbers = computed(() => NUMBERS.filter(({ setting }) => takes(setting)))
 const taps = [
   { value: 'post', text: 'after the fader' },
   { value: 'pre', text: 'before the fader' },
@@ -68,24 +76,14 @@ const taps = [
   <p v-if="has('phantom')" class="mt-1 text-xs text-muted">
     Mute the outputs before switching 48 V{{ bank ? `; bank ${bank} gets it together` : '' }}.
   </p>
-  <p v-if="takes('angle')" class="flex items-baseline justify-between py-px">
-    <span class="text-muted" :title="settingFields.angle.help">{{ settingFields.angle.label }}</span>
+  <p v-for="each in numbers" :key="each.setting" class="flex items-baseline justify-between py-px">
+    <span class="text-muted" :title="settingFields[each.setting].help">{{ each.words }}</span>
     <span class="mr-16"
       ><NumberInput
-        :value="stage.settings.angle"
-        :field="settingFields.angle"
-        :step="5"
-        :commit="edit.optionalSetting(stage.id, 'angle', 'Angle')"
-    /></span>
-  </p>
-  <p v-if="takes('cable')" class="flex items-baseline justify-between py-px">
-    <span class="text-muted">Cable into it</span>
-    <span class="mr-16"
-      ><NumberInput
-        :value="stage.settings.cable"
-        :field="settingFields.cable"
-        :step="1"
-        :commit="edit.optionalSetting(stage.id, 'cable', 'Cable')"
+        :value="stage.settings[each.setting]"
+        :field="settingFields[each.setting]"
+        :step="each.step"
+        :commit="edit.optionalSetting(stage.id, each.setting, each.words)"
     /></span>
   </p>
 </template>

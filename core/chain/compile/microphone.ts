@@ -1,5 +1,5 @@
-import type { Db, MillivoltsPerPascal } from '../../units'
-import { db, dbSpl, dbSplToPascals, raise, ratioToDb, voltsToDbu, volts } from '../../units'
+import type { Db, Dbfs, MillivoltsPerPascal } from '../../units'
+import { db, dbfs, dbSpl, dbSplToPascals, raise, ratioToDb, voltsToDbu, volts } from '../../units'
 import { inputImpedance, loadingGain } from '../loading'
 import { thermal } from '../passive'
 import { diffuseGain, offAxisGain } from '../pattern'
@@ -11,8 +11,8 @@ import type { Pickup, TwoPort } from '../two-port'
 export const microphoneChain: LineTraits<ResolvedMicrophone> = {
   ...plain,
   compile,
-  outputClass: () => 'mic',
-  phantomAttitude: ({ gear }) => gear.phantom,
+  outputClass: ({ specs }) => (specs.digitalSensitivity === undefined ? 'mic' : null),
+  phantomAttitude: ({ gear, specs }) => (specs.digitalSensitivity === undefined ? gear.phantom : null),
   floats: ({ gear }) => gear.principle !== 'condenser',
 }
 
@@ -33,9 +33,11 @@ const ONE_VOLT_PER_PASCAL = voltsToDbu(volts(dbSplToPascals(dbSpl(0))))
  * none printed and makes the thermal noise of its impedance.
  */
 function compile(stage: ResolvedMicrophone, { next }: Around): TwoPort {
-  const { sensitivity, impedance, maxSpl, selfNoise } = stage.specs
+  const { sensitivity, impedance, maxSpl, selfNoise, digitalSensitivity } = stage.specs
+  if (digitalSensitivity !== undefined) return compileDigital(stage, digitalSensitivity)
   const loading = loadingGain(impedance, inputImpedance(next))
-  const gain = db(sensitivityGain(sensitivity) + loading)
+  // The session was read: without a converter of its own it has a sensitivity.
+  const gain = db(sensitivityGain(sensitivity as MillivoltsPerPascal) + loading)
   return {
     stage: stage.id,
     unit: 'dBu',
@@ -47,6 +49,31 @@ function compile(stage: ResolvedMicrophone, { next }: Around): TwoPort {
       selfNoise === undefined ? thermal(impedance, loading) : [{ name: 'self-noise', level: raise(selfNoise, gain) }],
   }
 }
+
+/** Sound pressure of 1 Pa, which the level of a digital microphone is stated at, dB SPL. */
+export const ONE_PASCAL = 94
+
+/**
+ * One with a converter of its own, from dB SPL to dBFS. Its gain stands before the converter, which clips at 0 dBFS.
+ * Example: −38 dBFS at 94 dB SPL, gain 20 dB up: 74 dB SPL give −38 dBFS.
+ */
+function compileDigital(stage: ResolvedMicrophone, atOnePascal: Dbfs): TwoPort {
+  const gain = digitalGain(stage, atOnePascal)
+  const { maxSpl, selfNoise } = stage.specs
+  return {
+    stage: stage.id,
+    unit: 'dBFS',
+    gain,
+    pickup: directivity(stage),
+    inputCeiling: maxSpl ?? null,
+    outputCeiling: dbfs(0),
+    noise: selfNoise === undefined ? [] : [{ name: 'self-noise', level: raise(selfNoise, gain) }],
+  }
+}
+
+/** From dB SPL to dBFS, as its gain is set. */
+const digitalGain = ({ specs, gain }: ResolvedMicrophone, atOnePascal: Dbfs): Db =>
+  db(atOnePascal - ONE_PASCAL + gain - (specs.gainMin ?? 0))
 
 /** What its pattern takes in at its angle; without a stated pattern it counts as omni, the cautious case. */
 export function directivity({ gear, settings }: ResolvedMicrophone): Pickup | undefined {

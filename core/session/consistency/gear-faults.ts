@@ -1,7 +1,7 @@
 import type { Fault } from '../fault'
 import { inForce } from '../measurement'
-import type { AnalogueInput, GainRange, Gear, KnobTable, StatedTolerance } from '../gear'
-import { gear as gearSchema, inputSpecs, latencySpecs, outputSpecs, traitsOf } from '../gear'
+import type { AnalogueInput, GainRange, Gear, KnobTable, Microphone, StatedTolerance } from '../gear'
+import { gear as gearSchema, isDigitalMicrophone, inputSpecs, latencySpecs, outputSpecs, traitsOf } from '../gear'
 import type { FieldTable } from '../field'
 import { readTolerance, toleranceUnits } from '../tolerance'
 import type { Path } from './raw'
@@ -17,6 +17,7 @@ export function gearFaults(raw: unknown, path: Path): Fault[] {
       ...toleranceFaults(gear.tolerance, traitsOf(gear).allFields, path),
       ...ownRange(gear, path),
       ...('knob' in gear ? knobFaults(gear.knob, path) : []),
+      ...(gear.kind === 'microphone' ? sensitivityFaults(gear, path) : []),
     ]
   return [
     ...toleranceFaults(gear.tolerance, latencySpecs, path),
@@ -85,6 +86,22 @@ function ownRange(gear: Exclude<Gear, { kind: 'interface' }>, path: Path): Fault
   const specs = inForce<object>(gear)
   return 'gainMin' in specs ? rangeFaults(specs as GainRange, path) : []
 }
+
+/** What a sound gives at its output has to be known of a microphone: in volts, or in numbers. */
+const sensitivityFaults = (gear: Microphone, path: Path): Fault[] =>
+  isDigitalMicrophone(gear)
+    ? []
+    : (['sensitivity', 'impedance'] as const)
+        .filter((key) => inForce(gear)[key] === undefined)
+        .map((key) =>
+          fault(
+            [...path, 'specs', key],
+            'missing',
+            key === 'sensitivity'
+              ? 'A microphone needs its sensitivity in mV/Pa, or "digitalSensitivity" in dBFS where it has a converter of its own.'
+              : 'A microphone needs its impedance in Ω.',
+          ),
+        )
 
 function inputFaults(input: AnalogueInput, path: Path): Fault[] {
   const specs = inForce(input)

@@ -54,7 +54,7 @@ export const loudspeakerTraits: GearTraits<Loudspeaker> = {
   words: { title: 'Loudspeaker', name: 'a loudspeaker' },
   allFields: loudspeakerSpecs,
   fields: () => loudspeakerSpecs,
-  settings: () => ['gain', 'distance', 'cable', 'capacitance'],
+  settings: () => ['gain', 'distance', 'toMicrophone', 'cable', 'capacitance'],
   domains: () => ({ takes: 'analogue', gives: 'sound' }),
   sockets: () => ['in'],
   choices: (gear) => [

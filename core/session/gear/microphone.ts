@@ -1,14 +1,22 @@
 import { described, z } from '../z'
+import type { FieldTable } from '../field'
 import { fields, numbers } from '../field'
 import { inForce, measurements } from '../measurement'
 import { id } from '../text'
-import { common, lowCutField, lowCutSlopeField, phantomAttitudes, plugs } from './common'
+import { common, gainFields, lowCutField, lowCutSlopeField, phantomAttitudes, plugs } from './common'
 import type { GearTraits } from './traits'
-import { attitudeChoice, choice, plainTraits } from './traits'
+import { attitudeChoice, choice, plainTraits, without } from './traits'
 
 export const microphoneSpecs = fields({
-  sensitivity: { label: 'Sensitivity', unit: 'mV/Pa', min: 0.001, max: 1000, help: 'Open circuit, at 1 kHz.' },
-  impedance: { label: 'Impedance', unit: 'Ω', min: 1, max: 1_000_000, help: 'At 1 kHz.' },
+  sensitivity: {
+    label: 'Sensitivity',
+    unit: 'mV/Pa',
+    min: 0.001,
+    max: 1000,
+    optional: true,
+    help: 'Open circuit, at 1 kHz.',
+  },
+  impedance: { label: 'Impedance', unit: 'Ω', min: 1, max: 1_000_000, optional: true, help: 'At 1 kHz.' },
   selfNoise: {
     label: 'Self-noise',
     unit: 'dBA',
@@ -25,9 +33,34 @@ export const microphoneSpecs = fields({
     optional: true,
     help: 'The sine at which it overloads.',
   },
+  digitalSensitivity: {
+    label: 'Level at 94 dB SPL',
+    unit: 'dBFS',
+    min: -100,
+    max: 0,
+    optional: true,
+    help: 'Of a microphone with a converter of its own, at minimum gain.',
+  },
+  gainMin: { ...gainFields.gainMin, initial: undefined, optional: true },
+  gainMax: { ...gainFields.gainMax, initial: undefined, optional: true },
+  gainStep: { ...gainFields.gainStep, initial: undefined, optional: true },
   lowCut: lowCutField,
   lowCutSlope: lowCutSlopeField,
 })
+
+/** What only a microphone with volts at its output has, and what only one that gives numbers has. */
+const ANALOGUE: ReadonlySet<string> = new Set(['sensitivity', 'impedance'])
+const DIGITAL: ReadonlySet<string> = new Set(['digitalSensitivity', 'gainMin', 'gainMax', 'gainStep'])
+/** In a form each kind needs its own: an analogue one is nothing without its sensitivity. */
+const needed = (table: FieldTable, keys: ReadonlySet<string>): FieldTable =>
+  Object.fromEntries(
+    Object.entries(table).map(([key, { optional, ...field }]) => [
+      key,
+      optional && !keys.has(key) ? { ...field, optional } : field,
+    ]),
+  )
+const analogueFields = needed(without(microphoneSpecs, DIGITAL), ANALOGUE)
+const digitalFields = needed(without(microphoneSpecs, ANALOGUE), new Set(['digitalSensitivity']))
 
 export const principles = ['condenser', 'moving-coil', 'ribbon'] as const
 
@@ -48,22 +81,33 @@ export const microphone = z.strictObject({
 })
 export type Microphone = z.infer<typeof microphone>
 
+/** Whether it has a converter of its own, and gives numbers: what it puts out at 94 dB SPL is stated in dBFS. */
+export const isDigitalMicrophone = (gear: Microphone): boolean => inForce(gear).digitalSensitivity !== undefined
+
+/** Usual figures (common practice, no source). */
+const USUAL_ANALOGUE = { sensitivity: 12, impedance: 150 }
+const USUAL_DIGITAL = { digitalSensitivity: -38, gainMin: 0, gainMax: 36 }
+
 export const microphoneTraits: GearTraits<Microphone> = {
   ...plainTraits,
   words: { title: 'Microphone', name: 'a microphone' },
   allFields: microphoneSpecs,
-  fields: () => microphoneSpecs,
-  settings: () => ['lowCut', 'angle'],
-  domains: () => ({ takes: 'sound', gives: 'analogue' }),
-  sockets: () => ['out'],
-  choices: ({ principle, phantom, pattern }) => [
-    choice('principle', 'Principle', principle, {
+  fields: (gear) => (isDigitalMicrophone(gear) ? digitalFields : analogueFields),
+  settings: (gear) => (isDigitalMicrophone(gear) ? ['lowCut', 'angle', 'gain'] : ['lowCut', 'angle']),
+  domains: (gear) => ({ takes: 'sound', gives: isDigitalMicrophone(gear) ? 'digital' : 'analogue' }),
+  sockets: (gear) => (isDigitalMicrophone(gear) ? [] : ['out']),
+  choices: (gear) => [
+    choice('output', 'Output', isDigitalMicrophone(gear) ? 'digital' : 'analogue', {
+      analogue: 'analogue, into a microphone input',
+      digital: 'digital, with a converter of its own',
+    }),
+    choice('principle', 'Principle', gear.principle, {
       'condenser': 'condenser',
       'moving-coil': 'moving coil',
       'ribbon': 'ribbon',
     }),
-    attitudeChoice(phantom),
-    choice('pattern', 'Pattern', pattern ?? '', {
+    ...(isDigitalMicrophone(gear) ? [] : [attitudeChoice(gear.phantom)]),
+    choice('pattern', 'Pattern', gear.pattern ?? '', {
       '': 'pattern not given',
       'omni': 'omni',
       'wide-cardioid': 'wide cardioid',
@@ -73,10 +117,26 @@ export const microphoneTraits: GearTraits<Microphone> = {
       'figure-8': 'figure-8',
     }),
   ],
-  hasSwitch: (gear, _port, setting) => setting === 'lowCut' && inForce(gear).lowCut !== undefined,
-  blank: {
-    principle: 'condenser',
-    phantom: 'needed',
-    specs: { sensitivity: 12, impedance: 150, selfNoise: 14, maxSpl: 134 },
+  choose: (gear, key, value) => (key === 'output' ? withOutput(gear, value) : plainTraits.choose(gear, key, value)),
+  gainRange: (gear, _port, setting) => {
+    const { gainMin = 0, gainMax = gainMin, gainStep = 0 } = inForce(gear)
+    return setting === 'gain' && isDigitalMicrophone(gear) ? { gainMin, gainMax, gainStep } : null
   },
+  hasSwitch: (gear, _port, setting) => setting === 'lowCut' && inForce(gear).lowCut !== undefined,
+  blank: { principle: 'condenser', phantom: 'needed', specs: { ...USUAL_ANALOGUE, selfNoise: 14, maxSpl: 134 } },
+}
+
+/** The other output, with its usual figures until they are given; those of the former one go. */
+function withOutput(gear: Microphone, output: string): Microphone {
+  const usual: object = output === 'digital' ? USUAL_DIGITAL : USUAL_ANALOGUE
+  const gone = output === 'digital' ? ANALOGUE : DIGITAL
+  const left = <T extends object>(values: T) =>
+    Object.fromEntries(Object.entries(values).filter(([key]) => !gone.has(key)))
+  return {
+    ...gear,
+    ...(output === 'digital' && { phantom: 'harmless' }),
+    specs: { ...left(gear.specs), ...usual } as Microphone['specs'],
+    ...(gear.measured && { measured: left(gear.measured) as Microphone['measured'] }),
+    assumed: [...(gear.assumed ?? []).filter((key) => !gone.has(key)), ...Object.keys(usual)],
+  }
 }

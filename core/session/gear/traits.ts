@@ -36,6 +36,8 @@ export interface GearTraits<G> {
   /** The sides at which it has a socket of its own; an interface has one at every port. */
   sockets(gear: G): readonly ('in' | 'out')[]
   choices(gear: G): readonly Choice[]
+  /** The box with one of its choices made. */
+  choose(gear: G, key: string, value: string): G
   /** The range of a gain that can be set; `null` where it has none. */
   gainRange(gear: G, port: string | undefined, setting: GainSetting): GainRange | null
   hasSwitch(gear: G, port: string | undefined, setting: SwitchName): boolean
@@ -53,6 +55,10 @@ export const plainTraits = {
   domains: () => ({ takes: 'analogue', gives: 'analogue' }) as const,
   sockets: () => ['in', 'out'] as const,
   choices: () => [],
+  choose: <G>(gear: G, key: string, value: string): G => ({
+    ...gear,
+    [key]: value === 'true' ? true : value === 'false' ? false : value === '' ? undefined : value,
+  }),
   gainRange: () => null,
   hasSwitch: () => false,
   gainRests: 'down',
