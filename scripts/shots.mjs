@@ -56,7 +56,7 @@ function rehearsal() {
   return wav
 }
 
-/** The narrator's gain in hand, a made-up performer playing the loudest passage, and what its reading says. */
+/** The narrator's gain in hand, a simulated performer playing the loudest passage, and what its reading says. */
 async function soundcheck(page) {
   await page.keyboard.press('6')
   await page.locator('[data-section="strips narrator"] h3 button').click()
@@ -85,7 +85,7 @@ const views = [
     name: 'why',
     theme: 'light',
     go: async (page) => {
-      await page.waitForSelector('[data-surer] li')
+      await page.waitForSelector('[data-measure-next] li')
       await page.keyboard.press('w')
       await page.getByRole('button', { name: 'Formula and source' }).click()
     },
@@ -94,7 +94,7 @@ const views = [
     name: 'surer',
     theme: 'light',
     go: async (page) => {
-      await page.locator('[data-surer] li button').first().click()
+      await page.locator('[data-measure-next] li button').first().click()
       await page.getByRole('textbox', { name: 'Highest peak read, dBFS' }).fill('-15.1')
       await page.keyboard.press('Enter')
       await page.waitForSelector('[data-gained]')
@@ -170,7 +170,7 @@ const views = [
     theme: 'light',
     go: async (page) => {
       await page.keyboard.press('7')
-      await page.getByRole('button', { name: 'Make a mark' }).click()
+      await page.getByRole('button', { name: 'Add a mark' }).click()
       await page.getByRole('textbox', { name: 'Name', exact: true }).fill('After the soundcheck')
       await page.keyboard.press('Enter')
       await page.waitForSelector('[data-mark]')

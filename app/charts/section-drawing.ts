@@ -240,9 +240,13 @@ class Drawing {
     this.text(column.headroomText, x + 7, at, tone, { bold, size: bold ? 14 : 11.5, ...told(column, 'headroom') })
     // Where there is no room beside the number, the word goes under it.
     if (bold)
-      this.text(column.clipped ? 'clips' : 'tightest', x + (this.narrow ? 7 : 52), at + (this.narrow ? 14 : 0), tone, {
-        mono: false,
-      })
+      this.text(
+        column.clipped ? 'clips' : 'least headroom',
+        x + (this.narrow ? 7 : 52),
+        at + (this.narrow ? 14 : 0),
+        tone,
+        { mono: false },
+      )
     if (column.surgeText && room > 3.2 * LEGIBLE && !this.narrow)
       this.text(`${column.surgeText} with the surge`, x + 7, at + 15, 'muted', {
         mono: false,

@@ -129,7 +129,7 @@ function column(point: Point, zero: number, tightest: boolean, doubt: SectionCol
     peak: point.peak - zero,
     average: point.average - zero,
     noise: point.noise === null ? null : point.noise - zero,
-    ceilingText: point.ceiling === null ? 'no limit given' : `${level(point.ceiling, 1)} ${unit}`,
+    ceilingText: point.ceiling === null ? 'no maximum given' : `${level(point.ceiling, 1)} ${unit}`,
     averageText: `${level(point.average, 1)} ${unit}`,
     averageShort: level(point.average, 1),
     peakText: level(point.peak, 1),

@@ -29,7 +29,7 @@ const TOLD: Partial<Record<LiveEvent, string>> = {
     'The input’s sample rate was changed elsewhere. The gauge was opened anew with it; begin the passage again.',
 }
 
-/** The live gauge: an input of this computer, or a made-up performer, measured as it comes. Everything is let go with the place. */
+/** The live gauge: an input of this computer, or a simulated performer, measured as it comes. Everything is let go with the place. */
 export function useGauge() {
   const source = ref<GaugeSource>('none')
   const opened = shallowRef<OpenedInput | null>(null)

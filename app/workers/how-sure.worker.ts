@@ -2,7 +2,7 @@ import type { Session } from '#core/session'
 import { inferReadings } from '#core/soundcheck/infer'
 import type { InferredReading } from '#core/soundcheck/inferred'
 import { drawsFor, withDrawn } from '#core/uncertainty/intervals'
-import type { Surer } from '#core/uncertainty/next'
+import type { NextMeasurement } from '#core/uncertainty/next'
 import { whatNext } from '#core/uncertainty/next'
 import type { Uncertainty } from '#core/uncertainty/uncertainty'
 import { doubtsOf, uncertaintyFrom } from '#core/uncertainty/uncertainty'
@@ -13,7 +13,8 @@ export interface HowSureTask {
 }
 /** What is told of a task: at once, and again with the intervals of what is curved. */
 export type HowSureMessage =
-  { id: number; uncertainty: Uncertainty; next: Surer[]; readings: InferredReading[] } | { id: number; failed: string }
+  | { id: number; uncertainty: Uncertainty; next: NextMeasurement[]; readings: InferredReading[] }
+  | { id: number; failed: string }
 
 const post = (message: HowSureMessage) => postMessage(message)
 const pause = (time: number) => new Promise((resolve) => setTimeout(resolve, time))

@@ -95,7 +95,7 @@ export const channelBalance: Procedure<'balance'> = {
         first.found.sameWay
           ? note('Both go the same way.')
           : stop(
-              `The two go opposite ways: one cable or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Mend the lead, or use the polarity switch of one of them.`,
+              `The two go opposite ways: one cable or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Repair the cable, or use the polarity switch of one of them.`,
             ),
         ...(first.found.sameWay && keepsPolarity && !keepsPolarity[0]
           ? [caution('Both turn the pulse over: the output, or both cables, do.')]

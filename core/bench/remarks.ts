@@ -67,7 +67,7 @@ export function gainFaults({ input }: Bench, gains: readonly (number | undefined
 
 /** Said before anything is connected or played. */
 export const LOOP_CAUTIONS = [
-  'Monitors and headphones down, amplifiers off: a loop of cable and software monitoring can howl.',
+  'Monitors and headphones down, amplifiers off: a loop of cable and software monitoring can feed back.',
   'Phantom power off on every input that a line output is plugged into; wait a few seconds before plugging.',
   'Only line or headphone outputs into an input, never an amplifier’s loudspeaker output.',
 ]

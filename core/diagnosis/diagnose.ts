@@ -131,5 +131,5 @@ function reasonOut(evidence: Ranked['evidence'], id: RankedId, answers: Answers)
     })
     .sort((a, b) => a.weight - b.weight)[0]
   if (against && against.weight < 1 && (!shown || against.weight <= shown.weight)) return against.says
-  return shown && shown.weight < 1 ? shown.says : 'What was found speaks for another cause.'
+  return shown && shown.weight < 1 ? shown.says : 'What was found supports another cause.'
 }

@@ -8,7 +8,7 @@ import type { DiagnosisView } from './view'
 
 /**
  * What a check shows on a chain that is as the session says, worked out from levels, noise and times; `null` where the session cannot
- * tell. A made-up performer answers by it, and a learner’s checks do.
+ * tell. A simulated performer answers by it, and a learner’s checks do.
  */
 export const observed = (view: DiagnosisView, check: CheckId): string | null => OBSERVED[check]?.(view) ?? null
 

@@ -135,7 +135,7 @@ function limiterWorks({ stream, strip, points }: BusView): Draft[] {
   ]
 }
 
-/** Less than this and it rings before it howls, dB (common practice, no source). */
+/** Less than this and it rings before it feeds back, dB (common practice, no source). */
 const RINGS = 3
 
 function howl(view: BusView): Draft[] {
@@ -164,8 +164,8 @@ function howl(view: BusView): Draft[] {
       stage,
       message:
         feedback.margin < 0
-          ? `With ${feedback.microphones.length} open ${feedback.microphones.length === 1 ? 'microphone' : 'microphones'} this can howl: it is ${dB(feedback.margin)} past what is safe.`
-          : `${dB(feedback.margin)} before it howls, with ${feedback.microphones.length} open ${feedback.microphones.length === 1 ? 'microphone' : 'microphones'}.`,
+          ? `With ${feedback.microphones.length} open ${feedback.microphones.length === 1 ? 'microphone' : 'microphones'} this can feed back: it is ${dB(feedback.margin)} past what is safe.`
+          : `${dB(feedback.margin)} gain before feedback, with ${feedback.microphones.length} open ${feedback.microphones.length === 1 ? 'microphone' : 'microphones'}.`,
       action: `Take ${who} out of this bus, or lower it there: that microphone costs most. Loudspeakers down before any microphone is moved.`,
       mends: () => quieterMicrophone(view, worst?.strips ?? []),
     },

@@ -3,7 +3,7 @@ import type { NoiseName } from '../chain/two-port'
 import type { Recommendation } from '../latency/recommend'
 import { routeTime } from '../latency/route-words'
 import type { Session, Strip } from '../session'
-import { isBus, outputAt } from '../session'
+import { isBus, isDigitalMicrophone, outputAt } from '../session'
 import { formatDecimal } from '../units'
 import { chanceOver } from '../uncertainty/chance'
 import type { UncertainStrip } from '../uncertainty/uncertainty'
@@ -25,7 +25,7 @@ export interface Verdict {
 export const noiseWords: Record<NoiseName, string> = {
   'room': 'room',
   'self-noise': 'microphone',
-  'thermal': 'source’s impedance',
+  'thermal': 'thermal noise of the source',
   'source': 'source',
   'booster': 'inline preamp',
   'preamp': 'preamp',
@@ -71,14 +71,14 @@ function headroomStatement(
   const afterSurge = point.ceiling - point.surgePeak
   const known = sure?.points.find((each) => each.stage === tightest.stage)?.headroom
   const give = known ? plusMinus(known.u, 1) : ''
-  const chance = sure ? `; ${formatChance(chanceOfClipping(points, sure))} that the take clips` : ''
+  const chance = sure ? `; ${formatChance(chanceOfClipping(points, sure))} risk of clipping` : ''
   if (tightest.headroom < 0)
     return {
       headline: `${formatDecimal(-tightest.headroom, 1)}${give} dB too loud`,
       detail: `it clips ${meets ? '' : 'at '}${place} before any surge`,
     }
   return {
-    headline: `${formatDecimal(tightest.headroom, 1)}${give} dB before it clips`,
+    headline: `Headroom ${formatDecimal(tightest.headroom, 1)}${give} dB`,
     detail:
       afterSurge < 0
         ? `at ${place}; the surge goes ${formatDecimal(-afterSurge, 1)} dB over${chance}`
@@ -106,7 +106,8 @@ function placeOf(session: Session, strip: Strip, stageId: string): string {
   const stage = strip.stages.find((each) => each.id === stageId)
   const gear = session.gear.find((each) => each.id === stage?.gear)
   if (gear?.kind === 'interface' && !outputAt(gear, stage?.port)) return `input ${stage?.port ?? ''} of ${gear.name}`
-  return gear?.kind === 'sound-source' || gear?.kind === 'microphone' ? 'the capsule' : (gear?.name ?? 'a stage')
+  const isCapsule = gear?.kind === 'sound-source' || (gear?.kind === 'microphone' && !isDigitalMicrophone(gear))
+  return isCapsule ? 'the capsule' : (gear?.name ?? 'a stage')
 }
 
 function floorStatement({ noise, points }: StripEvaluation, sure: UncertainStrip | null): Statement {
@@ -115,7 +116,7 @@ function floorStatement({ noise, points }: StripEvaluation, sure: UncertainStrip
   const end = points.at(-1)
   if (!greatest || !end) return { headline: 'No noise is known', detail: 'give the room’s and the gear’s' }
   return {
-    headline: `The ${noiseWords[greatest.name]} sets the floor, ${formatDecimal(100 * greatest.share, 0)} %`,
+    headline: `Noise floor set by the ${noiseWords[greatest.name]}, ${formatDecimal(100 * greatest.share, 0)} %`,
     detail: `${formatDecimal(end.snr, 1)}${plusMinus(sure?.points.at(-1)?.snr?.u, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${UNITS[end.unit]}(A)${open > 1 ? `, ${open} open microphones` : ''}`,
   }
 }
@@ -150,7 +151,7 @@ function busStatement(
           ? 'no microphone feeds it'
           : feedback.margin === null
             ? 'microphones feed it, their distance is not given'
-            : `${formatDecimal(feedback.margin, 1)} dB before it howls`,
+            : `${formatDecimal(feedback.margin, 1)} dB gain before feedback`,
     }
   const [most] = sum.brought
   const name = session.strips.find(({ id }) => id === most?.strip)?.name ?? ''
@@ -187,10 +188,10 @@ function latencyStatement(
     : `; recommended: ${recommended.route === 'direct' ? 'direct' : `${recommended.bufferFrames} frames`}, ${routeTime(recommended)}`
   return {
     headline: heard.atLeast
-      ? `To the performer’s ears: ${routeTime(heard)}`
-      : `${formatDecimal(heard.milliseconds, 2)}${plusMinus(sure?.latency.find((each) => each.route === heard.route)?.u, 2)} ms to the performer’s ears`,
+      ? `Monitoring delay ${routeTime(heard)}`
+      : `Monitoring delay ${formatDecimal(heard.milliseconds, 2)}${plusMinus(sure?.latency.find((each) => each.route === heard.route)?.u, 2)} ms`,
     detail: `${ROUTES[heard.route]}${rest}`,
   }
 }
 
-const ROUTES = { direct: 'direct from the interface', software: 'through the host' } as const
+const ROUTES = { direct: 'direct monitoring', software: 'software monitoring' } as const

@@ -40,10 +40,10 @@ export function ceilingParts(context: Context, i: number): Made {
           null,
         ),
       ],
-      remarks: ['Numbers end at 0 dBFS, which it gives out as that.'],
+      remarks: ['Clips at 0 dBFS, which comes out at this level.'],
     }
   if (context.point(i).unit === 'dBFS')
-    return { formula: 'levels-dbfs', parts: [certain('Full scale', 0, 'dBFS')], remarks: ['Numbers end at 0 dBFS.'] }
+    return { formula: 'levels-dbfs', parts: [certain('Full scale', 0, 'dBFS')], remarks: ['Clips at 0 dBFS.'] }
   const lowest = gainMinOf(stage)
   return {
     formula:

@@ -121,7 +121,7 @@ function told(
     formula: id,
     parts: marked,
     withNumbers: numbers ?? withNumbers(marked, doubt.value, unit),
-    remarks: [...remarks, ...(curved ? ['It bends within its own uncertainty: ± is a rough measure of it here.'] : [])],
+    remarks: [...remarks, ...(curved ? ['The figure curves within its uncertainty: the ± is approximate here.'] : [])],
     doubts: doubt.u === null ? [] : context.largest(doubt),
   }
 }
@@ -177,7 +177,7 @@ function route(context: Context, of: FigureRef, name: 'direct' | 'software'): Ex
   const { linear, timed } = context.doubts
   const routes = linear.values.length - timed
   const at = name === 'direct' ? timed : timed + routes - 1
-  const title = name === 'direct' ? 'Direct, from the interface' : 'Round trip through the host'
+  const title = name === 'direct' ? 'Direct monitoring' : 'Round trip, software monitoring'
   return told(context, { ...of, stage: found.stage }, title, 'ms', context.doubts.figure(at), found.made)
 }
 
@@ -194,7 +194,7 @@ function chance(context: Context, of: FigureRef, i: number): Explanation | null 
     numbers: `Φ(−${formatDecimal(headroom.value, 2)}/${formatDecimal(headroom.u, 2)}) = Φ(${formatDecimal(-headroom.value / headroom.u, 2)}) = ${formatChance(value / 100)}`,
     remarks: [],
   }
-  const explained = told(context, of, `Chance that the take clips at ${context.name(i)}`, '%', certain(value), made)
+  const explained = told(context, of, `Risk of clipping at ${context.name(i)}`, '%', certain(value), made)
   return { ...explained, doubts: context.largest(headroom) }
 }
 

@@ -27,7 +27,7 @@ export const monitoring = {
     {
       id: 'monitoring-mix-control',
       quantity: 'mix control',
-      statement: 'own sound 20 lg min(1, 2(1 − b)), playback 20 lg min(1, 2b)',
+      statement: 'own signal 20 lg min(1, 2(1 − b)), playback 20 lg min(1, 2b)',
       source: 'common practice, no source',
       check: { says: '50 %: 0 and 0; 75 %: −6.02 dB', test: 'monitoring.test.ts', named: 'both full in the middle' },
     },

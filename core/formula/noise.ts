@@ -91,7 +91,7 @@ export const noise = {
   ],
   notes: `**The pad stands before the preamp.** 0 dBFS moves up by the pad's loss, but the preamp's noise stays where it is at the
 converter: seen from the source the preamp has become noisier by the pad. So a pad that is not needed costs
-signal-to-noise, dB for dB, where the preamp sets the floor.
+signal-to-noise, dB for dB, where the preamp is the greatest noise.
 
 A measured EIN is A-weighted, as everything measured here; the weighting belongs to the printed one. A 32-bit
 floating-point file is given no word-length noise: it follows the signal far below any converter.`,

@@ -34,7 +34,7 @@ export const uncertainty = {
     },
     {
       id: 'uncertainty-chance',
-      quantity: 'chance that the take clips',
+      quantity: 'risk of clipping',
       statement: 'Φ(−z), z = headroom with the surge/u; of several stages the greatest',
       tex: 'p = \\Phi\\left(-\\frac{H}{u}\\right)',
       source: 'normal law',

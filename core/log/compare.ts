@@ -81,7 +81,7 @@ function monitoringOf(strip: Strip): [string, string, string][] {
   if (strip.kind === 'bus') return []
   const { route, volume, blend } = strip.monitor
   return [
-    ['route', 'Hears', route === 'direct' ? 'direct' : 'through the host'],
+    ['route', 'Listens by', route === 'direct' ? 'direct monitoring' : 'software monitoring'],
     ...(volume === undefined
       ? []
       : [['volume', 'Headphone volume', `${formatShort(volume, 1)} dB`] as [string, string, string]]),

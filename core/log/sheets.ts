@@ -70,7 +70,10 @@ function routingOf(session: Session, strip: Strip): { name: string; words: strin
   const on = session.gear.find(({ id }) => id === headphones)?.name
   return [
     ...sends,
-    { name: 'Hears', words: `${route === 'direct' ? 'direct' : 'through the host'}${on ? `, ${on}` : ''}` },
+    {
+      name: 'Listens by',
+      words: `${route === 'direct' ? 'direct monitoring' : 'software monitoring'}${on ? `, ${on}` : ''}`,
+    },
     ...(volume === undefined ? [] : [{ name: 'Headphone volume', words: `${formatShort(volume, 1)} dB` }]),
   ]
 }

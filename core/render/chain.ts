@@ -23,7 +23,7 @@ export interface Playing {
 }
 
 /**
- * A strip as sound: a made-up performer through the very two-ports that the cascade walks, each with its gain, its ceilings, its curve and
+ * A strip as sound: a simulated performer through the very two-ports that the cascade walks, each with its gain, its ceilings, its curve and
  * its noise, sample by sample. A bus is the sum of what feeds it. A sample’s size is a level’s in the unit of the stage – 0 dBFS or 0 dBu
  * is a sine with a peak of 1 –, so that in the end it is a recording.
  */

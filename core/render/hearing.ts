@@ -4,7 +4,7 @@ import type { Effects } from './effects'
 import { withEffects } from './effects'
 import { toEars } from './to-ears'
 
-/** Something to be heard: a strip of a session with a made-up performer, or a recording; with what a fault does to it. */
+/** Something to be heard: a strip of a session with a simulated performer, or a recording; with what a fault does to it. */
 export interface Hearing {
   from: { session: Session; strip: string; silent?: boolean } | { recording: Float64Array }
   /** The programme, then a pause of nothing but noise, s. */

@@ -1,7 +1,7 @@
 import { pluckedString } from '../signals/plucked'
 import { syntheticVoice } from '../signals/voice'
 
-/** What a made-up performer is. */
+/** What a simulated performer is. */
 export type PerformerKind = 'voice' | 'instrument'
 
 /** A sine’s crest factor, dB: an average in dBFS or dBu is that of a sine. */

@@ -2,7 +2,7 @@
 export const findingTitles = {
   'clips': 'the converter clips',
   'surge-clips': 'the surge clips',
-  'target-missed': 'the level misses the target',
+  'target-missed': 'level off target',
   'little-headroom': 'little is left above the surge',
   'gain-range-exhausted': 'the gain has no range left',
   'overdriven': 'a stage is overdriven',
@@ -41,7 +41,7 @@ export const findingTitles = {
   'sum-too-hot': 'the sum is too hot',
   'stream-loudness': 'the stream misses its loudness',
   'limiter-works': 'the limiter works hard',
-  'feedback-margin': 'it can howl',
+  'feedback-margin': 'risk of feedback',
   'feedback-unknown': 'microphones in a loudspeaker, distance unknown',
   'power-order': 'loudspeakers last',
   'audience-level': 'loud at the listener',

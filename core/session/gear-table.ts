@@ -198,7 +198,7 @@ function partFrom(row: Cells): RowParts | Refusal {
       parts[column] = JSON.parse(text)
     } catch (error) {
       const why = error instanceof SyntaxError ? error.message.slice(0, 100) : 'unreadable'
-      return { code: 'not-json', message: `The cell "${column}" is not JSON (${why}). Mend it, or leave it empty.` }
+      return { code: 'not-json', message: `The cell "${column}" is not JSON (${why}). Correct it, or leave it empty.` }
     }
   }
   const properties = record(parts.properties)

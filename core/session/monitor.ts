@@ -21,12 +21,12 @@ export const monitorFields = fields({
     help: 'Where the performer listens to a loudspeaker.',
   },
   blend: {
-    label: 'Own sound against playback',
+    label: 'Own signal against playback',
     unit: '%',
     min: 0,
     max: 100,
     optional: true,
-    help: '0 is the own sound alone, 100 the playback alone; the middle is the usual start.',
+    help: '0 is the own signal alone, 100 the playback alone; the middle is the usual start.',
   },
   playback: {
     label: 'Playback, average',

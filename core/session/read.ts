@@ -38,7 +38,7 @@ export function parseSessionText(text: string): { ok: true; raw: unknown } | { o
     return refuse({
       path: '',
       code: 'not-json',
-      message: `The file is not JSON (${where}). Choose a session file, or mend the text at that place.`,
+      message: `The file is not JSON (${where}). Choose a session file, or correct the text at that place.`,
     })
   }
 }
@@ -149,6 +149,6 @@ function cap(faults: Fault[]): Fault[] {
   if (faults.length <= MOST_FAULTS) return faults
   return [
     ...faults.slice(0, MOST_FAULTS),
-    { path: '', code: 'more', message: 'There are more faults. Mend these first.' },
+    { path: '', code: 'more', message: 'There are more faults. Correct these first.' },
   ]
 }

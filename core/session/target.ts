@@ -93,7 +93,7 @@ export const conventions = {
     risk: 1,
     name: 'By risk',
     users: 'Those who would rather know the odds',
-    why: 'The highest gain with at most 1 % chance that the take clips, from the surge and from how well level, crest factor, sensitivity and gain are known.',
+    why: 'The highest gain with at most 1 % risk of clipping, from the surge and from how well level, crest factor, sensitivity and gain are known.',
   },
 } as const satisfies Record<string, LevelConvention>
 
@@ -114,7 +114,7 @@ export const riskField = {
   unit: '%',
   min: 0.01,
   max: 50,
-  help: 'At most this chance that the take clips, the surge included.',
+  help: 'At most this risk of clipping, the surge included.',
 } as const
 export const riskTarget = z.strictObject({ risk: numberSchema(riskField) })
 

@@ -2,10 +2,10 @@ import type { Point } from '../chain/cascade'
 import { seeded } from '../numeric/random'
 import type { Performance } from '../render/performer'
 
-/** How far a made-up performer is from what the session says of the source, dB: within what nobody knows of it. */
+/** How far a simulated performer is from what the session says of the source, dB: within what nobody knows of it. */
 const MOST_OFF = 5
 
-/** How much louder than planned the made-up performer of a strip plays: the same for a strip every time, dB. */
+/** How much louder than planned the simulated performer of a strip plays: the same for a strip every time, dB. */
 export function deviationOf(strip: string): number {
   const random = seeded([...strip].reduce((sum, letter) => (Math.imul(sum, 31) + letter.charCodeAt(0)) | 0, 7))
   random()

@@ -32,7 +32,7 @@ export function timingSteps({ session, units, channels }: Sheet): Instruction[] 
           id: `${strip.id}.monitoring`,
           group: 'timing',
           strip: strip.id,
-          title: `${strip.name} hears ${direct ? 'direct' : 'through the host'} only`,
+          title: `${strip.name} listens by ${direct ? 'direct' : 'software'} monitoring only`,
           detail: `${
             direct
               ? 'The host’s input monitoring is off for this track; otherwise it is heard twice.'
@@ -72,7 +72,7 @@ export const recallSteps = (): Instruction[] => [
   instruction({
     id: 'recall.mark',
     group: 'recall',
-    title: 'Make a mark',
+    title: 'Add a mark',
     detail:
       'Every control as it stands, also those at zero, with firmware, who and when: next week it stands again in minutes.',
   }),

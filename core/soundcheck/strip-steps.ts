@@ -266,7 +266,7 @@ export function loudspeakerSteps(sheet: Sheet): Instruction[] {
               title: `${stage.gear.name} on, ${each.strip.name} up`,
               detail: `Control at ${formatShort(stage.gain, 1)} dB; bring the bus up slowly to its mark and read at the listener.`,
               caution:
-                'Switched on last and off first, with the level down. Microphones in the same room may howl: bring it up slowly, hand on the fader. Levels for an audience are for local rules.',
+                'Switched on last and off first, with the level down. Microphones in the same room may feed back: bring it up slowly, hand on the fader. Levels for an audience are for local rules.',
               read: toRead(each, window, stage, i),
               holds: sheet.setUpTo(each, i),
             }),

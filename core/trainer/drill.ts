@@ -140,7 +140,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
     return {
       session: set,
       strip,
-      ask: 'How late does it come back through the host?',
+      ask: 'How long is the monitoring delay through the host?',
       given: [
         `A buffer of ${frames} frames at ${formatShort(rate / 1000)} kHz, one each way.`,
         `Converters ${converterIn} + ${converterOut} frames, driver ${safetyIn} + ${safetyOut} frames, ${formatShort(fixed)} ms besides.`,

@@ -34,7 +34,7 @@ export function scoreOf({ checks, fewest, wrongCauses, wrongMends, off, shown }:
   const taken: [number, string][] = [
     [EACH.check * beyond, `${beyond} ${beyond === 1 ? 'check' : 'checks'} more than the shortest way`],
     [EACH.cause * wrongCauses, `${wrongCauses} wrong ${wrongCauses === 1 ? 'cause' : 'causes'}`],
-    [EACH.mend * wrongMends, `${wrongMends} wrong ${wrongMends === 1 ? 'mend' : 'mends'}`],
+    [EACH.mend * wrongMends, `${wrongMends} wrong ${wrongMends === 1 ? 'fix' : 'fixes'}`],
     [EACH.decibel * left, `${formatDecimal(left, 1)} dB left wrong`],
   ]
   const points = Math.max(0, Math.round(FULL - taken.reduce((sum, [each]) => sum + each, 0)))

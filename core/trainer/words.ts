@@ -18,7 +18,7 @@ export function aroundWords(view: DiagnosisView): string[] {
     ...(room.ambient === undefined ? [] : [`Room noise ${formatDecimal(room.ambient, 0)} dBA.`]),
     ...(route
       ? [
-          `Listens ${strip.monitor.route === 'direct' ? 'direct' : 'through the host'}, ${routeTime(route)}${monitor?.doubling ? `; the other way is heard too, ${formatDecimal(monitor.doubling.difference, 0)} dB` : ''}${monitor && monitor.ears !== 'both' ? `, on the ${monitor.ears} only` : ''}.`,
+          `Listens by ${strip.monitor.route === 'direct' ? 'direct' : 'software'} monitoring, ${routeTime(route)}${monitor?.doubling ? `; the other path is heard too, ${formatDecimal(monitor.doubling.difference, 0)} dB` : ''}${monitor && monitor.ears !== 'both' ? `, on the ${monitor.ears} only` : ''}.`,
         ]
       : []),
     ...view.busses.flatMap(({ strip: bus, evaluated: of }) =>

@@ -1,7 +1,7 @@
 import type { Session } from '../session'
 import { inItsUnit, unitOfDoubt } from '../session'
 import { withIntervals } from './intervals'
-import type { Surer } from './next'
+import type { NextMeasurement } from './next'
 import { whatNext } from './next'
 import type { Uncertainty } from './uncertainty'
 import { doubtsOf, uncertaintyFrom } from './uncertainty'
@@ -25,11 +25,11 @@ export interface HowSure {
   inputs: ToldInput[]
   strips: Uncertainty['strips']
   /** What to measure next, the most for its minutes first; `before` and `after` are standard uncertainties. */
-  next: Surer[]
+  next: NextMeasurement[]
 }
 
 /**
- * How sure every figure of a session is, and what would make it surer.
+ * How sure every figure of a session is, and what would narrow it.
  * @param draws whether figures that are curved are drawn, or the straight line is enough
  */
 export function howSure(session: Session, draws = true): HowSure {

@@ -37,7 +37,7 @@ export function keepReading(session: Session, reading: Reading, day: string, ont
   const difference = reading.value - (reading.expected ?? place.now)
   const before = effect?.input ?? certainLevel(session, path)
   if (before?.place.in !== 'gear')
-    return refused('What the reading was laid to is no figure of a box. Measure it on Bench.')
+    return refused('The reading is attributed to something that no device stores. Measure it on Bench.')
   const value = solvedValue(session, reading, before.place, before.value, place.now + difference, step)
   if (value === null) return refused('No value of it gives that reading. Look at the pad, 48 V and the input first.')
   const measured: Measurement = {

@@ -18,7 +18,7 @@ export type MeasuringPlace =
   | { readonly at: 'card'; readonly stage: string }
 
 /** Something that could be measured, and what a figure’s standard uncertainty becomes by it. */
-export interface Surer {
+export interface NextMeasurement {
   what: string
   strip: string
   figure: VerdictFigure
@@ -135,17 +135,17 @@ const READING_MINUTES = 1
 const WORTH_IT = { part: 0.03, least: 0.03 } as const
 
 /** What to measure next: for each thing that can be measured what it would take off, the most for its minutes first. */
-export function whatNext(doubts: SessionDoubts): Surer[] {
+export function whatNext(doubts: SessionDoubts): NextMeasurement[] {
   const all = doubts.session.strips.flatMap((strip) => {
     const own = doubts.strips.get(strip.id)
     return own && own.points.length > 0
       ? [...readingsOf(doubts, strip, own), ...waysOf(strip, own), ...loopback(strip, own)]
       : []
   })
-  const gained = ({ before, after }: Surer) => before - after
+  const gained = ({ before, after }: NextMeasurement) => before - after
   const worth = all.filter((each) => gained(each) > Math.max(WORTH_IT.least, WORTH_IT.part * each.before))
   // What helps several strips is one thing to do: said of the strip that it helps most.
-  const best = new Map<string, Surer>()
+  const best = new Map<string, NextMeasurement>()
   for (const each of worth) {
     const key = `${each.what} ${each.place.at === 'reading' ? each.place.stage : ''}`
     const known = best.get(key)
@@ -177,7 +177,7 @@ function watched(strip: Strip, { points, linear, timed }: StripDoubts): Watched[
 }
 
 /** One look at a meter during the loudest passage, which tells of the sum of all that comes before it. */
-function readingsOf({ session, readings }: SessionDoubts, strip: Strip, own: StripDoubts): Surer[] {
+function readingsOf({ session, readings }: SessionDoubts, strip: Strip, own: StripDoubts): NextMeasurement[] {
   if (isBus(strip)) return []
   const stages = resolveStrip(strip, gearById(session))
   const place = readingPlace(stages, windowOf(session, strip, stages))
@@ -197,7 +197,7 @@ function readingsOf({ session, readings }: SessionDoubts, strip: Strip, own: Str
     const after = Math.sqrt(Math.max(0, before ** 2 - common ** 2 / (readLeft + worth ** 2)))
     return [
       {
-        what: `Read the loudest passage ${where} once`,
+        what: `Take a peak reading ${where}`,
         strip: strip.id,
         figure,
         before,
@@ -209,7 +209,7 @@ function readingsOf({ session, readings }: SessionDoubts, strip: Strip, own: Str
   })
 }
 
-function waysOf(strip: Strip, own: StripDoubts): Surer[] {
+function waysOf(strip: Strip, own: StripDoubts): NextMeasurement[] {
   const reaching = own.linear.effects
   return watched(strip, own).flatMap(({ figure, at }) => {
     const before = own.u(at)
@@ -226,7 +226,7 @@ function waysOf(strip: Strip, own: StripDoubts): Surer[] {
         const off = part * (1 - (u / input.doubt.u) ** 2)
         byThing.set(what, { input, off: (byThing.get(what)?.off ?? 0) + off })
       }
-      return [...byThing].map(([what, { input, off }]): Surer => ({
+      return [...byThing].map(([what, { input, off }]): NextMeasurement => ({
         what,
         strip: strip.id,
         figure,
@@ -247,7 +247,7 @@ const uIn = ({ value, doubt }: UncertainInput, half: number): number =>
   (doubt.of === 'percent' || doubt.of === 'ratio' ? half / Math.abs(value) : half) / Math.sqrt(3)
 
 /** The loopback replaces whatever is known of the unit and its driver. */
-function loopback(strip: Strip, own: StripDoubts): Surer[] {
+function loopback(strip: Strip, own: StripDoubts): NextMeasurement[] {
   const { timed, linear } = own
   if (strip.monitor.route !== 'software' || linear.values.length === timed) return []
   const at = linear.values.length - 1

@@ -132,7 +132,7 @@ const timing = name(
     overdubOffsetFrames: described('Positive: takes lie too late and are to be moved earlier.', z.optional(frames)),
     overdubOffsetMs: z.optional(ms),
     findings: list(z.strictObject({ code: keysOf(timingFindingCodes), severity, message: text, action: text })),
-    remedies: described('Against crackles and dropouts, what helps most first.', list(text)),
+    remedies: described('What to try against crackles and dropouts, what helps most first.', list(text)),
   }),
 )
 

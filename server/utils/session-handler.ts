@@ -33,7 +33,7 @@ function refusalOf(errors: Extract<SessionAnswer, { ok: false }>['faults']): Ref
   const [first] = errors
   return first?.code === 'not-json'
     ? new Refusal(400, 'Not JSON', first.message, { errors })
-    : new Refusal(422, 'Not a valid session', 'Mend what "errors" names and send it again. Nothing was kept.', {
+    : new Refusal(422, 'Not a valid session', 'Correct what "errors" names and send it again. Nothing was kept.', {
         errors,
       })
 }

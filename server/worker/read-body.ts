@@ -20,7 +20,7 @@ export function readBody(
     return refuse({
       path: '',
       code: 'not-json',
-      message: `The body is not JSON (${where}). Mend the text at that place.`,
+      message: `The body is not JSON (${where}). Correct the text at that place.`,
     })
   }
   if (typeof body !== 'object' || body === null || Array.isArray(body))

@@ -20,7 +20,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'measured: where Maximum input level is from' }).click()
       await check('origin')
       await page.keyboard.press('Escape')
-      await page.getByRole('button', { name: 'Unit…' }).click()
+      await page.getByRole('button', { name: 'Interface settings…' }).click()
       await check('unit')
       await page.keyboard.press('Escape')
       await page.keyboard.press('?')
@@ -31,7 +31,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press('a')
       await check('add a strip')
       await page.locator('[data-template="desk"]').click()
-      for (const reading of ['Noise budget', 'Conventions', 'Under the ceiling']) {
+      for (const reading of ['Noise budget', 'Target levels', 'Relative to clipping']) {
         await page.getByRole('radio', { name: reading }).click()
         await check(`long strip, ${reading}`)
       }

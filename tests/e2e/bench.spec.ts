@@ -200,7 +200,7 @@ test('a page that lacks something says what', async ({ page }) => {
   await openBench(page, 'output-full-scale')
   await expect(page.locator('[data-procedure]')).toContainText('Unit has no output. Add one in the unit’s dialog')
   await page.keyboard.press('1')
-  await page.getByRole('button', { name: 'Unit…' }).click()
+  await page.getByRole('button', { name: 'Interface settings…' }).click()
   await page.getByRole('button', { name: 'Add an output' }).click()
   await type(page, 'Maximum output level, dBu', '18')
   await page.keyboard.press('Escape')
@@ -211,7 +211,7 @@ test('a page that lacks something says what', async ({ page }) => {
   await keep(page)
   // What was kept stands in the dialog, as measured.
   await page.keyboard.press('1')
-  await page.getByRole('button', { name: 'Unit…' }).click()
+  await page.getByRole('button', { name: 'Interface settings…' }).click()
   await expect(page.locator('[data-output="out1"]')).toContainText('measured')
   // And on the page when the program is opened again.
   await page.reload()
@@ -254,7 +254,7 @@ test('a loopback recording gives the round trip, and keeps it for Timing', async
   await bring(page, 'Choose recordings', 'loop.wav', writeWav([played, back], 48_000, 24))
   await expect(page.locator('[data-outcome]')).toContainText('432.00 frames, same polarity, return at −6.0 dB')
   await expect(page.locator('[data-measured]')).toHaveText('9.000 ms')
-  await page.getByRole('button', { name: 'Begin anew' }).click()
+  await page.getByRole('button', { name: 'Start over' }).click()
   // The same from two files: what was played, and what came back.
   await bring(page, 'Played file', 'played.wav', writeWav([played], 48_000, 24))
   await expect(field(page, 'Came back: channel')).toHaveValue('1')

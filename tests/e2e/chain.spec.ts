@@ -49,9 +49,9 @@ test('a joint says what does not fit and mends it: a desk into an instrument inp
   await template(page, 'desk-into-two')
   await expect(verdict(page, 'headroom')).toContainText(/3\.0 (± [\d.]+ )?dB too loud/)
   await expect(page.locator('[data-joint="caution"]')).toHaveCount(1)
-  await page.getByRole('button', { name: 'Joint 1: to see to' }).click()
+  await page.getByRole('button', { name: 'Joint 1: needs attention' }).click()
   await expect(page.getByText('made for a tenth of that')).toHaveCount(2)
-  await page.locator('[id^="headlessui-popover-panel"]').getByRole('button', { name: 'Do it' }).first().click()
+  await page.locator('[id^="headlessui-popover-panel"]').getByRole('button', { name: 'Fix' }).first().click()
   expect(await stages(page)).toEqual([
     expect.stringContaining('Estuary desk'),
     'DI box: DI box, 12 : 1',
@@ -87,7 +87,7 @@ test('stages are inserted, moved, refused and removed, by pointer and by keys', 
           20 * Math.log10(1 + 150 / 2400)),
     ),
   ).toBeLessThan(0.05)
-  await page.getByRole('radio', { name: 'Under the ceiling' }).click()
+  await page.getByRole('radio', { name: 'Relative to clipping' }).click()
 
   // Behind the microphone is the only place for it: earlier is refused in words.
   await page.getByRole('button', { name: 'What to do with Reed pad, 20 dB' }).click()
@@ -180,7 +180,7 @@ test('strips are copied, renamed and deleted', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Input' }).selectOption('mic4')
   const shared = page.locator('[data-finding="input-shared"]')
   await expect(shared).toContainText('The strip "Harmonium" takes this input too')
-  await shared.getByRole('button', { name: 'Do it' }).click()
+  await shared.getByRole('button', { name: 'Fix' }).click()
   await expect(shared).toHaveCount(0)
   await page.getByRole('button', { name: 'delete' }).click()
   await expect(page.locator('[data-told]')).toContainText('Undo brings it back')
@@ -189,7 +189,7 @@ test('strips are copied, renamed and deleted', async ({ page }) => {
 
 test('conventions side by side, one adopted', async ({ page }) => {
   await open(page)
-  await page.getByRole('radio', { name: 'Conventions' }).click()
+  await page.getByRole('radio', { name: 'Target levels' }).click()
   await expect(page.locator('[data-convention]')).toHaveCount(8)
   await expect(page.locator('[data-convention="peaks-12-6"]')).toContainText('45.0 dB')
   await page.getByRole('button', { name: 'Adopt Peaks −12 to −6' }).click()
@@ -202,7 +202,7 @@ test('the noise budget, in the file and in the air, with what would help', async
   await page.getByRole('radio', { name: 'Noise budget' }).click()
   await expect(page.locator('[data-budget="room"]')).toContainText('28.0')
   await expect(page.locator('[data-budget="self-noise"]')).toContainText('14.0')
-  await expect(page.getByRole('region', { name: 'What would help' })).toContainText('half the distance, 0.15 m')
+  await expect(page.getByRole('region', { name: 'What would improve it' })).toContainText('half the distance, 0.15 m')
 })
 
 test('the shelf: search, measure, duplicate, take off and back, export and import', async ({ page }) => {

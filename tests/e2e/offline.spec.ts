@@ -13,7 +13,7 @@ test.describe('without the server', () => {
     await context.setOffline(true)
     await page.reload()
     await expect(gain(page)).toHaveValue('41')
-    await page.getByRole('radio', { name: 'Conventions' }).click()
+    await page.getByRole('radio', { name: 'Target levels' }).click()
     await expect(page.locator('[data-convention="peaks-18-12"]')).toBeVisible()
     for (const [key, what] of [
       ['2', '[data-mix-row]'],
@@ -161,7 +161,7 @@ test('kept in a file on disk: written after each change, changes from outside no
     window.dispatchEvent(new Event('focus'))
   })
   await expect(page.locator('[data-file-link]')).toContainText('was changed by something else')
-  await page.getByRole('button', { name: 'Take what is in the file' }).click()
+  await page.getByRole('button', { name: 'Load the file' }).click()
   await expect(gain(page)).toHaveValue('22')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(gain(page)).toHaveValue('41')

@@ -6,8 +6,8 @@ const near = (actual: number, expected: number) =>
 
 test('a first visit lands in the demo, with the three answers', async ({ page }) => {
   await open(page)
-  await expect(verdict(page, 'headroom')).toContainText(/19\.1 (± 6\.7 )?dB before it clips/)
-  await expect(verdict(page, 'floor')).toContainText('The room sets the floor, 96 %')
+  await expect(verdict(page, 'headroom')).toContainText(/Headroom 19\.1 (± 6\.7 )?dB/)
+  await expect(verdict(page, 'floor')).toContainText('Noise floor set by the room, 96 %')
   await expect(verdict(page, 'latency')).toContainText(/8\.65 (± [\d.]+ )?ms/)
   await expect(page.getByRole('button', { name: 'start your own' })).toBeVisible()
 })
@@ -33,7 +33,7 @@ test('worked example 1 on the screen, to 0.05 dB', async ({ page }) => {
 test('worked example 2 on the screen, to 0.05 dB', async ({ page }) => {
   await open(page)
   await paste(page, JSON.stringify(example2()))
-  await expect(verdict(page, 'floor')).toContainText('The preamp sets the floor, 65 %')
+  await expect(verdict(page, 'floor')).toContainText('Noise floor set by the preamp, 65 %')
   const end = await point(page, 'narrator-input')
   near(end.average, -22.68)
   near(end.peak, -11.69)
@@ -177,16 +177,16 @@ test('findings say what to do, and doing it mends them', async ({ page }) => {
   const finding = page.locator('[data-finding="phantom-missing"]')
   await expect(finding).toContainText('Stop:')
   await expect(finding).toContainText('Mute the outputs')
-  await finding.getByRole('button', { name: 'It is done' }).click()
+  await finding.getByRole('button', { name: 'Done' }).click()
   await expect(finding).toHaveCount(0)
-  await page.locator('[data-finding="target-missed"]').getByRole('button', { name: 'Do it' }).click()
+  await page.locator('[data-finding="target-missed"]').getByRole('button', { name: 'Fix' }).click()
   await expect(gain(page)).toHaveValue('39')
   await expect(page.locator('[data-trade]')).toContainText('10 dB more gain: 0.00 dB less noise, 10.0 dB less headroom')
 })
 
 test('the unit’s dialog: its driver, its clock and its knob', async ({ page }) => {
   await open(page)
-  await page.getByRole('button', { name: 'Unit…' }).click()
+  await page.getByRole('button', { name: 'Interface settings…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('textbox', { name: 'Sample rates' }).fill('44100, 96000')
   await dialog.getByRole('textbox', { name: 'Sample rates' }).press('Enter')

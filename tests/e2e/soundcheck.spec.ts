@@ -20,7 +20,7 @@ async function read(page: Page, value: string) {
   await field.press('Enter')
 }
 
-test('the whole soundcheck by keyboard alone, with a made-up performer, ending in a mark; another browser recalls it', async ({
+test('the whole soundcheck by keyboard alone, with a simulated performer, ending in a mark; another browser recalls it', async ({
   page,
   browser,
   baseURL,
@@ -47,7 +47,7 @@ test('the whole soundcheck by keyboard alone, with a made-up performer, ending i
   await page.keyboard.press('Space')
   await expect(sentence(page)).toContainText(/dB (louder|quieter) than planned, and it is the source/)
   // The rest, to the mark.
-  for (let i = 0; i < 70 && !(await card(page).innerText()).includes('Make a mark'); i++) {
+  for (let i = 0; i < 70 && !(await card(page).innerText()).includes('Add a mark'); i++) {
     const before = await page.locator('[data-progress]').innerText()
     await page.keyboard.press('Enter')
     await expect(page.locator('[data-progress]')).not.toHaveText(before)
@@ -105,7 +105,7 @@ test('a reading is typed, says what it is, is set and kept, and opens what comes
   )
   await expect(page.locator('[data-readings]')).toContainText('−11.5')
   await page.locator('[data-set-and-keep]').click()
-  await expect(verdict(page, 'headroom')).toContainText('15.5 ± 1.0 dB before it clips')
+  await expect(verdict(page, 'headroom')).toContainText('Headroom 15.5 ± 1.0 dB')
   await expect(step(page, 'narrator.arm')).toHaveAttribute('data-state', 'again')
   await expect(sentence(page)).toContainText('kept as measured')
   // One step of undo takes both back; the reading itself was a step of its own.
@@ -141,7 +141,7 @@ test('a word is refused where it is typed, and nothing is lost', async ({ page }
   await expect(page.locator('[data-readings]')).toContainText('None yet')
 })
 
-test('a made-up performer: a gain that is turned is seen at once, and the take surges', async ({ page }) => {
+test('a simulated performer: a gain that is turned is seen at once, and the take surges', async ({ page }) => {
   await open(page)
   await type(page, 'Gain, dB', '41')
   await page.keyboard.press('Escape')
@@ -196,10 +196,10 @@ test('by ear: before and now at −30 dBFS, never over −20', async ({ page }) 
   await ear.getByRole('textbox', { name: 'Level, dBFS' }).press('Enter')
   await expect(ear.getByRole('alert')).toContainText('−20')
   await ear.getByRole('textbox', { name: 'Level, dBFS' }).press('Escape')
-  await ear.getByRole('button', { name: 'Hear before and now' }).click()
+  await ear.getByRole('button', { name: 'Compare before and after' }).click()
   await expect(ear.getByRole('status')).toContainText('programme, then its pause')
   await ear.getByRole('button', { name: 'Stop' }).click()
-  await expect(ear.getByRole('button', { name: 'Hear before and now' })).toBeVisible()
+  await expect(ear.getByRole('button', { name: 'Compare before and after' })).toBeVisible()
 })
 
 test('the run sheet on paper: every step with its box, its caution and a line for what is read', async ({ page }) => {

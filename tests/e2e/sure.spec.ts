@@ -1,15 +1,15 @@
 import type { Page } from '@playwright/test'
 import { expect, open, saved, test, type, verdict, violations } from './app'
 
-const surer = (page: Page) => page.locator('[data-surer]')
+const surer = (page: Page) => page.locator('[data-measure-next]')
 const explained = (page: Page) => page.locator('[data-explained]')
 
 test('a figure tells what it is made of: one step at a time, two presses to the source, the least known changed there', async ({
   page,
 }) => {
   await open(page)
-  await expect(verdict(page, 'headroom')).toContainText('19.1 ± 6.7 dB before it clips')
-  await expect(verdict(page, 'headroom')).toContainText('0.03 % that the take clips')
+  await expect(verdict(page, 'headroom')).toContainText('Headroom 19.1 ± 6.7 dB')
+  await expect(verdict(page, 'headroom')).toContainText('0.03 % risk of clipping')
   await page.keyboard.press('w')
   await expect(explained(page).locator('[data-result]')).toHaveText('19.1 ± 6.7 dB')
   await expect(explained(page).locator('[data-numbers]')).toHaveText('0.0 − (−19.1) = 19.1 dB')
@@ -72,19 +72,19 @@ test('what to measure next: one reading typed, what it gained, kept over a reloa
 }) => {
   await open(page)
   const first = surer(page).locator('li').first()
-  await expect(first).toContainText('Read the loudest passage at the recorder once')
-  await expect(first).toContainText('± 6.7 → ± 1.0 dB before it clips, 1 min')
+  await expect(first).toContainText('Take a peak reading at the recorder')
+  await expect(first).toContainText('± 6.7 → ± 1.0 dB headroom, 1 min')
   await first.getByRole('button').click()
   await type(page, 'Highest peak read, dBFS', '-15.1')
   await expect(page.locator('[data-gained]')).toContainText('± 6.7 → ± 1.0')
-  await expect(verdict(page, 'headroom')).toContainText('15.1 ± 1.0 dB before it clips')
+  await expect(verdict(page, 'headroom')).toContainText('Headroom 15.1 ± 1.0 dB')
   await expect(page.getByRole('button', { name: 'measured: where Average is from' })).toBeVisible()
   expect(await violations(page)).toEqual([])
   await saved(page)
   await page.reload()
-  await expect(verdict(page, 'headroom')).toContainText('15.1 ± 1.0 dB before it clips')
+  await expect(verdict(page, 'headroom')).toContainText('Headroom 15.1 ± 1.0 dB')
   await page.keyboard.press('Control+z')
-  await expect(verdict(page, 'headroom')).toContainText('19.1 ± 6.7 dB before it clips')
+  await expect(verdict(page, 'headroom')).toContainText('Headroom 19.1 ± 6.7 dB')
   // Over full scale there is nothing to read.
   await surer(page).locator('li').first().getByRole('button').click()
   await type(page, 'Highest peak read, dBFS', '3')
@@ -104,8 +104,8 @@ test('at the head of the bench for all strips, each a press away; the room and a
   await expect(page).toHaveURL(/\/bench\//)
   await expect(page.locator('[data-page="recording"]')).toHaveAttribute('aria-current', 'page')
   await page.getByRole('link', { name: 'Path' }).click()
-  await page.getByRole('button', { name: /^by eye, give or take 10 %/ }).click()
-  await expect(page.getByRole('button', { name: /^measured, give or take 1 cm/ })).toBeVisible()
+  await page.getByRole('button', { name: /^estimated ± 10 %/ }).click()
+  await expect(page.getByRole('button', { name: /^measured ± 1 cm/ })).toBeVisible()
   await page.getByRole('button', { name: 'assumed: where Room noise is from' }).click()
   await type(page, 'Room noise measured, dBA', '31')
   await expect(page.getByRole('button', { name: 'measured: where Room noise is from' })).toBeVisible()

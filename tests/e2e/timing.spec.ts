@@ -84,7 +84,7 @@ test('two readings of the load meter: what is sustained, and the remedies with f
   await expect(page.getByRole('button', { name: /^48 kHz, 256 frames: .* sustained/ })).toBeVisible()
   await expect(page.locator('[data-recommendation]')).toContainText('Direct, 1.71 ms')
   await page.locator('[data-recommendation]').getByRole('button', { name: 'Set it' }).click()
-  await expect(verdict(page, 'latency')).toContainText(/1\.71 (± [\d.]+ )?ms to the performer’s ears/)
+  await expect(verdict(page, 'latency')).toContainText(/Monitoring delay 1\.71 (± [\d.]+ )?ms/)
 })
 
 test('a limit of one’s own moves the line and the recommendation', async ({ page }) => {
@@ -98,7 +98,7 @@ test('a limit of one’s own moves the line and the recommendation', async ({ pa
 test('the guided trial finds the buffer in three answers, and logs them', async ({ page }) => {
   await openExample(page)
   const trial = page.locator('[data-trial]')
-  await trial.getByRole('button', { name: 'As small as it runs' }).click()
+  await trial.getByRole('button', { name: 'Smallest stable buffer' }).click()
   await expect(trial).toContainText('Set 128 frames')
   await trial.getByRole('button', { name: 'It is fine' }).click()
   await expect(trial).toContainText('Set 64 frames')
@@ -155,20 +155,18 @@ test('headphones: level at the ear, hours, a warning, and never a default over 8
   await expect(ear).toContainText('danger')
 })
 
-test('a microphone in the room’s loudspeakers: what is left before it howls, and how they are set', async ({
-  page,
-}) => {
+test('a microphone in the room’s loudspeakers: gain before feedback, and how they are set', async ({ page }) => {
   await open(page)
   await page.keyboard.press('4')
   const room = page.locator('[data-room]')
   await expect(room.locator('[data-feedback]')).toContainText(
-    'Visitors’ preview: 22.3 dB before it howls, 1 microphone open',
+    'Visitors’ preview: 22.3 dB gain before feedback, 1 microphone open',
   )
   await type(page, 'Microphone to loudspeaker, m', '0.3')
   // 20 lg(6/0.3) = 26.02 dB less.
-  await expect(room.locator('[data-feedback]')).toContainText('3.7 dB past what is safe, it can howl')
+  await expect(room.locator('[data-feedback]')).toContainText('3.7 dB past what is safe: it can feed back')
   await type(page, 'Send of Narrator to Visitors’ preview, dB', '-26')
-  await expect(room.locator('[data-feedback]')).toContainText('16.3 dB before it howls')
+  await expect(room.locator('[data-feedback]')).toContainText('16.3 dB gain before feedback')
   await type(page, 'Wanted at the listener, dB SPL', '70')
   await room.getByRole('button', { name: /^to / }).click()
   await expect(room.locator('[data-loudspeakers]')).toContainText('70.0 dB SPL now')

@@ -43,7 +43,7 @@ test('an exercise from the complaint to the score: looked at, checked, turned, n
   await expect(page.locator('[data-progress-list]')).toContainText(`last ${points}`)
   // What was learnt is nobody’s session: nothing of it was changed.
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
-  await page.getByRole('button', { name: 'Forget all of it' }).click()
+  await page.getByRole('button', { name: 'Reset progress' }).click()
   await expect(page.locator('[data-progress-list]')).toHaveCount(0)
 })
 

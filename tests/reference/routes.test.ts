@@ -73,7 +73,7 @@ describe('round trip ((b_in + b_out)·N + frames)/fs + fixed', () => {
       const session = valid(unprinted)
       const [strip, evaluated] = [session.strips[0] as Strip, evaluateSession(session).strips[0] as StripEvaluation]
       const listening = verdict(session, { ...strip, monitor: { ...strip.monitor, route: 'software' } }, evaluated)
-      expect(listening.latency.headline).toBe('To the performer’s ears: at least 6.21 ms')
+      expect(listening.latency.headline).toBe('Monitoring delay at least 6.21 ms')
     })
   })
   it('a double-buffering driver holds two each way', () => {

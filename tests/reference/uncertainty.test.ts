@@ -47,7 +47,7 @@ describe('worked example 1 (GUM, JCGM 100, 5.1.2, by hand: half-widths 5, 2, 2, 
   })
   it('the first thing to do is one reading: ±6.7 → ±1.0 dB in 1 min', () => {
     const [first] = whatNext(doubtsOf(session))
-    expect(first).toMatchObject({ what: 'Read the loudest passage at the recorder once', minutes: 1 })
+    expect(first).toMatchObject({ what: 'Take a peak reading at the recorder', minutes: 1 })
     expect(2 * (first?.before ?? 0)).toBeCloseTo(6.7, 1)
     expect(2 * (first?.after ?? 0)).toBeCloseTo(1.0, 1)
   })

@@ -150,17 +150,17 @@ describe('what a finding advises', () => {
       { strip: store.session?.strips[0]?.id ?? '', stage, setting: 'gain', to: 39 },
     ] as Finding['changes']
     const wrapper = mount(FindingAction, { props: { finding: finding({ changes }) } })
-    expect(wrapper.get('button').text()).toBe('Do it')
+    expect(wrapper.get('button').text()).toBe('Fix')
     await wrapper.get('button').trigger('click')
     expect(store.session?.strips[0]?.stages[2]?.settings.gain).toBe(39)
-    expect(store.undoLabel).toBe('Mend: the level misses the target')
+    expect(store.undoLabel).toBe('Fix: level off target')
     expect(wrapper.emitted('done')).toHaveLength(1)
   })
   it('48 V is switched at the box: here it is only said to be done', async () => {
     await opened()
     const changes = [{ strip: 'x', stage: 'y', setting: 'phantom', to: false }] as Finding['changes']
     const wrapper = mount(FindingAction, { props: { finding: finding({ code: 'phantom-unneeded', changes }) } })
-    expect(wrapper.get('button').text()).toBe('It is done')
+    expect(wrapper.get('button').text()).toBe('Done')
   })
 })
 

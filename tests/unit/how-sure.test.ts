@@ -171,7 +171,7 @@ describe('a reading of the loudest passage, 4 dB over the plan', () => {
     expect(endOf(after)?.peak.u).toBeLessThan(0.5)
     expect(endOf(after)?.peak.u).toBeGreaterThan(0.4)
     expect(gained(after, uncertaintyOf(session), uncertaintyOf(after))).toBe(
-      'Surer: narrator, dB before it clips: ± 6.7 → ± 1.0.',
+      'Now more certain: narrator, headroom ± 6.7 → ± 1.0 dB.',
     )
   })
   it('a target by risk gives more gain for it', () => {
@@ -245,11 +245,11 @@ describe('in words and in the picture', () => {
   const strip = session.strips[0] as Session['strips'][0]
   it('the verdict gives or takes, and says the chance', () => {
     const { headroom, floor, latency } = verdict(session, strip, evaluated, null, sure)
-    expect(headroom.headline).toBe('19.5 ± 6.7 dB before it clips')
-    expect(headroom.detail).toMatch(/13\.5 dB with the surge; 0\.02 % that the take clips$/)
+    expect(headroom.headline).toBe('Headroom 19.5 ± 6.7 dB')
+    expect(headroom.detail).toMatch(/13\.5 dB with the surge; 0\.02 % risk of clipping$/)
     expect(floor.detail).toMatch(/^50\.3 ± 6\.7 dB under the average/)
     expect(latency.headline).toMatch(/^8\.54 ± 0\.15 ms to/)
-    expect(verdict(session, strip, evaluated).headroom.headline).toBe('19.5 dB before it clips')
+    expect(verdict(session, strip, evaluated).headroom.headline).toBe('Headroom 19.5 dB')
   })
   it('a chance is never a certainty', () => {
     expect([0, 0.00004, 0.00018, 0.034, 0.5, 0.9999].map(formatChance)).toEqual([
@@ -273,7 +273,7 @@ describe('in words and in the picture', () => {
 it('of the demo the first four things to do are readings, each worth over 2 dB a minute', () => {
   const next = whatNext(doubtsOf(demoSession()))
   for (const each of next.slice(0, 4)) {
-    expect(each).toMatchObject({ what: 'Read the loudest passage at the recorder once', minutes: 1 })
+    expect(each).toMatchObject({ what: 'Take a peak reading at the recorder', minutes: 1 })
     expect(each.before - each.after).toBeGreaterThan(2)
   }
   expect(next.map(({ what }) => what)).toContain('Measure the empty room with a sound level meter')

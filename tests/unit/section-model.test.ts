@@ -23,7 +23,7 @@ describe('the section', () => {
     const file = withAt(example1(), ['gear', 1, 'specs', 'maxSpl'], undefined)
     const { columns } = model('ceiling', file)
     expect(columns[1]?.ceiling).toBeNull()
-    expect(columns[1]?.ceilingText).toBe('no limit given')
+    expect(columns[1]?.ceilingText).toBe('no maximum given')
     expect(columns[1]?.peak).toBeCloseTo(columns[2]?.peak ?? 0, 9)
   })
   it('the ruler holds everything, also an overload', () => {
@@ -62,12 +62,14 @@ describe('the section as a drawing', () => {
     const { edges, texts } = drawSection(model('ceiling', file), width, height)
     // Neither the source nor the microphone has one: the bank begins at the interface.
     expect(numbers(edges.ceiling)[0]).toBeGreaterThan(RULER + 400)
-    expect(texts.map(({ words }) => words)).toContain('no limit given')
+    expect(texts.map(({ words }) => words)).toContain('no maximum given')
   })
   it('names what is tightest and what clips; narrow columns leave out units and the window’s name', () => {
     const words = (reading: Parameters<typeof model>[0], file: object | undefined, wide: number) =>
       drawSection(model(reading, file), wide, height).texts.map((each) => each.words)
-    expect(words('ceiling', undefined, width)).toEqual(expect.arrayContaining(['tightest', 'window', '−30.5 dBFS']))
+    expect(words('ceiling', undefined, width)).toEqual(
+      expect.arrayContaining(['least headroom', 'window', '−30.5 dBFS']),
+    )
     const narrow = words('ceiling', undefined, RULER + 270)
     expect(narrow).toContain('−30.5')
     expect(narrow).not.toContain('window')

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { explain } from '#core/explain/explain'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
+import { verdict } from '#core/evaluation/verdict'
 import { planSession } from '#core/plan/plan-session'
 import type { Gear, Session } from '#core/session'
 import { readSession, startSession, traitsOf, withChoice, writeSession } from '#core/session'
@@ -29,6 +30,11 @@ describe('a microphone with a converter of its own', () => {
     const loud = evaluateSession(taken({ gain: 36 }, { digitalSensitivity: -10 })).strips[0]
     expect(loud?.points[1]).toMatchObject({ clipped: true, ceiling: 0 })
     expect(evaluateSession(taken({}, { maxSpl: 90 })).strips[0]?.points[0]?.clipped).toBe(true)
+  })
+  it('names itself, not its capsule, where its converter has the least headroom', () => {
+    const session = taken({ gain: 30 })
+    const [evaluated] = evaluateSession(session).strips
+    expect(verdict(session, session.strips[0]!, evaluated!).headroom.detail).toMatch(/^at Box 1;/)
   })
   it('is planned by its own gain, to the middle of the window, and needs no 48 V', () => {
     const plan = planSession(taken())

@@ -9,7 +9,7 @@ import BenchIndex from './BenchIndex.vue'
 const CompareUnits = lateComponent(() => import('./CompareUnits.vue'))
 const ProcedurePage = lateComponent(() => import('./ProcedurePage.vue'))
 const RecordingPage = lateComponent(() => import('./RecordingPage.vue'))
-const SurerPanel = lateComponent(() => import('~/components/sure/SurerPanel.vue'))
+const MeasureNextPanel = lateComponent(() => import('~/components/sure/MeasureNextPanel.vue'))
 const TestSignals = lateComponent(() => import('./TestSignals.vue'))
 
 /** Measuring from recordings: a page for each piece of work, and the list of them in the order in which they are done. */
@@ -22,7 +22,7 @@ const procedure = computed(() => procedures.find((each) => each.id === store.pag
   <div class="flex grow flex-col rail:min-h-0 rail:flex-row">
     <BenchIndex />
     <div class="min-w-0 grow px-3 pt-2 pb-4 card:px-5 rail:overflow-y-auto" tabindex="0" aria-label="Bench">
-      <SurerPanel v-if="view.sureness" all class="plate mb-3 px-3 pt-1 pb-2" />
+      <MeasureNextPanel v-if="view.sureness" all class="plate mb-3 px-3 pt-1 pb-2" />
       <TestSignals v-if="store.page === 'signals'" />
       <RecordingPage v-else-if="store.page === 'recording'" />
       <CompareUnits v-else-if="store.page === 'compare'" />

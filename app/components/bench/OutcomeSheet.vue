@@ -6,7 +6,7 @@ import { formatDecimal } from '#core/units'
 defineProps<{ outcome: Outcome; kept: string | null; practice: boolean }>()
 const emit = defineEmits<{ keep: [] }>()
 const tone = { stop: 'font-semibold text-ceiling', caution: 'text-ceiling', note: 'text-muted' } as const
-const words = { stop: 'Not so: ', caution: 'Mind: ', note: '' } as const
+const words = { stop: 'Not so: ', caution: 'Caution: ', note: '' } as const
 </script>
 
 <template>

@@ -83,7 +83,7 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
         <p class="mt-1.5 flex flex-wrap items-baseline gap-3">
           <button type="button" class="push" @click="work.trySimulated">Try it on the simulated interface</button>
           <SimulatedNumber />
-          <button v-if="rows.length > 0" type="button" class="action" @click="work.clear">Begin anew</button>
+          <button v-if="rows.length > 0" type="button" class="action" @click="work.clear">Start over</button>
         </p>
         <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="work.cancel" />
         <RowTable

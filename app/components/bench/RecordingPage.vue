@@ -57,7 +57,7 @@ const own = computed(() => report.value?.channels[channel.value] ?? null)
     <p v-if="!report && progress === null" class="mt-2 max-w-2xl text-muted">
       Give it a rehearsal, a take or anything else: levels, loudness and clipping of every channel, the level over time,
       the spectrum of any stretch; and, as a rehearsal of the strip that is selected on the left, the source’s level and
-      the chance that the take clips.
+      the risk of clipping.
     </p>
     <template v-if="store.recording && report && own">
       <p class="mt-1">

@@ -16,7 +16,7 @@ const verdict = computed(() => {
   if (own.id === 'something-else') return `Most likely something that is not in this list (${part}).`
   return faults.diagnosis?.sure
     ? `It is likely this: ${own.title.charAt(0).toLowerCase()}${own.title.slice(1)} (${part}).`
-    : `Not told apart yet; foremost at ${part}: ${own.title.charAt(0).toLowerCase()}${own.title.slice(1)}.`
+    : `Not conclusive yet. Most likely: ${own.title.charAt(0).toLowerCase()}${own.title.slice(1)} (${part}).`
 })
 </script>
 

@@ -19,7 +19,7 @@ const strip = computed(() =>
   faults.strip === null ? (store.session?.strips.find(({ id }) => id === props.cause.strip)?.name ?? null) : null,
 )
 const MARKS = { for: '+', against: '−', neither: '·' } as const
-const WORDS = { for: 'speaks for it', against: 'speaks against it', neither: 'says neither' } as const
+const WORDS = { for: 'supports it', against: 'contradicts it', neither: 'neutral' } as const
 
 function set() {
   const { mend, title } = props.cause
@@ -63,9 +63,9 @@ function set() {
         :class="{ 'plate px-3 py-2': foremost }"
         data-mend
       >
-        <summary v-if="!foremost" class="cursor-pointer text-muted">How to mend it</summary>
+        <summary v-if="!foremost" class="cursor-pointer text-muted">How to fix it</summary>
         <p>
-          <strong v-if="foremost">{{ cause.mend.changes ? 'Mend: ' : 'By hand: ' }}</strong>{{ cause.mend.says }}
+          <strong v-if="foremost">{{ cause.mend.changes ? 'Fix: ' : 'By hand: ' }}</strong>{{ cause.mend.says }}
         </p>
         <p v-if="cause.mend.caution" class="mt-1 border-l-3 border-ceiling pl-2" data-caution>
           {{ cause.mend.caution }}

@@ -38,7 +38,7 @@ async function listen(files: readonly File[]) {
 
 <template>
   <section aria-labelledby="heard-title" data-heard-panel>
-    <h2 id="heard-title" class="border-b border-ink pb-0.5">Let a recording answer</h2>
+    <h2 id="heard-title" class="border-b border-ink pb-0.5">Analyse a recording</h2>
     <p class="mt-1 text-muted">
       Ten seconds of what is wrong, with a pause in it. It tells hum and its lines, clipping, gaps and jumps, a second
       sound and its delay, an empty side, polarity, an offset, and the floor against the plan.

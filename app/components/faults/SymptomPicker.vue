@@ -99,7 +99,7 @@ defineExpose({ find: () => field.value?.focus() })
       </dd>
     </dl>
     <p v-if="faults.search.symptoms.length > 0" class="mt-4">
-      <button type="button" class="action" @click="faults.beginAnew">Begin anew</button>
+      <button type="button" class="action" @click="faults.beginAnew">Start over</button>
     </p>
   </section>
 </template>

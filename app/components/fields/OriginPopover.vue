@@ -169,7 +169,7 @@ const setDay = (event: Event) => setPart({ on: (event.target as HTMLInputElement
       <template v-else>
         <p v-if="tolerance && printed !== undefined" class="flex justify-between gap-2">
           <span class="text-muted"
-            >Give or take{{ ownTolerance === undefined ? `, usually ${toleranceInWords(tolerance, field)}` : '' }}</span
+            >Tolerance ±{{ ownTolerance === undefined ? `, usually ${toleranceInWords(tolerance, field)}` : '' }}</span
           ><NumberInput
             :value="stated.value"
             :field="toleranceField"

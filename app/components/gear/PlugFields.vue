@@ -6,7 +6,7 @@ import SelectInput from '~/components/fields/SelectInput.vue'
 /** The socket of an input or an output: which plug it takes and how it is driven. */
 const props = defineProps<{ plug: Plug | undefined; name: string; edit: (plug: Plug | undefined) => string | null }>()
 
-const NOT_SAID = { value: '', text: 'not said' }
+const NOT_SAID = { value: '', text: 'not set' }
 const plugs = [
   NOT_SAID,
   ...connectors.map((value) => ({

@@ -24,7 +24,7 @@ const takes = ref<{ toggle: () => void } | null>(null)
 
 const PAGES: { value: LogPage; text: string }[] = [
   { value: 'takes', text: 'Takes' },
-  { value: 'recall', text: 'Back to a mark' },
+  { value: 'recall', text: 'Recall' },
   { value: 'compare', text: 'Compare' },
   { value: 'sheets', text: 'Sheets' },
 ]
@@ -40,7 +40,7 @@ useShortcuts([
   { keys: ['L'], does: 'Begin or end a take', at: 'Log', run: () => takes.value?.toggle() },
   {
     keys: ['B'],
-    does: 'Make a mark',
+    does: 'Add a mark',
     at: 'Log',
     run: () => {
       marking.value = true

@@ -55,7 +55,7 @@ async function merge() {
   <section aria-labelledby="marks-title" data-marks>
     <h2 id="marks-title" class="border-b border-ink pb-0.5">Marks</h2>
     <p class="mt-2 flex flex-wrap items-center gap-2">
-      <button type="button" class="push-main" data-make-mark @click="emit('make')">Make a mark</button>
+      <button type="button" class="push-main" data-make-mark @click="emit('make')">Add a mark</button>
       <span class="text-xs text-muted">B</span>
     </p>
     <p v-if="view.marks.length === 0" class="mt-2 text-muted">

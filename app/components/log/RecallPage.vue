@@ -40,7 +40,7 @@ function set() {
 </script>
 
 <template>
-  <section aria-label="Back to a mark" data-recall>
+  <section aria-label="Recall a mark" data-recall>
     <p v-if="!view.mark" class="text-muted">
       There is no mark yet to go back to. Make one when everything stands well.
     </p>
@@ -78,7 +78,7 @@ function set() {
         </li>
       </ol>
       <p v-if="steps.length > 0" class="mt-3 flex flex-wrap items-center gap-3">
-        <button type="button" class="push-main" data-set-back @click="set">Set the session to this mark</button>
+        <button type="button" class="push-main" data-set-back @click="set">Restore this mark</button>
         <span class="text-muted">{{ done.size }} of {{ steps.length }} done at the boxes</span>
       </p>
       <p v-if="told" role="status" class="mt-2">{{ told }}</p>

@@ -74,7 +74,7 @@ defineExpose({ toggle })
     /></label>
     <span v-if="begun !== null" class="figure text-lg" role="timer" data-clock>{{ lengthInWords(seconds) }}</span>
     <button type="button" class="push-main" data-toggle-take @click="toggle">
-      {{ begun === null ? 'Begin the take' : 'End the take' }}
+      {{ begun === null ? 'Start take' : 'End take' }}
     </button>
     <span class="text-xs text-muted">L</span>
     <p class="flex basis-full flex-wrap gap-x-4 gap-y-1">
@@ -89,7 +89,7 @@ defineExpose({ toggle })
     </p>
     <p class="flex basis-full flex-wrap items-center gap-3 text-muted">
       <template v-if="gauge.source.value === 'none'">
-        <button type="button" class="push" @click="gauge.open()">Watch an input</button>
+        <button type="button" class="push" @click="gauge.open()">Monitor an input</button>
         for the take’s peak and clipped runs; a file of it serves as well.
       </template>
       <template v-else>

@@ -47,7 +47,7 @@ const struck = computed(() => logStore.log.takes.filter((take) => take.struck).l
       </p>
       <p v-else>
         Nothing is recorded yet, and the soundcheck is done.
-        <button type="button" class="action" @click="emit('mark')">Make a mark</button>, then begin the first take.
+        <button type="button" class="action" @click="emit('mark')">Add a mark</button>, then start the first take.
       </p>
       <p class="text-muted">
         A take carries the mark with whose settings it was made: the last one, or a new one where something was set

@@ -49,7 +49,7 @@ const setPad = (strip: string, stage: string) => (to: boolean) =>
 
 const MARKS = {
   stop: { icon: OctagonX, word: 'stop', tone: 'text-ceiling' },
-  caution: { icon: CircleAlert, word: 'to see to', tone: 'text-ceiling' },
+  caution: { icon: CircleAlert, word: 'needs attention', tone: 'text-ceiling' },
   note: { icon: Info, word: 'a note', tone: 'text-muted' },
 } as const
 </script>

@@ -25,7 +25,7 @@ const HEADS: Record<Column, string> = {
   pfl: 'At PFL',
   recorded: 'Recorded',
   floor: 'Floor',
-  tightest: 'Tightest',
+  tightest: 'Least headroom',
   roundTrip: 'To the ear',
 }
 const VALUE: Record<Column, (row: MixRow) => number | string | null> = {
@@ -177,9 +177,7 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
           <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }" />
         </tbody>
       </table>
-      <p v-if="rows.length === 0" class="p-4" data-nothing-needed>
-        Nothing needs anything: no stop, nothing to see to.
-      </p>
+      <p v-if="rows.length === 0" class="p-4" data-nothing-needed>Nothing needs attention: no stop, no caution.</p>
     </div>
     <p class="text-xs text-muted">
       Peaks in dB at PFL against the desk’s zero mark, in dBFS recorded. Arrow keys walk the table, Enter goes into a

@@ -26,14 +26,14 @@ const edit = useStageEdit()
 const system = useSystemEdit()
 
 const outputs = computed(() => [
-  { value: '', text: 'not said' },
+  { value: '', text: 'not set' },
   ...(props.monitor.unit?.outputs ?? []).map(({ id, type }) => ({ value: id, text: `${id}, ${type}` })),
 ])
 /** Headphones that the session does not have yet: of the shelf, and others. */
 const NEW = 'new '
 onMounted(shelf.open)
 const models = computed(() => [
-  { value: '', text: 'not said' },
+  { value: '', text: 'not set' },
   ...(store.session?.gear ?? [])
     .filter((item) => item.kind === 'headphones')
     .map(({ id, name }) => ({ value: id, text: name })),

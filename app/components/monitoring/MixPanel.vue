@@ -16,7 +16,7 @@ const store = useSessionStore()
 const view = useViewStore()
 const edit = useSystemEdit()
 
-const WORDS = { 'own-direct': 'own sound, direct', 'own-host': 'own sound, through the host', 'playback': 'playback' }
+const WORDS = { 'own-direct': 'own signal, direct', 'own-host': 'own signal, software', 'playback': 'playback' }
 const settings = computed(() => view.strip?.monitor)
 const sides = [
   { value: 'both', text: 'in the middle' },
@@ -85,9 +85,9 @@ const speakerMs = computed(() =>
       <button type="button" class="action" @click="setSide('both')">Put it in the middle</button>
     </p>
 
-    <h3 class="mt-3 border-b border-line pb-0.5">Mix: own sound and playback</h3>
+    <h3 class="mt-3 border-b border-line pb-0.5">Mix: own signal and playback</h3>
     <p class="mt-1 flex justify-between">
-      <span class="text-muted">Mix control, 0 own sound, 100 playback</span
+      <span class="text-muted">Mix control, 0 own signal, 100 playback</span
       ><NumberInput
         :value="settings.blend"
         :field="monitorFields.blend"
@@ -111,12 +111,12 @@ const speakerMs = computed(() =>
           monitor.mix.own === -Infinity || monitor.mix.playback === -Infinity
             ? 'only one of them is heard'
             : monitor.mix.own >= monitor.mix.playback
-              ? `own sound ${formatDecimal(monitor.mix.own - monitor.mix.playback, 1)} dB louder at the ear`
+              ? `own signal ${formatDecimal(monitor.mix.own - monitor.mix.playback, 1)} dB louder at the ear`
               : `playback ${formatDecimal(monitor.mix.playback - monitor.mix.own, 1)} dB louder at the ear`
         }}</strong>. <span class="text-muted">Both are full in the middle, the usual start (common practice).</span>
       </p>
     </template>
-    <p v-else class="text-muted">Not said: only the own sound is counted. The middle is the usual start.</p>
+    <p v-else class="text-muted">Not set: only the own signal is counted. The middle is the usual start.</p>
     <p class="mt-1 flex justify-between">
       <span class="text-muted">Plug-ins on this path</span
       ><NumberInput

@@ -62,7 +62,7 @@ const listen = (strip: string, route: RouteName) =>
         <p v-if="best" class="min-w-0 flex-1 basis-64" data-recommended>
           Recommended:
           <strong
-            >{{ best.route === 'direct' ? 'direct' : `through the host at ${best.bufferFrames} frames` }},
+            >{{ best.route === 'direct' ? 'direct monitoring' : `software monitoring at ${best.bufferFrames} frames` }},
             {{ routeTime(best) }}.</strong
           >
           <span class="text-muted"> {{ best.reason }} </span>

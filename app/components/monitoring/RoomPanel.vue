@@ -88,8 +88,8 @@ function setLoudspeaker({ bus, control, to }: (typeof settings.value)[number]) {
               {{ bus.name }}:
               {{
                 feedback.margin < 0
-                  ? `${formatDecimal(-feedback.margin, 1)} dB past what is safe, it can howl`
-                  : `${formatDecimal(feedback.margin, 1)} dB before it howls`
+                  ? `${formatDecimal(-feedback.margin, 1)} dB past what is safe: it can feed back`
+                  : `${formatDecimal(feedback.margin, 1)} dB gain before feedback`
               }}, {{ feedback.microphones.length }}
               {{ feedback.microphones.length === 1 ? 'microphone' : 'microphones' }} open.</strong
             >
@@ -105,7 +105,7 @@ function setLoudspeaker({ bus, control, to }: (typeof settings.value)[number]) {
           <ul class="text-muted">
             <li v-for="each in feedback.microphones" :key="each.strips.join()">
               {{ each.strips.map(nameOf).join(' and ') }} 6 dB lower: {{ formatDecimal(each.lowered, 1) }} dB; out of
-              it: {{ each.without === null ? 'nothing can howl' : `${formatDecimal(each.without, 1)} dB` }}.
+              it: {{ each.without === null ? 'no feedback is possible' : `${formatDecimal(each.without, 1)} dB` }}.
             </li>
           </ul>
         </template>

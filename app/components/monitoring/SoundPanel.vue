@@ -22,7 +22,7 @@ const view = useViewStore()
 const edit = useSystemEdit()
 const store = useSessionStore()
 const ear = useInTurn()
-/** A recording of one’s own, to be heard in the place of the made-up performer. */
+/** A recording of one’s own, to be heard in the place of the simulated performer. */
 const recording = shallowRef<File | null>(null)
 
 /** What the other path is taken to be against the chosen one where nobody has said, dB. */
@@ -79,7 +79,7 @@ const playingWords = computed(() =>
   <section aria-labelledby="sound-title" :data-doubling="doubled ? '' : undefined">
     <h2 id="sound-title" class="flex justify-between border-b border-ink pb-0.5">
       How it sounds: {{ view.strip?.name }}
-      <span v-if="comb && !doubled" class="text-xs font-normal text-muted">if the other way were heard too</span>
+      <span v-if="comb && !doubled" class="text-xs font-normal text-muted">if the other path were heard too</span>
     </h2>
     <p v-if="!comb" class="mt-1 text-muted">There is one way to the ear only, so nothing can be heard twice.</p>
     <template v-else>
@@ -95,7 +95,7 @@ const playingWords = computed(() =>
         ><template v-else>, the other one taken to be 6 dB lower</template>. It sounds {{ comb.words.sound }} ({{
           comb.words.strength
         }}). <template v-if="doubled">Switch off {{ doubled.switchOff }}.</template
-        ><template v-else>Nothing is heard twice now; keep it so.</template>
+        ><template v-else>No doubled signal.</template>
       </p>
       <div class="mt-1 h-44">
         <ChartCanvas
@@ -115,11 +115,11 @@ const playingWords = computed(() =>
         <button v-else type="button" class="push" @click="ear.stop">Stop</button>
         <span role="status" data-playing>{{ playingWords }}</span>
         <span class="text-muted">
-          {{ recording ? `“${recording.name}”` : 'A made-up performer' }}, at most −30 dBFS. Turn your headphones down
+          {{ recording ? `“${recording.name}”` : 'A simulated performer' }}, at most −30 dBFS. Turn your headphones down
           first.
         </span>
         <button v-if="recording" type="button" class="action" @click="recording = null">
-          The made-up performer instead
+          The simulated performer instead
         </button>
       </div>
       <details class="mt-1">

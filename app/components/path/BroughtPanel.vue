@@ -43,7 +43,7 @@ const setLoudness = (loudness: number | undefined) =>
 <template>
   <section v-if="sum" aria-labelledby="brought-title" data-brought>
     <h2 id="brought-title" class="flex justify-between border-b border-ink pb-0.5">
-      Who brings what <span class="text-xs font-normal text-muted">average, noise</span>
+      Contributions <span class="text-xs font-normal text-muted">average, noise</span>
     </h2>
     <ul class="mt-1">
       <li
@@ -72,7 +72,7 @@ const setLoudness = (loudness: number | undefined) =>
       <dd class="figure text-right">{{ formatDecimal(sum.average, 1) }} {{ unit }}</dd>
       <dt class="text-muted">Likely peak</dt>
       <dd class="figure text-right">{{ formatDecimal(sum.likely, 1) }} {{ unit }}</dd>
-      <dt class="text-muted">Never over</dt>
+      <dt class="text-muted">Highest possible peak</dt>
       <dd class="figure text-right">{{ formatDecimal(sum.bound, 1) }} {{ unit }}</dd>
       <dt class="text-muted">With {{ nameOf(sum.surges) }} surging</dt>
       <dd class="figure text-right">{{ formatDecimal(sum.surge, 1) }} {{ unit }}</dd>
@@ -118,13 +118,13 @@ const setLoudness = (loudness: number | undefined) =>
       The distance from microphone to loudspeaker is not given: Monitoring asks for it.
     </p>
     <p v-else class="mt-1">
-      <strong class="figure">{{ formatDecimal(feedback.margin, 1) }} dB</strong> before it howls,
+      <strong class="figure">{{ formatDecimal(feedback.margin, 1) }} dB</strong> gain before feedback,
       {{ feedback.microphones.length }} {{ feedback.microphones.length === 1 ? 'microphone' : 'microphones' }} open.
     </p>
     <ul v-if="feedback.margin !== null" class="text-muted">
       <li v-for="each in feedback.microphones" :key="each.strips.join()">
         {{ each.strips.map(nameOf).join(' and ') }}: 6 dB lower, {{ formatDecimal(each.lowered, 1) }} dB; out of it,
-        {{ each.without === null ? 'nothing can howl' : `${formatDecimal(each.without, 1)} dB` }}.
+        {{ each.without === null ? 'no feedback is possible' : `${formatDecimal(each.without, 1)} dB` }}.
       </li>
     </ul>
   </section>

@@ -76,7 +76,7 @@ function alike(by: 'fader' | 'gain') {
       />
     </p>
     <p v-if="into.length > 1" class="mt-1 flex flex-wrap gap-x-3">
-      <span class="text-muted">Equally loud</span>
+      <span class="text-muted">Match loudness</span>
       <button type="button" class="action" @click="alike('fader')">by fader</button>
       <button type="button" class="action" @click="alike('gain')">by gain</button>
     </p>

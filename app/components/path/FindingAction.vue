@@ -9,12 +9,12 @@ const emit = defineEmits<{ done: [] }>()
 const edit = useStageEdit()
 
 function mend() {
-  edit.changes(`Mend: ${findingTitles[props.finding.code]}`, props.finding.changes ?? [])
+  edit.changes(`Fix: ${findingTitles[props.finding.code]}`, props.finding.changes ?? [])
   emit('done')
 }
 /** Switching 48 V is done by hand at the box; here only the record of it is changed. */
 const word = (changes: readonly Change[]) =>
-  changes.some((change) => 'setting' in change && change.setting === 'phantom') ? 'It is done' : 'Do it'
+  changes.some((change) => 'setting' in change && change.setting === 'phantom') ? 'Done' : 'Fix'
 </script>
 
 <template>

@@ -8,7 +8,7 @@ const view = useViewStore()
 
 <template>
   <section aria-labelledby="findings-title">
-    <h2 id="findings-title" class="border-b border-ink pb-0.5">To see to</h2>
+    <h2 id="findings-title" class="border-b border-ink pb-0.5">Needs attention</h2>
     <p v-if="view.evaluated?.findings.length === 0" class="mt-1 text-muted">
       Nothing. Play the loudest passage once more and begin.
     </p>

@@ -29,7 +29,7 @@ const percent = (share: number) => (share < 0.0005 ? '<0.1' : formatDecimal(100 
 <template>
   <section id="floor-panel" tabindex="-1" aria-labelledby="floor-title">
     <h2 id="floor-title" class="flex justify-between border-b border-ink pb-0.5">
-      What sets the floor <span class="text-xs font-normal text-muted">{{ UNITS[unit ?? 'dBFS'] }}</span>
+      Noise floor <span class="text-xs font-normal text-muted">{{ UNITS[unit ?? 'dBFS'] }}</span>
     </h2>
     <ol class="mt-1 leading-snug">
       <li

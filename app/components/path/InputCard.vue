@@ -40,7 +40,9 @@ const setWeighting = (einWeighting: 'A' | 'Z') =>
 <template>
   <StageSwitches :stage="stage">
     <SelectInput :value="stage.input.id" label="Input" :options="ports" :commit="setPort" />
-    <template #after><button type="button" class="action ml-auto" @click="unitOpen = true">Unit…</button></template>
+    <template #after
+      ><button type="button" class="action ml-auto" @click="unitOpen = true">Interface settings…</button></template
+    >
   </StageSwitches>
   <StageGains :stage="stage" />
   <p class="mb-1 text-muted">

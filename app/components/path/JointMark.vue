@@ -32,7 +32,7 @@ const { floatingStyles } = useFloating(anchor, panel, {
 const state = computed(() => {
   if (props.joint.severity === 'stop') return { word: 'stop', icon: OctagonX, tone: 'text-ceiling border-ceiling' }
   if (props.joint.severity === 'caution')
-    return { word: 'to see to', icon: TriangleAlert, tone: 'text-ceiling border-ceiling' }
+    return { word: 'needs attention', icon: TriangleAlert, tone: 'text-ceiling border-ceiling' }
   return { word: 'fits', icon: Check, tone: 'text-change border-rule' }
 })
 function insert(close: () => void) {

@@ -74,7 +74,7 @@ const width = (level: number) =>
       </tbody>
     </table>
     <section aria-labelledby="helps-title">
-      <h3 id="helps-title" class="border-b border-ink pb-0.5">What would help</h3>
+      <h3 id="helps-title" class="border-b border-ink pb-0.5">What would improve it</h3>
       <ul>
         <li v-for="help in budget.helps" :key="help.words" class="flex justify-between gap-2 border-b border-line py-1">
           <span>{{ help.words }}</span><span class="figure shrink-0">{{ formatSigned(help.snr, 2) }} dB</span>

@@ -29,7 +29,7 @@ const GearPicker = lateComponent(() => import('~/components/gear/GearPicker.vue'
 const StageSheet = lateComponent(() => import('./StageSheet.vue'))
 const BroughtPanel = lateComponent(() => import('./BroughtPanel.vue'))
 const SendsPanel = lateComponent(() => import('./SendsPanel.vue'))
-const SurerPanel = lateComponent(() => import('~/components/sure/SurerPanel.vue'))
+const MeasureNextPanel = lateComponent(() => import('~/components/sure/MeasureNextPanel.vue'))
 const UpdateDialog = lateComponent(() => import('~/components/gear/UpdateDialog.vue'))
 
 const store = useSessionStore()
@@ -38,11 +38,11 @@ const chain = useChainEdit()
 const { stages, isLong } = useStripStages()
 
 const readings: { value: SectionReading; text: string }[] = [
-  { value: 'ceiling', text: 'Under the ceiling' },
-  { value: 'own', text: 'In its own unit' },
+  { value: 'ceiling', text: 'Relative to clipping' },
+  { value: 'own', text: 'Absolute levels' },
   { value: 'table', text: 'Table' },
   { value: 'noise', text: 'Noise budget' },
-  { value: 'conventions', text: 'Conventions' },
+  { value: 'conventions', text: 'Target levels' },
 ]
 const target = computed(() => (store.session && view.strip ? windowOf(store.session, view.strip, stages.value) : null))
 const model = computed(() =>
@@ -172,7 +172,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       <BroughtPanel v-if="bus" :bus="bus" />
       <TargetPanel v-if="reads || !bus" />
       <FindingsPanel />
-      <SurerPanel v-if="view.sureness" />
+      <MeasureNextPanel v-if="view.sureness" />
       <SendsPanel v-if="hasBusses && isPictured" :key="view.strip.id" :strip="view.strip" />
       <FloorPanel />
       <NotesPanel />

@@ -155,7 +155,7 @@ const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)
       </table>
     </section>
     <section v-if="view.evaluated.findings.length > 0">
-      <h2 class="mb-1 text-base">To see to</h2>
+      <h2 class="mb-1 text-base">Needs attention</h2>
       <ul class="list-disc pl-5">
         <li v-for="each in view.evaluated.findings" :key="each.code + each.message">
           {{ each.message }} {{ each.action }}

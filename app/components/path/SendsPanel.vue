@@ -22,7 +22,7 @@ function begin(id: string) {
 
 <template>
   <section aria-labelledby="sends-title" data-sends>
-    <h2 id="sends-title" class="border-b border-ink pb-0.5">Where it goes</h2>
+    <h2 id="sends-title" class="border-b border-ink pb-0.5">Sends</h2>
     <SendRow v-for="send in own" :key="send.bus.id" class="py-0.5" :send="send" shows="bus" narrow />
     <p v-if="own.length === 0" class="mt-1 text-muted">
       {{ isBus(strip) ? 'Into no other bus.' : 'To the recorder alone.' }}

@@ -30,11 +30,15 @@ const isMeasured = computed(
   () => view.strip?.stages.find(({ id }) => id === props.stage.id)?.tolerance?.distance !== undefined,
 )
 const toggleMeasured = () =>
-  edit.stage(isMeasured.value ? 'Distance by eye' : 'Distance measured', props.stage.id, ({ tolerance, ...stage }) => {
-    const { distance: _, ...others } = tolerance ?? {}
-    const next = isMeasured.value ? others : { ...others, distance: BY_RULE }
-    return Object.keys(next).length > 0 ? { ...stage, tolerance: next } : stage
-  })
+  edit.stage(
+    isMeasured.value ? 'Distance estimated' : 'Distance measured',
+    props.stage.id,
+    ({ tolerance, ...stage }) => {
+      const { distance: _, ...others } = tolerance ?? {}
+      const next = isMeasured.value ? others : { ...others, distance: BY_RULE }
+      return Object.keys(next).length > 0 ? { ...stage, tolerance: next } : stage
+    },
+  )
 const editSpecs = (label: string, change: <T extends typeof props.stage.gear>(gear: T) => T) =>
   edit.box(props.stage.id, props.stage.gear.id)(label, (gear) => (gear.kind === 'sound-source' ? change(gear) : gear))
 const setSize = (size: number | undefined) =>
@@ -56,14 +60,14 @@ const setSize = (size: number | undefined) =>
         type="button"
         class="-my-1 w-14.5 py-1 text-left text-xs font-normal underline decoration-dotted underline-offset-2"
         :class="isMeasured ? 'text-change' : 'text-muted'"
-        :aria-label="`${isMeasured ? 'measured, give or take 1 cm' : 'by eye, give or take 10 %'}: how the distance is known`"
+        :aria-label="`${isMeasured ? 'measured ± 1 cm' : 'estimated ± 10 %'}: how the distance is known`"
         :title="
           isMeasured ? 'Measured with a rule, ± 1 cm' : 'By eye, ± 10 %. Press where it was measured with a rule.'
         "
         data-distance-known
         @click="toggleMeasured"
       >
-        {{ isMeasured ? 'measured' : 'by eye' }}
+        {{ isMeasured ? 'measured' : 'estimated' }}
       </button></span
     >
   </div>

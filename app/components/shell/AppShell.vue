@@ -107,7 +107,7 @@ const shortcuts: Shortcut[] = [
   },
   {
     keys: ['M'],
-    does: 'Listen direct, through the host, by both',
+    does: 'Direct monitoring, software monitoring, both',
     at: 'Monitoring',
     run: () => place.value === 'Monitoring' && focusOn('[role="radiogroup"] [aria-checked="true"]'),
   },

@@ -22,13 +22,13 @@ defineExpose({ choose: file.choose })
     </template>
     <template v-else-if="file.state.value === 'changed-outside'">
       <strong>“{{ file.name.value }}” was changed by something else.</strong>
-      <button type="button" class="action" @click="file.takeFile">Take what is in the file</button>
-      <button type="button" class="action" @click="file.overwrite">Write over it</button>
+      <button type="button" class="action" @click="file.takeFile">Load the file</button>
+      <button type="button" class="action" @click="file.overwrite">Overwrite</button>
     </template>
     <template v-if="file.trouble.value">
       <span class="text-ceiling">The file was not written: {{ file.trouble.value }}</span>
       <button type="button" class="action" @click="file.try">Try again</button>
     </template>
-    <button v-if="file.name.value" type="button" class="action" @click="file.unlink">No longer</button>
+    <button v-if="file.name.value" type="button" class="action" @click="file.unlink">Unlink</button>
   </div>
 </template>

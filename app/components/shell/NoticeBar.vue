@@ -120,7 +120,7 @@ async function restore() {
     <div v-if="exchange.refusal.value" role="alert" class="notice" data-notice="refused">
       <div>
         <p>
-          <strong>“{{ exchange.refusal.value.name }}” was not opened; nothing was changed.</strong> Mend this and try
+          <strong>“{{ exchange.refusal.value.name }}” was not opened; nothing was changed.</strong> Correct this and try
           again:
         </p>
         <ul class="mt-1 max-h-40 list-disc overflow-y-auto pl-5">

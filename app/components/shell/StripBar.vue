@@ -12,7 +12,7 @@ const store = useSessionStore()
 const view = useViewStore()
 const chain = useChainEdit()
 
-const WORDS = { stop: ', stop', caution: ', to see to', note: '' } as const
+const WORDS = { stop: ', stop', caution: ', needs attention', note: '' } as const
 const options = computed(() =>
   (store.session?.strips ?? []).map((strip, i) => {
     const { tightest, findings } = store.evaluation?.strips[i] ?? {}

@@ -23,7 +23,7 @@ const strips = computed(() =>
         severity === 'stop'
           ? { icon: OctagonX, word: 'stop' }
           : severity === 'caution'
-            ? { icon: TriangleAlert, word: 'to see to' }
+            ? { icon: TriangleAlert, word: 'needs attention' }
             : null,
       side: pair ? (pair.left === strip.id ? 'L' : 'R') : null,
     }

@@ -82,7 +82,7 @@ const playingWords = computed(() => {
 
 <template>
   <section v-if="now" aria-labelledby="ear-title" class="mt-5" data-by-ear>
-    <h2 id="ear-title" class="border-b border-ink pb-0.5">By ear</h2>
+    <h2 id="ear-title" class="border-b border-ink pb-0.5">Listen</h2>
     <p class="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
       <span>{{ view.strip?.name }}: {{ over(now.snr) }}, against</span>
       <SelectInput
@@ -100,7 +100,7 @@ const playingWords = computed(() => {
     </p>
     <p class="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
       <button v-if="ear.playing.value === null && !ear.making.value" type="button" class="push" @click="hear">
-        Hear before and now
+        Compare before and after
       </button>
       <button v-else type="button" class="push" @click="ear.stop">Stop</button>
       <span
@@ -132,7 +132,7 @@ const playingWords = computed(() => {
     </p>
     <p v-if="ear.trouble.value" role="alert" class="mt-1 text-ceiling">{{ ear.trouble.value }}</p>
     <p class="mt-1 text-xs text-muted">
-      A made-up performer through the strip as it is set. Headphones down first: it starts at −30 dBFS and fades in;
+      A simulated performer through the strip as it is set. Headphones down first: it starts at −30 dBFS and fades in;
       turn up slowly. Loud listening harms hearing.
     </p>
   </section>

@@ -16,7 +16,7 @@ import { useViewStore } from '~/stores/view'
 import GaugeFigures from './GaugeFigures.vue'
 import RiverCanvas from './RiverCanvas.vue'
 
-/** The live gauge: what the browser is handed of an input, or of a made-up performer, as it flows. */
+/** The live gauge: what the browser is handed of an input, or of a simulated performer, as it flows. */
 const props = defineProps<{ gauge: LiveGauge; taking: (meter: MeterChoice, value: number) => string | null }>()
 const store = useSessionStore()
 const view = useViewStore()
@@ -127,7 +127,7 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
         source === 'device'
           ? `${opened?.name}, ${formatShort((opened?.sampleRate ?? 0) / 1000)} kHz, ${processed.length === 0 ? 'processing off' : 'processing on'}`
           : source === 'simulated'
-            ? 'a made-up performer, for practice'
+            ? 'a simulated performer, for practice'
             : 'not listening'
       }}</span>
     </h2>
@@ -161,7 +161,7 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
           </select></label
         >
         <button v-if="simulated" type="button" class="push" data-simulate @click="simulate">
-          Try a made-up performer
+          Try a simulated performer
         </button>
       </template>
       <template v-else>

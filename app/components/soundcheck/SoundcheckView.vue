@@ -15,7 +15,7 @@ import ReadingsList from './ReadingsList.vue'
 import RunSheet from './RunSheet.vue'
 
 const MarkDialog = lateComponent(() => import('~/components/log/MarkDialog.vue'))
-const SurerPanel = lateComponent(() => import('~/components/sure/SurerPanel.vue'))
+const MeasureNextPanel = lateComponent(() => import('~/components/sure/MeasureNextPanel.vue'))
 
 /** The soundcheck: what to do in which order, what comes in, and what it says. */
 const view = useViewStore()
@@ -78,7 +78,7 @@ const minds = computed(() => {
     <div class="min-w-0 rail:min-h-0 rail:overflow-y-auto" tabindex="0" aria-label="Run sheet">
       <RunSheet @tick="tick" />
       <p class="mt-2 flex flex-wrap gap-3 text-muted">
-        <button type="button" class="action" @click="soundcheck.beginAnew">Begin anew</button>
+        <button type="button" class="action" @click="soundcheck.beginAnew">Start over</button>
       </p>
       <p v-if="soundcheck.told.value" role="alert" class="mt-1 text-ceiling">{{ soundcheck.told.value }}</p>
     </div>
@@ -98,9 +98,9 @@ const minds = computed(() => {
         aria-label="Readings"
       >
         <ReadingsList />
-        <SurerPanel v-if="view.sureness" />
+        <MeasureNextPanel v-if="view.sureness" />
         <section aria-labelledby="mind-title">
-          <h2 id="mind-title" class="border-b border-ink pb-0.5">Mind</h2>
+          <h2 id="mind-title" class="border-b border-ink pb-0.5">Cautions</h2>
           <p v-for="each in minds" :key="each" class="mt-1">{{ each }}</p>
           <p v-if="minds.length === 0" class="mt-1 text-muted">All steps with a caution are done.</p>
         </section>

@@ -64,7 +64,7 @@ const field = computed<NumberField>(() => ({
   help: 'As the meter shows it during the loudest passage.',
 }))
 const WORTH: NumberField = {
-  label: 'Give or take',
+  label: 'Uncertainty ±',
   unit: 'dB',
   min: 0.02,
   max: 40,
@@ -140,7 +140,7 @@ async function takeFile(event: Event) {
         <NumberInput
           :value="worth"
           :field="WORTH"
-          name="Give or take"
+          name="Uncertainty ±"
           :commit="
             (value) => {
               spread = value

@@ -108,6 +108,6 @@ const shareIsPower = computed(() => at.value?.figure === 'noise')
         </div>
       </section>
     </div>
-    <p v-else class="mt-2">There is no such figure any more: the strip was changed.</p>
+    <p v-else class="mt-2">This figure no longer exists: the strip was changed.</p>
   </ModalDialog>
 </template>

@@ -46,8 +46,8 @@ function adopt(bufferFrames: number) {
     <template v-if="!preference">
       <p class="mt-1 text-muted">Two ways of choosing, each in three answers or four:</p>
       <p class="mt-1 flex flex-wrap gap-2">
-        <button type="button" class="push" @click="begin('smallest')">As small as it runs</button
-        ><button type="button" class="push" @click="begin('largest')">As large as is not felt</button>
+        <button type="button" class="push" @click="begin('smallest')">Smallest stable buffer</button
+        ><button type="button" class="push" @click="begin('largest')">Largest buffer you cannot feel</button>
       </p>
     </template>
     <template v-else-if="state?.state === 'try'">

@@ -37,7 +37,7 @@ const listenings = Object.entries(listeningKinds).map(([value, { words }]) => ({
   text: words,
 }))
 const driverOptions: { value: (typeof drivers)[number] | ''; text: string }[] = [
-  { value: '', text: 'not said' },
+  { value: '', text: 'not set' },
   ...drivers.map((value) => ({
     value,
     text: { exclusive: 'exclusive, low latency', class: 'class driver', shared: 'shared mixer' }[value],
@@ -245,7 +245,7 @@ const { adopted, adopt } = useRecommendation()
         <DeviceList />
       </section>
       <section v-if="timing.timing.findings.length > 0" aria-labelledby="clock-title">
-        <h2 id="clock-title" class="border-b border-ink pb-0.5">To see to</h2>
+        <h2 id="clock-title" class="border-b border-ink pb-0.5">Needs attention</h2>
         <ul class="mt-1 space-y-1.5">
           <li
             v-for="finding in timing.timing.findings"
@@ -260,7 +260,7 @@ const { adopted, adopt } = useRecommendation()
         </ul>
       </section>
       <section v-if="timing.remedies.length > 0" aria-labelledby="remedies-title">
-        <h2 id="remedies-title" class="border-b border-ink pb-0.5">Against crackles, in this order</h2>
+        <h2 id="remedies-title" class="border-b border-ink pb-0.5">If it crackles, try in this order</h2>
         <ol class="mt-1 list-decimal space-y-0.5 pl-5" data-remedies>
           <li v-for="remedy in timing.remedies" :key="remedy">{{ remedy }}</li>
         </ol>

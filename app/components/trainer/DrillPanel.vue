@@ -99,7 +99,7 @@ const answerWords = computed(() =>
           {{ ear.playing.value !== null || ear.making.value ? 'Stop' : 'Hear the level that is wanted, then yours' }}
         </button>
         <span role="status" class="text-muted">{{ playingWords }}</span>
-        <button type="button" class="push-main" data-done @click="trainer.estimate(gain)">It stands right</button>
+        <button type="button" class="push-main" data-done @click="trainer.estimate(gain)">Correct</button>
       </p>
       <p v-if="ear.trouble.value" role="alert" class="mt-1 text-ceiling">{{ ear.trouble.value }}</p>
       <p class="mt-1.5 text-xs text-muted">{{ LOUDNESS }}</p>
@@ -137,7 +137,7 @@ const answerWords = computed(() =>
         >. <span class="figure" data-points>{{ result.points }}</span> of 100.
       </p>
       <p class="mt-3 flex flex-wrap gap-3">
-        <button type="button" class="push-main" @click="trainer.drill(drill.kind)">Another one</button>
+        <button type="button" class="push-main" @click="trainer.drill(drill.kind)">Next</button>
         <button type="button" class="push" @click="trainer.leave">To the overview</button>
       </p>
     </div>

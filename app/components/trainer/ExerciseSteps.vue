@@ -36,7 +36,7 @@ function name(cause: CauseId) {
 }
 function mend(chosen: CauseId) {
   if (!toMend.value) return
-  told.value = toMend.value === chosen ? null : 'That would not mend it.'
+  told.value = toMend.value === chosen ? null : 'That would not fix it.'
   trainer.mend(toMend.value, chosen)
 }
 const ways = computed(() =>
@@ -53,7 +53,7 @@ const made = computed(() => [...props.running.checks].reverse())
       <span class="figure" data-points>{{ running.score.points }}</span> of 100
     </h2>
     <p v-for="each in running.score.because" :key="each" class="mt-1">{{ each }}</p>
-    <p v-if="running.score.because.length === 0" class="mt-1">By the shortest way.</p>
+    <p v-if="running.score.because.length === 0" class="mt-1">Shortest solution.</p>
     <div v-for="way in ways" :key="way.cause" class="mt-3" :data-way="way.cause">
       <h3>{{ causeOf(way.cause).title }}</h3>
       <p class="text-muted">The shortest way from “{{ symptoms[way.symptom].title }}”:</p>

@@ -93,12 +93,12 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
     </ul>
   </section>
   <section v-if="rows.length > 0" aria-labelledby="progress-title" class="mt-4" data-progress-list>
-    <h2 id="progress-title" class="border-b border-ink pb-0.5">How it goes</h2>
+    <h2 id="progress-title" class="border-b border-ink pb-0.5">Progress</h2>
     <table class="mt-1 w-full">
       <thead class="sr-only">
         <tr>
           <th>Kind</th>
-          <th>Comes again</th>
+          <th>Next review</th>
         </tr>
       </thead>
       <tbody>
@@ -110,6 +110,6 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
         </tr>
       </tbody>
     </table>
-    <p class="mt-2"><button type="button" class="action" @click="trainer.forget">Forget all of it</button></p>
+    <p class="mt-2"><button type="button" class="action" @click="trainer.forget">Reset progress</button></p>
   </section>
 </template>

@@ -43,7 +43,7 @@ useShortcuts([{ keys: ['X'], does: 'The next exercise', at: 'Trainer', run: () =
         <h2 id="intro-title" class="border-b border-ink pb-0.5">Find what is wrong</h2>
         <p class="mt-2">
           A chain with one fault in it, or two. Look at its section and figures, listen, make checks, turn knobs; then
-          name the cause and choose the mend. Points come off for checks beyond the shortest way, for wrong turns, and
+          name the cause and choose the fix. Points come off for checks beyond the shortest way, for wrong turns, and
           for decibels left wrong.
         </p>
         <p class="mt-2">Everything that can be heard stands beside it in words and figures too.</p>

@@ -34,7 +34,7 @@ export const pastCrossover: Check = (view) => {
       stage: input.id,
       message: `Above ${formatDecimal(crossover, 1)} dB of gain the preamp’s noise is over the converter’s: more gain buys hardly any signal-to-noise and costs headroom dB for dB.`,
       action:
-        'Set the level by the target alone; for less noise go closer to the source or quieten what sets the floor.',
+        'Set the level by the target alone; for less noise go closer to the source or quieten the greatest noise.',
     },
   ]
 }

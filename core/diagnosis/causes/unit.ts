@@ -21,7 +21,7 @@ export const firmwareOld: Cause = {
   when: { changed: 2 },
   shows: { 'firmware': { old: 0.96 }, 'which-driver': { none: 0.7, exclusive: 0.25 } },
   byHand: 'Bring the firmware to what the driver asks for, with the maker’s own tool.',
-  after: 'Make a mark in the log with the new firmware, and measure the round trip again.',
+  after: 'Add a mark to the log with the new firmware, and measure the round trip again.',
   caution: 'Save what the unit keeps first, and never cut its power while firmware is written.',
 }
 

@@ -60,12 +60,12 @@ export function readFormat(body: DataView): WavFormat | WavFault {
   if (channels < 1 || channels > MOST_CHANNELS)
     return {
       code: 'channels',
-      message: `The header says ${channels} channels; 1 to ${MOST_CHANNELS} are read. Export fewer channels, or mend the header.`,
+      message: `The header says ${channels} channels; 1 to ${MOST_CHANNELS} are read. Export fewer channels, or correct the header.`,
     }
   if (sampleRate < 1000 || sampleRate > 1_000_000)
     return {
       code: 'sample-rate',
-      message: `The header says ${sampleRate} Hz, which is no sample rate. Mend the header, or export the file again.`,
+      message: `The header says ${sampleRate} Hz, which is no sample rate. Correct the header, or export the file again.`,
     }
   // Meters are made for a second at a time: what they take is bounded before they are.
   if (channels * sampleRate > MOST_SAMPLES_PER_SECOND)
@@ -82,7 +82,7 @@ export function readFormat(body: DataView): WavFormat | WavFault {
   if (frameBytes !== channels * (bits / 8))
     return {
       code: 'frame-size',
-      message: `The header says ${frameBytes} bytes a frame, but ${channels} channels of ${bits} bits take ${channels * (bits / 8)}. Mend the header, or export the file again.`,
+      message: `The header says ${frameBytes} bytes a frame, but ${channels} channels of ${bits} bits take ${channels * (bits / 8)}. Correct the header, or export the file again.`,
     }
   return {
     encoding: tag === PCM ? 'integer' : 'float',

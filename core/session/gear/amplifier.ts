@@ -13,9 +13,9 @@ export const amplifierSpecs = fields({
   maxInput: maxInputField,
   inputImpedance: inputField,
   outputNoise: outputNoiseField,
-  gainMin: { label: 'Knob, lowest', unit: 'dB', min: -120, max: 0, initial: 0, help: 'Fully down, against fully up.' },
-  gainMax: { label: 'Knob, highest', unit: 'dB', min: 0, max: 0, initial: 0, help: 'Fully up is 0.' },
-  gainStep: { label: 'Knob, step', unit: 'dB', min: 0, max: 20, initial: 0, help: '0 for one without steps.' },
+  gainMin: { label: 'Minimum gain', unit: 'dB', min: -120, max: 0, initial: 0, help: 'Fully down, against fully up.' },
+  gainMax: { label: 'Maximum gain', unit: 'dB', min: 0, max: 0, initial: 0, help: 'Fully up is 0.' },
+  gainStep: { label: 'Gain step', unit: 'dB', min: 0, max: 20, initial: 0, help: '0 for one without steps.' },
 })
 
 /** A power amplifier before a passive loudspeaker. */

@@ -17,8 +17,8 @@ import { through } from '../domain'
 import { ANALOGUE_ONLY, arithmeticChoice, choice, plainTraits, without } from './traits'
 
 export const faderSpecs = fields({
-  gainMin: { label: 'Lowest mark', unit: 'dB', min: -120, max: 0, initial: -90, help: 'The lowest useful one.' },
-  gainMax: { label: 'Highest mark', unit: 'dB', min: 0, max: 40, initial: 10, help: 'Fully up.' },
+  gainMin: { label: 'Fader minimum', unit: 'dB', min: -120, max: 0, initial: -90, help: 'The lowest useful one.' },
+  gainMax: { label: 'Fader maximum', unit: 'dB', min: 0, max: 40, initial: 10, help: 'Fully up.' },
   gainStep: { label: 'Step', unit: 'dB', min: 0, max: 20, initial: 0, help: '0 for one without steps.' },
   maxInput: { ...maxInputField, help: 'Input level at which it clips, whatever the fader says.' },
   maxOutput: maxOutputField,

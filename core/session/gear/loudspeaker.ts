@@ -17,9 +17,9 @@ export const loudspeakerSpecs = fields({
   maxSpl: { label: 'Maximum SPL', unit: 'dB SPL', min: 60, max: 180, optional: true, help: 'The loudest sine at 1 m.' },
   maxInput: maxInputField,
   inputImpedance: inputField,
-  gainMin: { label: 'Knob, lowest', unit: 'dB', min: -120, max: 0, initial: 0, help: 'Fully down, against its mark.' },
-  gainMax: { label: 'Knob, highest', unit: 'dB', min: 0, max: 60, initial: 0, help: 'Fully up, against its mark.' },
-  gainStep: { label: 'Knob, step', unit: 'dB', min: 0, max: 20, initial: 0, help: '0 for one without steps.' },
+  gainMin: { label: 'Minimum gain', unit: 'dB', min: -120, max: 0, initial: 0, help: 'Fully down, against its mark.' },
+  gainMax: { label: 'Maximum gain', unit: 'dB', min: 0, max: 60, initial: 0, help: 'Fully up, against its mark.' },
+  gainStep: { label: 'Gain step', unit: 'dB', min: 0, max: 20, initial: 0, help: '0 for one without steps.' },
   count: {
     label: 'How many alike',
     unit: 'times',

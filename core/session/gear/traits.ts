@@ -75,9 +75,9 @@ export const choice = (key: string, label: string, value: string, words: Readonl
 
 export const attitudeChoice = (attitude: string): Choice =>
   choice('phantom', 'Phantom power', attitude, {
-    needed: 'needs 48 V',
-    harmless: 'does not mind 48 V',
-    harmful: 'is harmed by 48 V',
+    needed: '48 V required',
+    harmless: '48 V tolerated',
+    harmful: '48 V harmful',
   })
 export const supplyChoice = (can: boolean): Choice =>
   choice('phantom', 'Phantom power', String(can), { true: 'can give 48 V', false: 'gives no 48 V' })

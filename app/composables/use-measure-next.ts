@@ -1,18 +1,18 @@
 import { nextTick } from 'vue'
 import { useRouter } from '#imports'
-import type { Surer } from '#core/uncertainty/next'
+import type { NextMeasurement } from '#core/uncertainty/next'
 import { useBenchStore } from '~/stores/bench'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
 /** Leads to where something is measured: its page on the bench, or its card on Path. */
-export function useSurer() {
+export function useMeasureNext() {
   const store = useSessionStore()
   const view = useViewStore()
   const bench = useBenchStore()
   const router = useRouter()
 
-  async function lead({ place, strip }: Surer) {
+  async function lead({ place, strip }: NextMeasurement) {
     view.select(strip)
     if (place.at === 'bench') {
       bench.page = place.page

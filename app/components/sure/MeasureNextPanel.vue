@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { feedersById } from '#core/chain/graph'
-import type { Surer, VerdictFigure } from '#core/uncertainty/next'
+import type { NextMeasurement, VerdictFigure } from '#core/uncertainty/next'
 import { formatDecimal } from '#core/units'
-import { useSurer } from '~/composables/use-surer'
+import { useMeasureNext } from '~/composables/use-measure-next'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 import ReadingLine from './ReadingLine.vue'
 
-/** What would make the figures surer for the least trouble: a short list, each with its place one press away. */
+/** What would make the figures more certain for the least trouble: a short list, each with its place one press away. */
 const props = defineProps<{
   /** Of all strips; without it what helps the strip that is looked at. */
   all?: boolean
 }>()
 const store = useSessionStore()
 const view = useViewStore()
-const { lead } = useSurer()
+const { lead } = useMeasureNext()
 
 /** More is not read. */
 const MOST = 4
@@ -32,25 +32,25 @@ const leading = computed(() => {
   return found
 })
 const OF: Record<VerdictFigure, { words: string; unit: string; digits: number }> = {
-  headroom: { words: 'before it clips', unit: 'dB', digits: 1 },
+  headroom: { words: 'headroom', unit: 'dB', digits: 1 },
   snr: { words: 'over the noise', unit: 'dB', digits: 1 },
   roundTrip: { words: 'to the ears', unit: 'ms', digits: 2 },
 }
-const gain = ({ figure, before, after }: Surer) => {
+const gain = ({ figure, before, after }: NextMeasurement) => {
   const { unit, digits, words } = OF[figure]
   return `± ${formatDecimal(2 * before, digits)} → ± ${formatDecimal(2 * after, digits)} ${unit} ${words}`
 }
-const keyOf = ({ what, strip, place }: Surer) => `${what} ${strip} ${place.at}`
+const keyOf = ({ what, strip, place }: NextMeasurement) => `${what} ${strip} ${place.at}`
 const nameOf = (id: string) => store.session?.strips.find((strip) => strip.id === id)?.name ?? ''
-function go(each: Surer) {
+function go(each: NextMeasurement) {
   if (each.place.at !== 'reading') return lead(each)
   reading.value = reading.value === keyOf(each) ? null : keyOf(each)
 }
 </script>
 
 <template>
-  <section v-if="view.sureness" aria-labelledby="surer-title" data-surer>
-    <h2 id="surer-title" class="border-b border-ink pb-0.5">Surer</h2>
+  <section v-if="view.sureness" aria-labelledby="measure-next-title" data-measure-next>
+    <h2 id="measure-next-title" class="border-b border-ink pb-0.5">Measure next</h2>
     <p
       v-if="view.sureness.told"
       role="status"
@@ -62,7 +62,7 @@ function go(each: Surer) {
     </p>
     <p v-if="items.length === 0" class="mt-1 text-muted">
       Nothing that can be measured in a few minutes would make {{ all ? 'these figures' : 'this strip' }} noticeably
-      surer.
+      more certain.
     </p>
     <ol v-else class="mt-1 gap-x-6 gap-y-1.5" :class="all ? 'grid card:grid-cols-2 column:grid-cols-4' : 'space-y-1.5'">
       <li v-for="each in items" :key="keyOf(each)" :data-next="each.place.at">

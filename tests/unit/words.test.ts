@@ -1,0 +1,60 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, it } from 'vitest'
+
+/** Phrases that a native engineer would not say, with what is said in their place. */
+const SAID_OTHERWISE: readonly (readonly [RegExp, string])[] = [
+  [/\bto see to\b/i, 'needs attention'],
+  [/\bsurer\b(?!-)/i, 'measure next'],
+  [/before it clips(?! whatever)/, 'headroom'],
+  [/that the take clips/, 'risk of clipping'],
+  [/before it howls|\bcan howl\b/, 'gain before feedback'],
+  [/sets the floor/, 'noise floor set by'],
+  [/ms to the performer’s ears/, 'monitoring delay'],
+  [/Under the ceiling|In its own unit/, 'relative to clipping, absolute levels'],
+  [/\bmend (it|this|these|the)\b/i, 'fix, correct'],
+  [/misses the target/, 'level off target'],
+  [/no limit given/, 'no maximum given'],
+  [/does not mind 48 V, /, '48 V tolerated'],
+  [/Where it goes|Who brings what/, 'sends, contributions'],
+  [/Never over|Equally loud/, 'highest possible peak, match loudness'],
+  [/Knob, (lowest|highest|step)|Lowest mark/, 'minimum gain, maximum gain, gain step'],
+  [/made-up performer/, 'simulated performer'],
+  [/own sound|heard twice now/, 'own signal, no doubled signal'],
+  [
+    /Hear before and now|Begin anew|Another one(?! moves)|Once more/,
+    'compare before and after, start over, next, repeat',
+  ],
+  [/Cross out|Back to a mark|Make a mark|Begin the take|Watch an input/, 'delete, recall, add a mark, start take'],
+  [/Not told apart|foremost at|speaks (for|against) it/, 'not conclusive yet, supports, contradicts'],
+  [/Let a recording answer|It stands right|By the shortest way|Comes again|Forget all of it/, 'analyse a recording, …'],
+  [/As small as it runs|As large as is not felt|Against crackles,/, 'smallest stable buffer, …'],
+  [/Take what is in the file|Write over it/, 'load the file, overwrite'],
+  [/[Gg]ive or take/, '±'],
+  [/Numbers end at|rough measure of it/, 'clips at 0 dBFS, approximate here'],
+  [/no such figure any more/, 'this figure no longer exists'],
+]
+
+const filesIn = (folder: string): string[] =>
+  readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((file) => /\.(ts|vue)$/.test(file))
+    .map((file) => join(folder, file))
+
+/** What a file can show: without its comments, its imports, and names in code. */
+const shown = (source: string): string =>
+  source
+    .replace(/\/\*[^]*?\*\/|<!--[^]*?-->/g, '')
+    .replace(/(^|\s)\/\/.*$/gm, '')
+    .replace(/^import .*$/gm, '')
+    .replace(/\s+/g, ' ')
+
+it('no screen, finding, reason or message says it in words that nobody of the trade says', () => {
+  const found = ['app', 'core', 'server'].flatMap(filesIn).flatMap((file) => {
+    const text = shown(readFileSync(file, 'utf8'))
+    return SAID_OTHERWISE.flatMap(([phrase, say]) => {
+      const at = text.search(phrase)
+      return at < 0 ? [] : [`${file}: “${text.slice(Math.max(0, at - 30), at + 40)}” – say: ${say}`]
+    })
+  })
+  expect(found).toEqual([])
+})
