@@ -7,5 +7,5 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 export default defineConfig({
   plugins: [vue()],
   resolve: { alias: { '#core': here('./core'), '#demo': here('./demo'), '~': here('./app') } },
-  test: { include: ['tests/{unit,reference,http}/**/*.test.ts'], testTimeout: 180_000, maxWorkers: '100%' },
+  test: { include: ['tests/{unit,reference,http}/**/*.test.ts'], testTimeout: 300_000, maxWorkers: '100%' },
 })

@@ -86,7 +86,7 @@ function headroomStatement(
   }
 }
 
-/** Give or take: twice the standard uncertainty; nothing where it would read 0. */
+/** The ±: twice the standard uncertainty; nothing where it would read 0. */
 const plusMinus = (u: number | undefined, digits: number): string =>
   u === undefined || 2 * u < 0.5 * 10 ** -digits ? '' : ` ${giveOrTake(u, digits)}`
 

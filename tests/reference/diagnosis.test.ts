@@ -94,7 +94,7 @@ describe('planted faults', () => {
 
   it(
     '2,000 chains: with truthful answers the right cause is first within 4 checks in 90 % and more, and its mend cures it by evaluation',
-    { timeout: 240_000 },
+    { timeout: 900_000 },
     () => {
       const right = { truthful: 0, drawn: 0 }
       const missed = new Map<CauseId, number>()

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Gear, Microphone, Session } from '#core/session'
 import { SESSION_VERSION, blankGear, merge, share, writeSession } from '#core/session'
 import { dbSpl } from '#core/units'
@@ -279,8 +279,7 @@ describe('the open session', () => {
     const other = await otherTab(k)
     other.edit('Elsewhere', louder(44))
     await other.settled()
-    await settle()
-    expect(store.session?.room.ambient).toBe(44)
+    await vi.waitFor(() => expect(store.session?.room.ambient).toBe(44), 10_000)
     expect(store.undoLabel).toBe('Elsewhere')
   })
   it('two tabs at once: nothing is overwritten, both versions are in the database before anybody is asked', async () => {
