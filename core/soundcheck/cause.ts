@@ -15,7 +15,7 @@ export function causeOf(session: Session, { place }: UncertainInput): Cause {
   return kind === 'microphone' && place.port === undefined ? 'microphone' : 'gain'
 }
 
-/** As it is said: "it is the source". */
+/** As it is said: "most likely the source". */
 export const causeWords: Record<Cause, string> = {
   source: 'the source',
   microphone: 'the microphone',

@@ -8,22 +8,16 @@ import type { Contradiction, Explained } from './inferred'
 /** Differences below that are as planned, dB. */
 const AS_PLANNED = 0.5
 
-/** "3.9 dB louder than planned, and it is the source: 84 to 1 against a wrong gain." */
+/** "3.9 dB louder than planned. Most likely the source (84 %)." */
 export function sentence(reading: Reading, difference: number, explains: readonly Explained[]): string {
   if (reading.limit && (reading.limit === 'at-least' ? difference <= 0 : difference >= 0))
     return 'As planned, as far as it shows.'
   if (Math.abs(difference) < AS_PLANNED) return 'As planned.'
   const loud = `${reading.limit ? 'At least ' : ''}${offText(difference)}`
   if (reading.kept) return `${loud}; kept as measured.`
-  const parts = partsOf(explains)
-  const [likeliest] = parts
+  const [likeliest] = partsOf(explains)
   if (!likeliest) return `${loud}.`
-  const gain = parts.find(({ cause }) => cause === 'gain')
-  if (likeliest.cause === 'gain') {
-    const next = parts[1]
-    return `${loud}, and it is ${causeWords.gain}${next ? `: ${odds(likeliest.part, next.part)} against ${causeWords[next.cause]}` : ''}.`
-  }
-  return `${loud}, and it is ${causeWords[likeliest.cause]}: ${odds(likeliest.part, gain?.part ?? 0)} against a wrong gain.`
+  return `${loud}. Most likely ${causeWords[likeliest.cause]} (${formatDecimal(100 * likeliest.part, 0)} %).`
 }
 
 /** What each cause makes of a difference, in parts of it; the greatest first. */
@@ -35,9 +29,6 @@ export function partsOf(explains: readonly Explained[]): { cause: Cause; part: n
     ? []
     : [...sums].map(([cause, shift]) => ({ cause, part: Math.abs(shift) / whole })).sort((a, b) => b.part - a.part)
 }
-
-const odds = (one: number, other: number): string => `${whole(one)} to ${whole(other)}`
-const whole = (part: number) => (part > 0 && part < 0.005 ? 'less than 1' : formatDecimal(100 * part, 0))
 
 /** What to look at before a reading is believed: processors with a threshold on the way to the meter, then the switches. */
 function lookFirst(session: Session, reading: Reading): string {

@@ -47,7 +47,7 @@ describe('one reading 4 dB over the plan with u 0.5, worked example 1 (Bayes’ 
   ])('shifts %s by %f dB', (name, value) => expect(Math.abs((shift(name) ?? 0) - value)).toBeLessThan(0.01))
   it('says that it is the source', () => {
     expect(found?.difference).toBeCloseTo(4, 6)
-    expect(found?.says).toBe('4.0 dB louder than planned, and it is the source: 85 to 1 against a wrong gain.')
+    expect(found?.says).toBe('4.0 dB louder than planned. Most likely the source (85 %).')
   })
   it('and that it fits: 4 dB are 1.2 u', () => expect(found?.contradicts).toBeNull())
   it('turns the gain so that what it reads comes to the middle of the window', () => {
@@ -175,7 +175,7 @@ describe('several readings (GUM: the same as one after the other, by the Kalman 
         ]),
       ),
     )
-    expect(found[1]?.says).toMatch(/it is the gain/)
+    expect(found[1]?.says).toMatch(/Most likely the gain/)
     const gain = found[1]?.explains.filter(({ cause }) => cause === 'gain').reduce((sum, { shift }) => sum + shift, 0)
     const source = found[1]?.explains
       .filter(({ cause }) => cause === 'source')
