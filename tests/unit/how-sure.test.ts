@@ -243,12 +243,12 @@ describe('in words and in the picture', () => {
   const sure = uncertaintyOf(session).strips[0] ?? null
   const evaluated = evaluateSession(session).strips[0] as NonNullable<ReturnType<typeof evaluateSession>['strips'][0]>
   const strip = session.strips[0] as Session['strips'][0]
-  it('the verdict gives or takes, and says the chance', () => {
+  it('the verdict has its ±, and says the risk', () => {
     const { headroom, floor, latency } = verdict(session, strip, evaluated, null, sure)
     expect(headroom.headline).toBe('Headroom 19.5 ± 6.7 dB')
     expect(headroom.detail).toMatch(/13\.5 dB with the surge; 0\.02 % risk of clipping$/)
     expect(floor.detail).toMatch(/^50\.3 ± 6\.7 dB under the average/)
-    expect(latency.headline).toMatch(/^8\.54 ± 0\.15 ms to/)
+    expect(latency.headline).toMatch(/^Monitoring delay 8\.54 ± 0\.15 ms$/)
     expect(verdict(session, strip, evaluated).headroom.headline).toBe('Headroom 19.5 dB')
   })
   it('a chance is never a certainty', () => {
