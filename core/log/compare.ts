@@ -87,7 +87,7 @@ function monitoringOf(strip: Strip): [string, string, string][] {
       : [['volume', 'Headphone volume', `${formatShort(volume, 1)} dB`] as [string, string, string]]),
     ...(blend === undefined
       ? []
-      : [['blend', 'Own sound against playback', `${formatShort(blend)} %`] as [string, string, string]]),
+      : [['blend', 'Own signal against playback', `${formatShort(blend)} %`] as [string, string, string]]),
   ]
 }
 

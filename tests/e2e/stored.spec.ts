@@ -114,7 +114,7 @@ test('log entries that the storage refuses stay, are said, survive another sessi
   await page.evaluate(() => Object.assign(window, { refuses: false }))
   await page.locator('[data-notice="log"]').getByRole('button', { name: 'Try again' }).click()
   await expect(page.locator('[data-notice="log"]')).toHaveCount(0)
-  await page.goto(address)
+  await open(page, address)
   await page.keyboard.press('7')
   await expect(page.locator('[data-take="1"]')).toBeVisible()
 })

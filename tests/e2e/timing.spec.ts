@@ -190,8 +190,8 @@ test('monitoring: all performers on one ruler; a way is chosen there, the recomm
   await expect(page.locator('[data-arrival="narrator"]')).toContainText('left ear only')
   await page.getByRole('button', { name: 'Put it in the middle' }).click()
   await expect(page.locator('[data-one-side]')).toHaveCount(0)
-  await type(page, 'Own sound against playback, %', '75')
-  await expect(page.locator('[data-mix]')).toContainText('Own sound −6.0 dB, playback 0.0 dB')
+  await type(page, 'Own signal against playback, %', '75')
+  await expect(page.locator('[data-mix]')).toContainText('Own signal −6.0 dB, playback 0.0 dB')
   await expect(page.locator('[data-heard]')).toContainText('playback')
 })
 

@@ -20,7 +20,7 @@ const SAID_OTHERWISE: readonly (readonly [RegExp, string])[] = [
   [/Never over|Equally loud/, 'highest possible peak, match loudness'],
   [/Knob, (lowest|highest|step)|Lowest mark/, 'minimum gain, maximum gain, gain step'],
   [/made-up performer/, 'simulated performer'],
-  [/own sound|heard twice now/, 'own signal, no doubled signal'],
+  [/[Oo]wn sound|heard twice now/, 'own signal, no doubled signal'],
   [
     /Hear before and now|Begin anew|Another one(?! moves)|Once more/,
     'compare before and after, start over, next, repeat',

@@ -92,7 +92,7 @@ const speakerMs = computed(() =>
         :value="settings.blend"
         :field="monitorFields.blend"
         :step="5"
-        :commit="(value) => edit.monitor('Own sound against playback', { blend: value })"
+        :commit="(value) => edit.monitor('Own signal against playback', { blend: value })"
       />
     </p>
     <template v-if="settings.blend !== undefined">
@@ -106,7 +106,7 @@ const speakerMs = computed(() =>
         />
       </p>
       <p v-if="monitor.mix" data-mix>
-        Own sound {{ gain(monitor.mix.ownGain) }}, playback {{ gain(monitor.mix.playbackGain) }}:
+        Own signal {{ gain(monitor.mix.ownGain) }}, playback {{ gain(monitor.mix.playbackGain) }}:
         <strong>{{
           monitor.mix.own === -Infinity || monitor.mix.playback === -Infinity
             ? 'only one of them is heard'

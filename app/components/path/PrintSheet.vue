@@ -148,7 +148,7 @@ const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)
             <td>{{ formatShort(view.strip.monitor.volume, 1) }} dB</td>
           </tr>
           <tr v-if="view.strip.monitor.blend !== undefined" class="border-b border-line">
-            <th scope="row" class="py-1 text-left font-semibold">Own sound against playback</th>
+            <th scope="row" class="py-1 text-left font-semibold">Own signal against playback</th>
             <td>{{ formatShort(view.strip.monitor.blend) }} % towards the playback</td>
           </tr>
         </tbody>
