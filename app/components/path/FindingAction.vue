@@ -18,5 +18,5 @@ const word = (changes: readonly Change[]) =>
 </script>
 
 <template>
-  <button v-if="finding.changes" type="button" class="action" @click="mend">{{ word(finding.changes) }}</button>
+  <button v-if="finding.changes" type="button" class="action min-w-6" @click="mend">{{ word(finding.changes) }}</button>
 </template>
