@@ -84,7 +84,7 @@ function plugFact(from: ResolvedStage, to: ResolvedStage): string | null {
 function phantomFact(from: ResolvedStage, to: ResolvedStage, phantom: readonly PhantomUse[]): string | null {
   const use = phantom.find((each) => each.user.id === from.id)
   if (!use) return null
-  const minds = { needed: 'needs 48 V', harmless: 'does not mind 48 V', harmful: 'can be harmed by 48 V' }[use.attitude]
+  const minds = { needed: 'needs 48 V', harmless: 'tolerates 48 V', harmful: 'can be harmed by 48 V' }[use.attitude]
   if (use.blocked) return `"${from.gear.name}" ${minds}; this cable passes none.`
   if (!use.supply) return `"${from.gear.name}" ${minds}; "${to.gear.name}" passes none on.`
   const supplier = use.supply.stage.gear.name

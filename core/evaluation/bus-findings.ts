@@ -143,6 +143,8 @@ function howl(view: BusView): Draft[] {
   const stage = strip.stages.at(-1)?.id ?? strip.id
   if (!feedback) return []
   const [worst] = feedback.microphones
+  const count = feedback.microphones.length
+  const open = `${count} open ${count === 1 ? 'microphone' : 'microphones'}`
   const who = worst?.strips.map((id) => nameOf(view, id)).join(' and ') ?? ''
   if (feedback.margin === null) {
     return [
@@ -150,7 +152,7 @@ function howl(view: BusView): Draft[] {
         code: 'feedback-unknown',
         severity: 'note',
         stage,
-        message: `${feedback.microphones.length === 1 ? 'A microphone feeds' : `${feedback.microphones.length} microphones feed`} this loudspeaker, and how far away from it they stand is not known.`,
+        message: `${count === 1 ? 'A microphone feeds' : `${count} microphones feed`} this loudspeaker, and how far away from it they stand is not known.`,
         action:
           'Give the distance from microphone to loudspeaker in Monitoring; until then keep the microphones out of this bus.',
       },
@@ -164,8 +166,8 @@ function howl(view: BusView): Draft[] {
       stage,
       message:
         feedback.margin < 0
-          ? `With ${feedback.microphones.length} open ${feedback.microphones.length === 1 ? 'microphone' : 'microphones'} this can feed back: it is ${dB(feedback.margin)} past what is safe.`
-          : `${dB(feedback.margin)} gain before feedback, with ${feedback.microphones.length} open ${feedback.microphones.length === 1 ? 'microphone' : 'microphones'}.`,
+          ? `With ${open} this can feed back: it is ${dB(feedback.margin)} past what is safe.`
+          : `${dB(feedback.margin)} gain before feedback, with ${open}.`,
       action: `Take ${who} out of this bus, or lower it there: that microphone costs most. Loudspeakers down before any microphone is moved.`,
       mends: () => quieterMicrophone(view, worst?.strips ?? []),
     },

@@ -47,9 +47,8 @@ export function loudspeakerBus(
 /**
  * The margin before feedback of the microphones that a bus plays: −10 lg Σ 10^(loop/10) − 6 over them. A loop is the greatest gain
  * that any curve on the way gives at any level, from the capsule on its axis to the loudspeaker at 1 m, − 20 lg D₁, + 10 lg n for n
- * loudspeakers; other loudspeakers of the room that play the same microphone
- * add in power, each by its own distance where it has one. Neither how loud the performer is nor how he
- * stands to the pattern matters. With n equal loops it is the potential acoustic gain less the gain that is set, 10 lg NOM included
+ * loudspeakers; other loudspeakers of the room that play the same microphone add in power, each by its own distance where it has one.
+ * Neither how loud the performer is nor how he stands to the pattern matters. With n equal loops it is the potential acoustic gain less the gain that is set, 10 lg NOM included
  * (Davis and Patronis, from memory).
  *
  * Cautious: microphones are taken as open to the loudspeaker, compressors as not working, gates as open, the room as without walls.

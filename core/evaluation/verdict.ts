@@ -186,10 +186,11 @@ function latencyStatement(
       ? `; ${routeTime(other)} ${ROUTES[other.route]}`
       : ''
     : `; recommended: ${recommended.route === 'direct' ? 'direct' : `${recommended.bufferFrames} frames`}, ${routeTime(recommended)}`
+  const own = sure?.latency.find((each) => each.route === heard.route)
   return {
     headline: heard.atLeast
       ? `Monitoring delay ${routeTime(heard)}`
-      : `Monitoring delay ${formatDecimal(heard.milliseconds, 2)}${plusMinus(sure?.latency.find((each) => each.route === heard.route)?.u, 2)} ms`,
+      : `Monitoring delay ${formatDecimal(heard.milliseconds, 2)}${plusMinus(own?.u, 2)} ms`,
     detail: `${ROUTES[heard.route]}${rest}`,
   }
 }

@@ -7,6 +7,7 @@ import type { AudioInterface, Gear, GearKind } from './gear'
 import { SESSION_FORMAT, SESSION_VERSION } from './session'
 import type { Session } from './session'
 import { withSpec } from './edit'
+import { withChoice } from './gear-access'
 import { readSession } from './read'
 
 /** What is recorded, as one says it. */
@@ -66,18 +67,7 @@ export const microphones = {
     phantom: 'harmful',
     specs: { sensitivity: 1.5, impedance: 300, selfNoise: undefined, maxSpl: undefined },
   },
-  'usb': {
-    words: 'A USB microphone, straight into the computer',
-    phantom: 'harmless',
-    specs: {
-      sensitivity: undefined,
-      impedance: undefined,
-      digitalSensitivity: -38,
-      gainMin: 0,
-      gainMax: 36,
-      maxSpl: 120,
-    },
-  },
+  'usb': { words: 'A USB microphone, straight into the computer', phantom: 'harmless', specs: { maxSpl: 120 } },
 } as const
 export type MicrophoneAnswer = keyof typeof microphones
 
@@ -268,7 +258,8 @@ function sourceOf({ what = 'voice' }: StartAnswers, id: string, name: string): G
 
 function microphoneOf(kind: MicrophoneAnswer, id: string, name: string): Gear {
   const { phantom, specs } = microphones[kind]
-  return overridden(blankGear('microphone', id, name), {
+  const blank = blankGear('microphone', id, name)
+  return overridden(kind === 'usb' ? withChoice(blank, 'output', 'digital') : blank, {
     principle: kind === 'usb' ? 'condenser' : kind,
     phantom,
     specs,

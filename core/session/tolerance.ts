@@ -74,8 +74,19 @@ export const usualTolerance = (spec: string, { unit }: Pick<NumberField, 'unit'>
 
 /** Units of what cannot be negative and is told in dB as well as in its own unit. */
 const RATIOS: ReadonlySet<string> = new Set<NumberField['unit']>(['mV/Pa', 'V', 'W', ': 1'])
+/** Units of what cannot be negative: so many percent of it mean something. */
 const PARTS: ReadonlySet<string> = new Set<NumberField['unit']>([
-  ...(['mV/Pa', 'V', 'W', 'Ω', 'm', 'ms', 's', 'frames', 'pF/m', 'H', 'Hz'] as const),
+  'mV/Pa',
+  'V',
+  'W',
+  'Ω',
+  'm',
+  'ms',
+  's',
+  'frames',
+  'pF/m',
+  'H',
+  'Hz',
 ])
 
 /** The unit of a difference between two values: of levels it is dB. */

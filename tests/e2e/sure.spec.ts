@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
-import { expect, open, saved, test, type, verdict, violations } from './app'
+import { expect, field, open, saved, test, type, verdict, violations } from './app'
 
-const surer = (page: Page) => page.locator('[data-measure-next]')
+const nextMeasurements = (page: Page) => page.locator('[data-measure-next]')
 const explained = (page: Page) => page.locator('[data-explained]')
 
 test('a figure tells what it is made of: one step at a time, two presses to the source, the least known changed there', async ({
@@ -71,7 +71,7 @@ test('what to measure next: one reading typed, what it gained, kept over a reloa
   page,
 }) => {
   await open(page)
-  const first = surer(page).locator('li').first()
+  const first = nextMeasurements(page).locator('li').first()
   await expect(first).toContainText('Take a peak reading at the recorder')
   await expect(first).toContainText('± 6.7 → ± 1.0 dB headroom, 1 min')
   await first.getByRole('button').click()
@@ -86,7 +86,7 @@ test('what to measure next: one reading typed, what it gained, kept over a reloa
   await page.keyboard.press('Control+z')
   await expect(verdict(page, 'headroom')).toContainText('Headroom 19.1 ± 6.7 dB')
   // Over full scale there is nothing to read.
-  await surer(page).locator('li').first().getByRole('button').click()
+  await nextMeasurements(page).locator('li').first().getByRole('button').click()
   await type(page, 'Highest peak read, dBFS', '3')
   await expect(page.getByRole('alert')).toContainText('range')
 })
@@ -96,9 +96,9 @@ test('at the head of the bench for all strips, each a press away; the room and a
 }) => {
   await open(page)
   await page.getByRole('link', { name: 'Bench' }).click()
-  await expect(surer(page).locator('li')).toHaveCount(4)
+  await expect(nextMeasurements(page).locator('li')).toHaveCount(4)
   await page.getByRole('link', { name: 'Path' }).click()
-  await surer(page)
+  await nextMeasurements(page)
     .getByRole('button', { name: /^Record a rehearsal of Narrator/ })
     .click()
   await expect(page).toHaveURL(/\/bench\//)
@@ -124,6 +124,11 @@ test('a target by risk says what it draws on, and a maker’s tolerance counts',
   await page.getByLabel('Unit of the tolerance of Sensitivity').selectOption('dB')
   await type(page, 'Tolerance of Sensitivity, dB', '2')
   await expect(page.locator('[data-risk-give]')).toHaveText('± 7.6')
+  // What comes back with an undo has the unit that it had.
+  await page.keyboard.press('Escape')
+  for (let steps = 0; steps < 2; steps++) await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'printed: where Sensitivity is from' }).click()
+  await expect(field(page, 'Tolerance of Sensitivity, mV/Pa')).toHaveValue('0.1')
 })
 
 test('units side by side: which differences are larger than both may be off', async ({ page }) => {

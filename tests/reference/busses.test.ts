@@ -378,6 +378,7 @@ describe('loudspeakers at distances of their own', () => {
   it('the room’s distance stands where a loudspeaker has none; without either the margin is not known', () => {
     expect(marginAt(undefined, undefined, { layout })).toBeCloseTo(marginAt(6, 6) as number, 9)
     expect(marginAt(6, undefined)).toBeNull()
+    expect(marginAt(undefined, 6)).toBeNull()
   })
 })
 

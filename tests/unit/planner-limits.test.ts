@@ -317,6 +317,28 @@ it('where the steps of a pair do not meet, each side has the nearest below, and 
   expect(planSession(applySettings(session, settings as never)).settings).toEqual([])
 })
 
+it('a window by risk is the same whatever the faders in the host are set to, and planned again it stays', () => {
+  const fader = { gainMin: -90, gainMax: 10, gainStep: 0 }
+  const session = chain(
+    [
+      { gear: { kind: 'playback', specs: { level: 0, crest: 0 } } },
+      { gear: { kind: 'fader', place: 'system', specs: fader }, settings: { gain: 10 } },
+      // Overdriven by the one before it, it holds the level: nothing varies behind it.
+      { gear: { kind: 'fader', place: 'host', arithmetic: 'fixed', specs: fader }, settings: { gain: 0 } },
+    ],
+    { version: 2, target: { risk: 1 } },
+  )
+  const windowAt = (each: Session) => {
+    const strip = each.strips[0] as Session['strips'][0]
+    return windowOf(each, strip, resolveStrip(strip, gearById(each))).aim
+  }
+  const { settings } = planSession(session)
+  const planned = applySettings(session, settings as never)
+  expect(settings.length).toBeGreaterThan(0)
+  expect(windowAt(planned)).toBeCloseTo(windowAt(session), 9)
+  expect(planSession(planned).settings).toEqual([])
+})
+
 describe('a target by risk (GUM: normal law, root of the sum of squares)', () => {
   const session = (risk: number) => valid({ ...withAt(example1(), ['target'], { risk }), version: 1 })
   const stripOf = (each: Session) => each.strips[0] as Session['strips'][0]

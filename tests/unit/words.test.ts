@@ -15,7 +15,7 @@ const SAID_OTHERWISE: readonly (readonly [RegExp, string])[] = [
   [/\bmend (it|this|these|the)\b/i, 'fix, correct'],
   [/misses the target/, 'level off target'],
   [/no limit given/, 'no maximum given'],
-  [/does not mind 48 V, /, '48 V tolerated'],
+  [/does not mind 48 V/, '48 V tolerated'],
   [/Where it goes|Who brings what/, 'sends, contributions'],
   [/Never over|Equally loud/, 'highest possible peak, match loudness'],
   [/Knob, (lowest|highest|step)|Lowest mark/, 'minimum gain, maximum gain, gain step'],

@@ -75,7 +75,10 @@ const inUnit = (value: number, unit: string): StatedTolerance =>
 const setTolerance = (value: number | undefined) =>
   props.editTolerance(value === undefined ? undefined : inUnit(value, chosenUnit.value))
 const chosen = ref<string | null>(null)
-const chosenUnit = computed(() => chosen.value ?? stated.value.unit)
+/** A choice counts until there is a figure: that says its own unit, after an undo too. */
+const chosenUnit = computed(() =>
+  stated.value.value === undefined ? (chosen.value ?? stated.value.unit) : stated.value.unit,
+)
 function setUnit(unit: string): string | null {
   chosen.value = unit
   const { value } = stated.value

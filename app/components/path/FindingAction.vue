@@ -8,7 +8,7 @@ const props = defineProps<{ finding: Finding }>()
 const emit = defineEmits<{ done: [] }>()
 const edit = useStageEdit()
 
-function mend() {
+function fix() {
   edit.changes(`Fix: ${findingTitles[props.finding.code]}`, props.finding.changes ?? [])
   emit('done')
 }
@@ -18,5 +18,5 @@ const word = (changes: readonly Change[]) =>
 </script>
 
 <template>
-  <button v-if="finding.changes" type="button" class="action min-w-6" @click="mend">{{ word(finding.changes) }}</button>
+  <button v-if="finding.changes" type="button" class="action min-w-6" @click="fix">{{ word(finding.changes) }}</button>
 </template>

@@ -23,7 +23,7 @@ const remedy = computed(() =>
     ? null
     : (own.value?.remedy ?? null),
 )
-const mend = () => edit.changes('Fix the chain', remedy.value?.changes ?? [])
+const fix = () => edit.changes('Fix the chain', remedy.value?.changes ?? [])
 const shown = ref<PlanScope | null>(null)
 const told = computed(() => plan.applied.value?.settings ?? [])
 const list = computed(() => (shown.value ? plan.settingsFor(shown.value) : told.value))
@@ -74,7 +74,7 @@ const state = computed(() => {
     </p>
     <p v-if="remedy" class="plate mt-1.5 border-l-4 border-l-ceiling px-2 py-1" data-remedy>
       {{ remedy.message }}
-      <button v-if="remedy.changes.length > 0" type="button" class="action min-w-6" @click="mend">Fix</button>
+      <button v-if="remedy.changes.length > 0" type="button" class="action min-w-6" @click="fix">Fix</button>
     </p>
     <div v-if="shown || plan.applied.value" class="plate mt-2 border-change p-2" role="status" data-plan>
       <p class="flex justify-between font-semibold">

@@ -32,7 +32,7 @@ const lowCut = computed(() =>
     ? lowCutWords(props.stage.specs.lowCut, props.stage.specs.lowCutSlope)
     : null,
 )
-/** What is measured with a rule or a goniometer, not turned. */
+/** What is measured with a rule or a protractor, not turned. */
 const NUMBERS = [
   { setting: 'angle', words: settingFields.angle.label, step: 5 },
   { setting: 'distance', words: 'To the listener', step: 0.5 },
