@@ -1,88 +1,22 @@
-/** The import directions of docs/architecture.md. Each room may look into those on its line, and into itself. */
-const rooms = {
-  'core/units': [],
-  'core/numeric': [],
-  'core/session': ['core/units'],
-  'core/chain': ['core/units', 'core/numeric', 'core/session'],
-  'core/latency': ['core/units', 'core/numeric', 'core/session', 'core/chain'],
-  'core/uncertainty': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency'],
-  'core/evaluation': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency', 'core/uncertainty'],
-  'core/formula': ['core/units'],
-  'core/explain': [
-    'core/units',
-    'core/session',
-    'core/chain',
-    'core/latency',
-    'core/uncertainty',
-    'core/evaluation',
-    'core/formula',
-  ],
-  'core/plan': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/uncertainty', 'core/evaluation'],
-  'core/timing': ['core/units', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
-  'core/monitoring': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/latency', 'core/evaluation'],
-  'core/signals': ['core/units', 'core/numeric'],
-  'core/measure': ['core/units', 'core/numeric'],
-  'core/render': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals'],
-  'core/simulated': ['core/units', 'core/numeric', 'core/session', 'core/chain', 'core/signals', 'core/render'],
-  'core/diagnosis': [
-    'core/units',
-    'core/numeric',
-    'core/session',
-    'core/chain',
-    'core/latency',
-    'core/evaluation',
-    'core/plan',
-    'core/timing',
-    'core/monitoring',
-    'core/measure',
-    'core/render',
-  ],
-  'core/bench': [
-    'core/diagnosis',
-    'core/uncertainty',
-    'core/units',
-    'core/numeric',
-    'core/session',
-    'core/chain',
-    'core/latency',
-    'core/evaluation',
-    'core/monitoring',
-    'core/signals',
-    'core/measure',
-    'core/simulated',
-  ],
-  'core/soundcheck': [
-    'core/units',
-    'core/session',
-    'core/chain',
-    'core/latency',
-    'core/uncertainty',
-    'core/evaluation',
-    'core/plan',
-  ],
-  'core/trainer': [
-    'core/units',
-    'core/numeric',
-    'core/session',
-    'core/chain',
-    'core/latency',
-    'core/evaluation',
-    'core/diagnosis',
-    'core/render',
-  ],
-  'core/log': ['core/units', 'core/session', 'core/chain', 'core/evaluation', 'core/soundcheck'],
-  'demo': ['core'],
-  'server': ['core'],
-  'app/persistence': ['core'],
-  'app/workers': ['core', 'app/persistence'],
-  'app/charts': ['core'],
-  'app/stores': ['core', 'demo', 'app/persistence', 'app/workers'],
-  'app/audio': ['core'],
-  'app/composables': ['core', 'app/stores', 'app/workers', 'app/audio'],
-  'app/components': ['core', 'app/composables', 'app/stores', 'app/charts'],
-  'app/plugins': ['app/composables', 'app/stores'],
-  'app/pages': ['core', 'app/composables', 'app/stores', 'app/components'],
+const { readFileSync } = require('node:fs')
+const { join } = require('node:path')
+
+/** The import directions, as the table of docs/architecture.md has them: each room may look into those on its line, and into itself. */
+const table = readFileSync(join(__dirname, 'docs/architecture.md'), 'utf8')
+const rows = [...table.matchAll(/^\| `([a-z/]+)` \| .* \| ([^|]+) \|$/gm)].map(([, room, imports]) => [room, imports])
+const names = rows.map(([room]) => room)
+/** A room by its name in the last column, which leaves out the folder that all rooms of its part stand in. */
+function named(name, room) {
+  const full = name === 'core' || name === 'demo' ? name : `${room.split('/')[0]}/${name}`
+  if (full !== 'core' && !names.includes(full))
+    throw new Error(`docs/architecture.md: no room is called "${name}", which ${room} may import`)
+  return full
 }
+const rooms = Object.fromEntries(
+  rows.map(([room, imports]) => [room, imports === '–' ? [] : imports.split(', ').map((name) => named(name, room))]),
+)
+if (names.length < 30) throw new Error('docs/architecture.md: the table of the rooms was not found')
+
 const inside = (folders) => `^(${folders.join('|')})/`
 
 module.exports = {

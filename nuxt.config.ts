@@ -15,6 +15,10 @@ const whereInstalled = (module: string) => (existsSync(here(`./node_modules/${mo
 /** What makes code for the browser smaller than bundling alone. */
 const smaller = () => [withoutSideEffects(), jstatUsed(), minified()]
 
+/** The reader of PDF files has a name of its own, by which the service worker leaves it out. */
+const chunkName = ({ moduleIds }: { moduleIds: readonly string[] }) =>
+  `_nuxt/${moduleIds.some((id) => id.includes('/pdfjs-dist/')) ? 'pdf-' : ''}[hash].js`
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   modules: ['@pinia/nuxt', '@nuxtjs/color-mode', 'nuxt-security', ...whereInstalled('@nuxt/eslint')],
@@ -64,7 +68,7 @@ export default defineNuxtConfig({
   },
   vite: {
     // Slivers that two places share are packed with what needs them first: many small files compress badly.
-    $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 3000 } } } },
+    $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 3000, chunkFileNames: chunkName } } } },
     vue: { features: { optionsAPI: false } },
     plugins: [...smaller(), tailwindcss()],
     // A worker is a build of its own, which the plugins above do not reach.

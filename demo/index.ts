@@ -1,5 +1,5 @@
-import type { Session } from '#core/session'
-import { readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { readSession } from '#core/files'
 import file from './net-loft.session.json'
 
 /** The demo: the audio guide of a small tide-mill museum. All people, places and gear are invented. */

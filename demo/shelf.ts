@@ -1,5 +1,5 @@
-import type { Gear } from '#core/session'
-import { readGearFile } from '#core/session'
+import type { Gear } from '#core/model'
+import { readGearFile } from '#core/files'
 import file from './shelf.gear.json'
 
 /** The gear that the shelf starts with. All of it is invented, and says so. */

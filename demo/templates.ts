@@ -1,5 +1,6 @@
-import type { Bundle, Gear, Pair, Session, Settings } from '#core/session'
-import { readSession } from '#core/session'
+import type { Bundle } from '#core/edits'
+import type { Gear, Pair, Session, Settings } from '#core/model'
+import { readSession } from '#core/files'
 import { shelfGear } from './shelf'
 
 type PlannedStage = [

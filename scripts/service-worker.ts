@@ -9,7 +9,8 @@ export async function writeServiceWorker(publicFolder: string, revision: string)
   const { warnings } = await generateSW({
     globDirectory: publicFolder,
     globPatterns: ['**/*.{js,css,woff2,svg,png,webmanifest}'],
-    globIgnores: ['sw.js', 'workbox-*.js'],
+    // Few ever drop a PDF, and its reader is as large as the program: it is fetched when the first one comes.
+    globIgnores: ['sw.js', 'workbox-*.js', '_nuxt/pdf*'],
     swDest: `${publicFolder}/sw.js`,
     // Files of the build carry a hash in their names.
     dontCacheBustURLsMatching: /^_nuxt\//,

@@ -68,6 +68,16 @@ async function soundcheck(page) {
   await page.waitForSelector('[data-sentence]')
 }
 
+/** Lines of an invented data sheet: of one figure two, of another one that cannot be. */
+const dataSheet = `Mic inputs
+Gain range 0–62 dB
+EIN −128 dBu, A-weighted, 150 Ω
+Maximum input level +14 dBu at minimum gain
+Maximum input level +16 dBu
+Line inputs
+Maximum input level +24 dBu
+Dynamic range 900 dB`
+
 const views = [
   { name: 'path-light', theme: 'light' },
   { name: 'path-dark', theme: 'dark' },
@@ -91,25 +101,20 @@ const views = [
     },
   },
   {
-    name: 'surer',
+    name: 'bench',
     theme: 'light',
     go: async (page) => {
-      await page.locator('[data-measure-next] li button').first().click()
-      await page.getByRole('textbox', { name: 'Highest peak read, dBFS' }).fill('-15.1')
-      await page.keyboard.press('Enter')
-      await page.waitForSelector('[data-gained]')
+      await page.keyboard.press('5')
+      await page.waitForSelector('[data-next]')
     },
   },
   {
-    name: 'long-chain',
+    name: 'data-sheet',
     theme: 'light',
     go: async (page) => {
-      await template(page, 'two-units')
-      await page
-        .getByRole('region', { name: 'Preamp: Grebe two-channel preamp, short' })
-        .getByRole('button')
-        .first()
-        .click()
+      await page.getByRole('button', { name: 'What to do with' }).nth(2).click()
+      await page.getByRole('button', { name: 'Read a data sheet…' }).click()
+      await page.getByRole('textbox', { name: 'Lines of the data sheet' }).fill(dataSheet)
     },
   },
   {
@@ -139,6 +144,7 @@ const views = [
     theme: 'light',
     go: async (page) => {
       await page.keyboard.press('5')
+      await page.locator('[data-page="recording"]').click()
       await page
         .getByLabel('Choose a recording', { exact: true })
         .setInputFiles({ name: 'narrator-rehearsal.wav', mimeType: 'audio/wav', buffer: rehearsal() })
@@ -186,7 +192,7 @@ const views = [
       await page.keyboard.press('8')
       await page.locator('[data-symptom="echo"]').click()
       await page.locator('[data-symptom="thin"]').click()
-      await page.waitForSelector('[data-mend]')
+      await page.waitForSelector('[data-fix]')
     },
   },
   {
@@ -196,7 +202,7 @@ const views = [
       await page.keyboard.press('9')
       await page.getByRole('combobox', { name: 'Grade' }).selectOption({ index: 2 })
       await page.keyboard.press('Escape')
-      await page.getByRole('button', { name: 'Begin an exercise' }).click()
+      await page.getByRole('button', { name: 'Start', exact: true }).click()
       await page.locator('[data-make]').first().click()
     },
   },

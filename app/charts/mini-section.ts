@@ -12,12 +12,16 @@ export interface MiniSection {
   body: string
   floor: string
   edge: string
+  /** The line of the peaks. */
+  peak: string
+  /** The target’s window as a bracket at the recorder’s edge; empty without one. */
+  window: string
 }
 
 /** Where a column’s level stands still, in columns. */
 const PLATEAU = { from: 0.2, to: 0.8 }
 
-export function drawMini({ columns }: SectionModel, width: number, height: number): MiniSection {
+export function drawMini({ columns, window }: SectionModel, width: number, height: number): MiniSection {
   const wide = width / Math.max(1, columns.length)
   const y = (level: number) =>
     ((MINI.top - Math.max(MINI.bottom, Math.min(MINI.top, level))) * height) / (MINI.top - MINI.bottom)
@@ -42,5 +46,9 @@ export function drawMini({ columns }: SectionModel, width: number, height: numbe
       height,
     ),
     edge: curve(ceiling),
+    peak: curve(peak),
+    window: window ? bracket(width, y(window.high), y(window.low)) : '',
   }
 }
+
+const bracket = (x: number, top: number, bottom: number) => `M${x - 5} ${top}H${x - 1}V${bottom}H${x - 5}`

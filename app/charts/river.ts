@@ -10,8 +10,8 @@ export interface RiverColumn {
 export interface RiverBanks {
   /** The target’s window. */
   window: { low: number; high: number } | null
-  /** Where the plan has the peak, and how sure that is (k = 2). */
-  plan: { level: number; give: number } | null
+  /** Where the peak is expected with the gains as they are set, and how sure that is (k = 2). */
+  expected: { level: number; give: number } | null
   held: number | null
   floor: number | null
 }
@@ -50,7 +50,7 @@ export function drawRiver(
   if (banks.floor !== null) bed(context, left, y(banks.floor), right, height, palette.floor)
   flowing(context, columns, x, y, palette)
   if (banks.window) bracket(context, right, y(banks.window.high), y(banks.window.low), palette.ink)
-  if (banks.plan) planned(context, left, right, y, banks.plan, palette)
+  if (banks.expected) expected(context, left, right, y, banks.expected, palette)
   line(context, left, y(0), right, y(0), palette.ceiling, 2)
   label(context, '0 dBFS', left + 6, y(0) / 2 + 1, palette.ceiling, 'left')
   if (banks.floor !== null)
@@ -187,12 +187,12 @@ function bracket(context: CanvasRenderingContext2D, x: number, y1: number, y2: n
   context.stroke()
 }
 
-function planned(
+function expected(
   context: CanvasRenderingContext2D,
   x1: number,
   x2: number,
   y: (level: number) => number,
-  { level, give }: NonNullable<RiverBanks['plan']>,
+  { level, give }: NonNullable<RiverBanks['expected']>,
   palette: Palette,
 ): void {
   context.setLineDash([5, 4])
@@ -200,7 +200,7 @@ function planned(
   context.setLineDash([2, 4])
   if (give > 0) for (const edge of [level - give, level + give]) line(context, x1, y(edge), x2, y(edge), palette.change)
   context.setLineDash([])
-  label(context, `plan ${signed(level)}`, x1 + 6, y(level) - 8, palette.change, 'left')
+  label(context, `expected ${signed(level)}`, x1 + 6, y(level) - 8, palette.change, 'left')
 }
 
 /** What is left over the highest peak of the passage, as a dimension line. */

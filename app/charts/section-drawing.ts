@@ -241,7 +241,7 @@ class Drawing {
     // Where there is no room beside the number, the word goes under it.
     if (bold)
       this.text(
-        column.clipped ? 'clips' : 'least headroom',
+        column.clipped ? 'clips' : this.narrow ? 'least' : 'least headroom',
         x + (this.narrow ? 7 : 52),
         at + (this.narrow ? 14 : 0),
         tone,
@@ -353,7 +353,7 @@ class Drawing {
       width: 1.75,
     })
     // In a narrow column the bracket stands where the headroom is written: it goes without its name.
-    if (!this.narrow) this.plate(label, x - 36, top - 3, 'ink')
+    if (!this.narrow) this.plate(label, x - 36, bottom + 14, 'ink')
   }
 }
 

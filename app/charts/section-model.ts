@@ -1,7 +1,7 @@
 import type { Point } from '#core/chain/cascade'
 import type { Sum } from '#core/chain/sum'
 import { powerSum } from '#core/numeric/power'
-import type { TargetWindow } from '#core/session'
+import type { TargetWindow } from '#core/model'
 import type { UncertainPoint } from '#core/uncertainty/uncertainty'
 import { formatDecimal, formatSigned } from '#core/units'
 
@@ -79,7 +79,9 @@ export function sectionModel(
   sure: readonly UncertainPoint[] = [],
 ): SectionModel {
   const zeros = reading === 'own' ? points.map(() => 0) : clipLevels(points)
-  const columns = points.map((point, i) => column(point, zeros[i] ?? 0, point.stage === tightest, doubtOf(sure, point)))
+  const columns = points.map((point, i) =>
+    column(point, zeros[i] ?? 0, point.stage === tightest, inputSpread(sure, point)),
+  )
   const last = points.at(-1)
   const zero = zeros.at(-1) ?? 0
   const confluence = meeting && points[0] ? confluenceOf(meeting, points[0], zeros[0] ?? 0) : null
@@ -112,7 +114,7 @@ function clipLevels(points: readonly Point[]): number[] {
 }
 
 /** Twice the standard uncertainty: 95 % lie within. */
-function doubtOf(sure: readonly UncertainPoint[], { stage }: Point): SectionColumn['doubt'] {
+function inputSpread(sure: readonly UncertainPoint[], { stage }: Point): SectionColumn['doubt'] {
   const known = sure.find((each) => each.stage === stage)
   if (!known) return null
   const { surgePeak, average, noise } = known

@@ -1,9 +1,9 @@
 import Papa from 'papaparse'
-import { guardedCell, unguardedCell } from '#core/session'
+import { guardedCell, unguardedCell } from '#core/files'
 
-/** A table as CSV (RFC 4180), with every cell guarded against being taken for a formula. The one writer of this format. */
-export const writeCsv = (table: readonly (readonly string[])[]): string =>
-  `${Papa.unparse(table.map((row) => row.map(guardedCell)))}\r\n`
+/** A table as CSV (RFC 4180), with every text guarded against being taken for a formula. The one writer of this format. */
+export const writeCsv = (table: readonly (readonly (string | number)[])[]): string =>
+  `${Papa.unparse(table.map((row) => row.map((cell) => (typeof cell === 'number' ? cell : guardedCell(cell)))))}\r\n`
 
 export type CsvReading = { ok: true; table: string[][] } | { ok: false; broken: { row: number; message: string }[] }
 

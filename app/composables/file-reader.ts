@@ -1,4 +1,4 @@
-import type { SessionFileReading } from '#core/session/session-file'
+import type { SessionFileReading } from '#core/files/session-file'
 import { latePart } from '~/stores/late-part'
 import { WorkerLink } from '~/stores/worker-link'
 import type { FileWork } from '~/workers/files.worker'
@@ -8,8 +8,10 @@ const reader = new WorkerLink<FileWork>(
   () => new Worker(new URL('../workers/files.worker.ts', import.meta.url), { type: 'module' }),
 )
 
-export const saveBackup = (on: string): ReturnType<FileWork['saveBackup']> =>
-  reader.ask((remote) => remote.saveBackup(on))
+export const saveBackup = (on: string, keys?: readonly string[]): ReturnType<FileWork['saveBackup']> =>
+  reader.ask((remote) => remote.saveBackup(on, keys))
+export const aboutSession = (key: string): ReturnType<FileWork['sessionAbout']> =>
+  reader.ask((remote) => remote.sessionAbout(key))
 export const restoreBackup = (file: Blob): ReturnType<FileWork['restoreBackup']> =>
   reader.ask((remote) => remote.restoreBackup(file))
 

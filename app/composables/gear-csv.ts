@@ -1,5 +1,6 @@
-import type { Gear, GearFileReading } from '#core/session'
-import { gearFromTable, gearToTable } from '#core/session'
+import type { Gear } from '#core/model'
+import type { GearFileReading } from '#core/files'
+import { gearFromTable, gearToTable } from '#core/files'
 import { readCsv, writeCsv } from './csv'
 
 /** The text of a gear table, as spreadsheets read it. */

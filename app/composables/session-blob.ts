@@ -1,5 +1,5 @@
-import type { Session } from '#core/session'
-import { writeSession } from '#core/session'
+import type { Session } from '#core/model'
+import { writeSession } from '#core/files'
 import { latePart } from '~/stores/late-part'
 
 const TYPE = { type: 'application/json' }
@@ -9,7 +9,7 @@ export async function sessionBlob(session: Session, key: string | null): Promise
   const parts = await latePart(async () => {
     const [{ useLogStore }, { sessionFileParts }] = await Promise.all([
       import('~/stores/log'),
-      import('#core/session/session-file'),
+      import('#core/files/session-file'),
     ])
     return [...sessionFileParts(session, key === null ? null : await useLogStore().whole(key))]
   })

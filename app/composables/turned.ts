@@ -1,6 +1,7 @@
 import type { GainControl } from '#core/chain/gain-control'
-import type { Change, Feed, GainRange, KnobTable } from '#core/session'
-import { stripFields } from '#core/session'
+import type { Change } from '#core/edits'
+import type { Feed, GainRange, KnobTable } from '#core/model'
+import { stripFields } from '#core/model'
 import { db } from '#core/units'
 
 /** Something that is turned in decibels – a gain, a fader, a send –, and what turning it changes. */

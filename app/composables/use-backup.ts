@@ -1,5 +1,5 @@
 import { computed, ref } from 'vue'
-import type { Fault } from '#core/session'
+import type { Fault } from '#core/files'
 import { useLibraryStore } from '~/stores/library'
 import { chooseFile, saveFile } from './file-access'
 import type { FileWork } from '~/workers/files.worker'
@@ -49,6 +49,17 @@ export function useBackup() {
     told.value = describeSaved(saved)
   }
 
+  /** Some sessions with their logs, in a file that is restored like a whole backup. */
+  async function saveChosen(keys: readonly string[]) {
+    const on = new Date().toISOString()
+    await library.keepNow()
+    const saved = await atWork(() => saveBackup(on, keys))
+    if (!saved) return
+    const name = `remetra-${counted(saved.sessions, 'session').replace(' ', '-')}-${on.slice(0, 10)}.backup.json`
+    await saveFile(saved.file, 'application/json', name, 'remetra-backup')
+    told.value = describeSaved(saved)
+  }
+
   async function restore() {
     const file = await chooseFile({ extensions: ['.json'], description: 'Backup file', id: 'remetra-backup' })
     if (!file) return
@@ -66,14 +77,15 @@ export function useBackup() {
     told.value = `${counted(added, 'session was', 'sessions were')} added. ${counted(same, 'was', 'were')} there already${log}. ${counted(items, 'item of gear was', 'items of gear were')} added. Nothing was overwritten.`
   }
 
-  return { isDue, later, look, save, restore, told, refusal, busy }
+  return { isDue, later, look, save, saveChosen, restore, told, refusal, busy }
 }
 
 const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`
 
 function describeSaved({ sessions, items, hasPractice, left }: SavedBackup): string {
   const practice = hasPractice ? ', and the trainer’s progress' : ''
-  const saved = `In the file: ${counted(sessions, 'session')}, ${counted(items, 'item')} of gear${practice}.`
+  const gear = items > 0 ? `, ${counted(items, 'item')} of gear` : ''
+  const saved = `In the file: ${counted(sessions, 'session')}${gear}${practice}.`
   if (left.length === 0) return saved
   const names = left
     .slice(0, 5)

@@ -1,7 +1,9 @@
-import { computed, nextTick, ref } from 'vue'
-import { freeGearId } from '#core/chain/remedies'
-import type { Gear, StructureChange } from '#core/session'
-import { applyChanges, fitStrip, isBus, nextName, socketOf, traitsOf } from '#core/session'
+import { computed, nextTick, ref, shallowRef } from 'vue'
+import { freeGearId } from '#core/checks/remedies'
+import type { Gear } from '#core/model'
+import type { StructureChange } from '#core/edits'
+import { applyChanges, fitStrip } from '#core/edits'
+import { isBus, nextName, socketOf, traitsOf } from '#core/model'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
 import { useViewStore } from '~/stores/view'
@@ -13,8 +15,8 @@ export type Picking = { do: 'insert'; index: number } | { do: 'replace'; stage: 
 const picking = ref<Picking | null>(null)
 const updating = ref<Gear | null>(null)
 const addingStrip = ref(false)
-/** The stage for which a specification sheet is being pasted. */
-const pasting = ref<string | null>(null)
+/** The stage whose data sheet is being read, with what was brought of it. */
+const pasting = shallowRef<{ stage: string; brought: string | File | null } | null>(null)
 /** Why the last change of the chain was not taken, or what it led to. */
 const told = ref<string | null>(null)
 
@@ -82,7 +84,7 @@ export function useChainEdit() {
     return (fitting.find((input) => !taken.has(socketOf(gear, input.id))) ?? fitting[0])?.id ?? null
   }
 
-  /** Puts the chosen box where it was picked for; one from the shelf or a blank one comes as a copy. What it makes unfit is mended. */
+  /** Puts the chosen box where it was picked for; one from the shelf or a blank one comes as a copy. What it makes unfit is fixed. */
   function pick(gear: Gear, from: 'session' | 'shelf' | 'blank') {
     const { value } = picking
     const session = store.committed

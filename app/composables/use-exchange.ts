@@ -1,10 +1,11 @@
 import { ref } from 'vue'
 import { useRouter } from '#imports'
-import type { Fault } from '#core/session'
+import type { Fault } from '#core/files'
 import { useLibraryStore } from '~/stores/library'
 import { latePart } from '~/stores/late-part'
 import { useSessionStore } from '~/stores/session'
 import { sessionBlob } from './session-blob'
+import { asFileName } from './file-name'
 import { chooseFile as choose, saveFile } from './file-access'
 
 export interface Refusal {
@@ -54,17 +55,10 @@ export function useExchange() {
     await saveFile(
       await sessionBlob(open.committed, open.key),
       'application/json',
-      `${fileName(open.committed.name)}.session.json`,
+      `${asFileName(open.committed.name)}.session.json`,
       'remetra',
     )
   }
 
   return { refusal, importText, importFile, chooseFile, exportOpen }
 }
-
-const fileName = (name: string) =>
-  name
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 60) || 'session'

@@ -1,7 +1,7 @@
 import type { Ref } from 'vue'
 import { onScopeDispose, ref } from 'vue'
 import { nearestGain } from '#core/chain/settable-gain'
-import { applyChanges } from '#core/session'
+import { applyChanges } from '#core/edits'
 import { inGesture } from '~/stores/gesture'
 import { useSessionStore } from '~/stores/session'
 import type { Turned } from './turned'

@@ -1,7 +1,7 @@
 import { formatISO } from 'date-fns'
 import { ref } from 'vue'
-import type { Log, Mark, MarkHead, Session, Take } from '#core/session'
-import { headOf } from '#core/session/stored-mark'
+import type { Log, Mark, MarkHead, Session, Take } from '#core/model'
+import { headOf } from '#core/files/stored-mark'
 import { useLogStore } from '~/stores/log'
 import { useSessionStore } from '~/stores/session'
 

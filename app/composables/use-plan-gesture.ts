@@ -1,8 +1,10 @@
 import { ref, watch } from 'vue'
 import type { PlannedSetting } from '#core/plan/as-change'
 import { asChange } from '#core/plan/as-change'
-import type { Session } from '#core/session'
-import { applySettings, partnerOf } from '#core/session'
+import type { Session } from '#core/model'
+import { applySettings, partnerOf } from '#core/edits'
+import { readEdited } from '#core/files'
+import { nextTask } from '~/stores/next-task'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
@@ -56,7 +58,13 @@ export function usePlanGesture() {
   async function apply(scope: PlanScope) {
     await store.fetchPlanner()
     const settings = settingsFor(scope)
-    store.edit(LABEL, (session) => applySettings(session, settings.map(asChange)))
+    const { committed } = store
+    if (!committed) return
+    const set = (session: Session) => applySettings(session, settings.map(asChange))
+    // A desk of 64 strips is read in one task and shown in the next.
+    const read = readEdited(committed, set(committed))
+    await nextTask()
+    store.edit(LABEL, (session) => (session === committed && read.ok ? read.session : set(session)))
     applied.value = { settings }
   }
   function takeBack() {

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
-import type { ResolvedDigitalInput, ResolvedInput } from '#core/chain/resolve'
-import { analogueInput } from '#core/session'
+import type { ResolvedDigitalInput, ResolvedInput } from '#core/resolved/resolve'
+import { analogueInput } from '#core/model'
 import { useViewStore } from '~/stores/view'
 import { useStageEdit } from './use-stage-edit'
 

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { withPart } from '#core/session'
+import { withPart } from '#core/edits'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 

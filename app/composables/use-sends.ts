@@ -1,6 +1,7 @@
 import { computed } from 'vue'
-import type { Feed, Strip } from '#core/session'
-import { applyChanges, feedFrom, feedsOf, isBus, withoutFeed } from '#core/session'
+import type { Feed, Strip } from '#core/model'
+import { applyChanges, withoutFeed } from '#core/edits'
+import { feedFrom, feedsOf, isBus } from '#core/model'
 import { db } from '#core/units'
 import { useSessionStore } from '~/stores/session'
 

@@ -1,18 +1,9 @@
 import { shallowRef } from 'vue'
 import { phantomChanges, phantomUses } from '#core/chain/phantom'
-import { gearById, resolveStrip } from '#core/chain/resolve'
-import type {
-  AnalogueInput,
-  Change,
-  GearKind,
-  GearOf,
-  SettingName,
-  SettingValue,
-  Session,
-  Stage,
-  Gear,
-} from '#core/session'
-import { settleSettings, alsoIn, applyChanges, editGear, editInput, editStrip, isUnit, withOwnBox } from '#core/session'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
+import type { AnalogueInput, GearKind, GearOf, SettingName, SettingValue, Session, Stage, Gear } from '#core/model'
+import type { Change } from '#core/edits'
+import { settleSettings, alsoIn, applyChanges, editGear, editInput, editStrip, isUnit, withOwnBox } from '#core/edits'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
@@ -88,7 +79,7 @@ export function useStageEdit() {
     /** What was just changed is to be so in this strip only: the others keep the box as it was. */
     onlyHere: (stage: string, shared?: Gear) => {
       sharedEdit.value = null
-      return store.edit('A box of its own', (session) => withOwnBox(session, strip(), stage, shared))
+      return store.edit('A device of its own', (session) => withOwnBox(session, strip(), stage, shared))
     },
     sharedEdit,
 

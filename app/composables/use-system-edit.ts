@@ -1,5 +1,6 @@
-import type { Monitor, PlainPart, System } from '#core/session'
-import { withPart } from '#core/session'
+import type { Monitor, System } from '#core/model'
+import type { PlainPart } from '#core/edits'
+import { withPart } from '#core/edits'
 import { useStageEdit } from './use-stage-edit'
 
 /** Edits of what all strips share – rate, buffer, driver, measurements – and of one strip's monitoring. */

@@ -1,4 +1,5 @@
-import { useVirtualizer } from '@tanstack/vue-virtual'
+import type { Virtualizer } from '@tanstack/vue-virtual'
+import { measureElement, useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, ref } from 'vue'
 
 /**
@@ -15,7 +16,16 @@ export function useVirtualList<T extends { id: string }>(items: () => readonly T
       getScrollElement: () => scroller.value,
       estimateSize: () => usual,
       getItemKey: (i: number) => items()[i]?.id ?? i,
-      overscan: 8,
+      overscan: 4,
+      // A new entry is taken as usual until the browser reports its height: asking each at once lays the page out once for each.
+      measureElement: (
+        element: Element,
+        entry: ResizeObserverEntry | undefined,
+        virtual: Virtualizer<HTMLElement, Element>,
+      ) =>
+        entry
+          ? measureElement(element, entry, virtual)
+          : (virtual.measurementsCache[virtual.indexFromElement(element)]?.size ?? usual),
     })),
   )
   const shown = computed(() =>

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal'
-import { BackupReader, backupHead, backupSession, backupTail } from '#core/session/backup'
-import type { BackupSession, Fault } from '#core/session'
+import { BackupReader, backupHead, backupSession, backupTail } from '#core/files/backup'
+import type { BackupSession, Fault } from '#core/files'
 import type { Aside } from './aside'
 import type { RemetraDatabase } from './database'
 import { LogRepository } from './log-repository'
@@ -18,17 +18,28 @@ export interface SavedBackup {
   left: { name: string; why: Aside['why'] }[]
 }
 
-/** Everything that can be read, as the parts of one file; what cannot is named. */
-export async function saveBackup(database: RemetraDatabase, on: string): Promise<SavedBackup> {
+/**
+ * Everything that can be read, as the parts of one file; what cannot is named.
+ * @param only these sessions, without the shelf and the trainer’s progress
+ */
+export async function saveBackup(
+  database: RemetraDatabase,
+  on: string,
+  only?: readonly string[],
+): Promise<SavedBackup> {
   const sessions = new SessionRepository(database)
   const parts: BlobPart[] = [...backupHead(on)]
   const left: Aside[] = []
   let count = 0
-  for (const key of await sessions.keys()) {
+  for (const key of only ?? (await sessions.keys())) {
     const found = await sessions.whole(key)
     left.push(...found.aside)
     // As a blob each, so that they need not be in memory together.
     if (found.session) parts.push(new Blob([backupSession(found.session, count++ === 0)]))
+  }
+  if (only) {
+    parts.push(backupTail({ shelf: [], trainer: undefined }))
+    return savedBackup(parts, count, 0, false, left)
   }
   const shelf = await new ShelfRepository(database).list()
   const { progress, seconds, aside } = await new TrainerRepository(database).read()
@@ -36,14 +47,22 @@ export async function saveBackup(database: RemetraDatabase, on: string): Promise
   const items = shelf.rows.filter(({ deletedAt }) => deletedAt === 0).map(({ item }) => item)
   const hasPractice = progress.length > 0
   parts.push(backupTail({ shelf: items, trainer: hasPractice ? { progress, seconds } : undefined }))
-  return {
-    file: new Blob(parts, { type: 'application/json' }),
-    sessions: count,
-    items: items.length,
-    hasPractice,
-    left: left.map(({ name, why }) => ({ name, why })),
-  }
+  return savedBackup(parts, count, items.length, hasPractice, left)
 }
+
+const savedBackup = (
+  parts: BlobPart[],
+  sessions: number,
+  items: number,
+  hasPractice: boolean,
+  left: readonly Aside[],
+): SavedBackup => ({
+  file: new Blob(parts, { type: 'application/json' }),
+  sessions,
+  items,
+  hasPractice,
+  left: left.map(({ name, why }) => ({ name, why })),
+})
 
 export type RestoredBackup =
   { ok: true; added: number; same: number; logged: number; items: number } | { ok: false; faults: Fault[] }

@@ -56,6 +56,7 @@ export const sessionRepository = {
   watch: lateWatch(({ sessionRepository: it }) => it.watch.bind(it)),
   watchList: lateWatch(({ sessionRepository: it }) => it.watchList.bind(it)),
 }
+export type { SessionAbout } from './session-about'
 export type SessionStorage = typeof sessionRepository
 
 export const shelfRepository = {
@@ -79,7 +80,7 @@ export const logRepository = {
 
 export const trainerRepository = {
   read: late(({ trainerRepository: it }) => it.read.bind(it)),
-  put: late(({ trainerRepository: it }) => it.put.bind(it)),
+  learn: late(({ trainerRepository: it }) => it.learn.bind(it)),
   addBack: late(({ trainerRepository: it }) => it.addBack.bind(it)),
   addTime: late(({ trainerRepository: it }) => it.addTime.bind(it)),
   clear: late(({ trainerRepository: it }) => it.clear.bind(it)),

@@ -1,5 +1,5 @@
-import type { Session } from '#core/session'
-import { readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { readSession } from '#core/files'
 import type { SessionRow, Step } from './database'
 
 /** What opening a kept session gave. */

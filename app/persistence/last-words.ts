@@ -1,5 +1,5 @@
-import type { Session } from '#core/session'
-import { readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { readSession } from '#core/files'
 
 /**
  * What was committed in the moment in which the page went away: the database answers later than that, the browser’s local storage at

@@ -1,5 +1,5 @@
-import type { Session } from '#core/session'
-import { readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { readSession } from '#core/files'
 import { isNewer } from './aside'
 import type { LogRepository } from './log-repository'
 import { contentOf, fileOf, folderOf, writeTo } from './own-files'

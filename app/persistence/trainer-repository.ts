@@ -1,6 +1,6 @@
 import { liveQuery } from 'dexie'
 import type { Progress } from '#core/trainer/schedule'
-import { practiceShape, progressShape } from '#core/session'
+import { practiceShape, progressShape } from '#core/files'
 import type { Aside } from './aside'
 import { ROW_VERSION, aside, isNewer } from './aside'
 import type { RemetraDatabase } from './database'
@@ -35,11 +35,14 @@ export class TrainerRepository {
     return { progress, seconds, aside: left }
   }
 
-  /** A record of a newer version stays as it is. */
-  async put(progress: Progress): Promise<void> {
+  /** Takes a result in beside what is stored, which another tab may have changed; a record of a newer version stays as it is. */
+  async learn(kind: string, result: (known: Progress | undefined) => Progress): Promise<void> {
     const { trained } = this.database
     await this.database.transaction('rw', trained, async () => {
-      if (!isNewer(await trained.get(progress.kind))) await trained.put({ ...progress, version: ROW_VERSION })
+      const row = await trained.get(kind)
+      if (isNewer(row)) return
+      const { version: _, ...known } = row ?? {}
+      await trained.put({ ...result(progressShape.safeParse(known).data), version: ROW_VERSION })
     })
   }
 

@@ -20,7 +20,7 @@ export interface Work {
 export const useBenchStore = defineStore('bench', () => {
   const store = useSessionStore()
   const view = useViewStore()
-  const page = ref('recording')
+  const page = ref('start')
   const choice = ref<BenchChoice>({})
   /** Which of the simulated interfaces it is: each is another unit of the make. */
   const simulatedNumber = ref(1)

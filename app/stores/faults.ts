@@ -3,8 +3,9 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import type { Answers, CheckId } from '#core/diagnosis/checks'
 import type { Diagnosis } from '#core/diagnosis/diagnose'
+import type { Prone } from '#core/diagnosis/prone'
 import type { SymptomId, When } from '#core/diagnosis/symptom'
-import type { Session } from '#core/session'
+import type { Session } from '#core/model'
 import type { DiagnoseMessage, DiagnoseTask } from '~/workers/diagnose.worker'
 import { useSessionStore } from './session'
 import { useViewStore } from './view'
@@ -18,9 +19,9 @@ interface Search {
   /** What recordings said, in words. */
   heard: string[]
   /** What was set, and what to look at once more. */
-  mended: { title: string; after: string } | null
+  fixed: { title: string; after: string } | null
 }
-const nothing = (): Search => ({ symptoms: [], everywhere: false, when: null, answers: {}, heard: [], mended: null })
+const nothing = (): Search => ({ symptoms: [], everywhere: false, when: null, answers: {}, heard: [], fixed: null })
 
 /** The search for a fault in the open session: what is complained of, what was checked, and what that makes likely. */
 export const useFaultsStore = defineStore('faults', () => {
@@ -33,6 +34,8 @@ export const useFaultsStore = defineStore('faults', () => {
   }
 
   const diagnosis = shallowRef<Diagnosis | null>(null)
+  /** What the chain invites, while nothing is complained of. */
+  const prone = shallowRef<Prone[]>([])
   const working = ref(false)
   const trouble = ref<string | null>(null)
   const worker = new Worker(new URL('../workers/diagnose.worker.ts', import.meta.url), { type: 'module' })
@@ -43,8 +46,8 @@ export const useFaultsStore = defineStore('faults', () => {
   function ask() {
     const { symptoms, when, answers } = search.value
     asked++
-    if (!store.committed || symptoms.length === 0) {
-      diagnosis.value = null
+    if (symptoms.length === 0) diagnosis.value = null
+    if (!store.committed) {
       working.value = false
       return
     }
@@ -64,6 +67,7 @@ export const useFaultsStore = defineStore('faults', () => {
     working.value = false
     trouble.value = 'failed' in data ? `The causes could not be worked out: ${data.failed}.` : null
     if ('diagnosis' in data) diagnosis.value = data.diagnosis
+    if ('prone' in data) prone.value = data.prone
   }
   worker.onerror = () => {
     working.value = false
@@ -75,12 +79,13 @@ export const useFaultsStore = defineStore('faults', () => {
     search,
     strip,
     diagnosis,
+    prone,
     working,
     trouble,
     toggle: (id: SymptomId) => {
       const { symptoms } = search.value
       const next = symptoms.includes(id) ? symptoms.filter((each) => each !== id) : [...symptoms, id]
-      change({ symptoms: next, mended: null })
+      change({ symptoms: next, fixed: null })
     },
     look: (everywhere: boolean) => change({ everywhere }),
     happens: (when: When | null) => change({ when }),
@@ -97,7 +102,7 @@ export const useFaultsStore = defineStore('faults', () => {
     },
     heard: (answers: Answers, says: string[]) =>
       change({ answers: { ...search.value.answers, ...answers }, heard: says }),
-    mended: (title: string, after: string) => change({ mended: { title, after } }),
+    fixed: (title: string, after: string) => change({ fixed: { title, after } }),
     beginAnew: () => change(nothing()),
   }
 })

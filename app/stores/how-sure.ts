@@ -42,6 +42,7 @@ export const useHowSureStore = defineStore('how-sure', () => {
   const current = computed(() => (answer.value?.key === store.key ? answer.value : null))
   return {
     told,
+    isKnown: computed(() => current.value !== null),
     next: computed(() => current.value?.next ?? []),
     readings: computed(() => current.value?.readings ?? []),
     inputs: computed(() => current.value?.uncertainty.inputs ?? []),

@@ -2,8 +2,10 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { demoSession } from '#demo/index'
 import { asChange } from '#core/plan/as-change'
-import type { Log, Session } from '#core/session'
-import { applySettings, blankSession, nextName, readSession } from '#core/session'
+import type { Log, Session } from '#core/model'
+import { applySettings, blankSession } from '#core/edits'
+import { nextName } from '#core/model'
+import { readSession } from '#core/files'
 import type { SecondCopy, SessionRow } from '~/persistence'
 import {
   describeStorageTrouble,
@@ -25,7 +27,7 @@ import type { Shown } from './session'
 import { useSessionStore } from './session'
 
 export { RESTORABLE_DAYS } from '~/persistence'
-export type { Aside, AsideRow } from '~/persistence'
+export type { Aside, AsideRow, SessionAbout } from '~/persistence'
 export type SessionSummary = SessionRow
 
 const LAST_OPEN = 'last-open'

@@ -2,16 +2,22 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import type { Table } from '#core/log/sheets'
+import { runSheetTable } from '#core/log/run-sheet-table'
 import { recallTable, stageBoxTable, takeTable } from '#core/log/sheets'
+import type { Session } from '#core/model'
+import { runSheet } from '#core/soundcheck/run-sheet'
+import type { Step } from '#core/soundcheck/step'
 import { useLogStore } from './log'
 import { useSessionStore } from './session'
+import { useSoundcheckStore } from './soundcheck'
 
 export const logPages = ['takes', 'recall', 'compare', 'sheets'] as const
 export type LogPage = (typeof logPages)[number]
-export const logSheets = ['recall', 'stage-box', 'takes'] as const
+export const logSheets = ['recall', 'run-sheet', 'stage-box', 'takes'] as const
 export type LogSheet = (typeof logSheets)[number]
 export const sheetTitles: Record<LogSheet, string> = {
   'recall': 'Recall sheet',
+  'run-sheet': 'Run sheet',
   'stage-box': 'Stage box list',
   'takes': 'Take log',
 }
@@ -20,6 +26,7 @@ export const sheetTitles: Record<LogSheet, string> = {
 export const useLogViewStore = defineStore('log-view', () => {
   const store = useSessionStore()
   const log = useLogStore()
+  const soundcheck = useSoundcheckStore()
   const page = ref<LogPage>('takes')
   const sheet = ref<LogSheet>('recall')
   /** Id of a mark; `null` for the session as it stands. */
@@ -29,11 +36,12 @@ export const useLogViewStore = defineStore('log-view', () => {
   const marks = computed(() => log.log.marks.filter(({ struck }) => !struck).reverse())
   const mark = computed(() => marks.value.find(({ id }) => id === wantedMark.value) ?? marks.value[0] ?? null)
 
+  const sessionOf = (id: string) => log.open(id)?.session ?? null
   /** The session of a mark, or as it stands, with its evaluation. */
   function stateOf(id: string | null) {
     if (id === null)
       return store.committed && store.evaluation ? { session: store.committed, evaluation: store.evaluation } : null
-    const session = log.open(id)?.session
+    const session = sessionOf(id)
     return session ? { session, evaluation: evaluateSession(session) } : null
   }
   const sheetSession = computed(() => stateOf(sheetOf.value)?.session ?? store.committed)
@@ -42,10 +50,20 @@ export const useLogViewStore = defineStore('log-view', () => {
     const of = sheetMark.value
     return `${sheetTitles[sheet.value]}: ${sheetSession.value?.name ?? ''}${of && sheet.value !== 'takes' ? `, “${of.name}”` : ''}`
   })
+  /** As it stands with its plan; that of a mark as it stood. */
+  function stepsOf(session: Session): Step[] {
+    if (session === store.committed) return soundcheck.steps
+    return runSheet(session, evaluateSession(session))
+  }
+  const TABLES: Record<LogSheet, (session: Session) => Table> = {
+    'recall': recallTable,
+    'run-sheet': (session) => runSheetTable(session, stepsOf(session)),
+    'stage-box': stageBoxTable,
+    'takes': (session) => takeTable(log.log, session),
+  }
   const table = computed<Table>(() => {
-    if (!sheetSession.value) return []
-    if (sheet.value === 'recall') return recallTable(sheetSession.value)
-    return sheet.value === 'stage-box' ? stageBoxTable(sheetSession.value) : takeTable(log.log, sheetSession.value)
+    const session = sheetSession.value
+    return session ? TABLES[sheet.value](session) : []
   })
 
   return {
@@ -54,6 +72,8 @@ export const useLogViewStore = defineStore('log-view', () => {
     sheetOf,
     marks,
     mark,
+    wantedMark,
+    sessionOf,
     stateOf,
     sheetSession,
     sheetMark,

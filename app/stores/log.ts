@@ -2,11 +2,12 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { LogEntry } from '#core/log/entries'
 import { lastMark, logOf, nextTakeNumber, standsAs } from '#core/log/entries'
-import type { Log, Mark, MarkHead, Session, Take } from '#core/session'
-import { readSession } from '#core/session'
-import { headOf, sessionAsStored } from '#core/session/stored-mark'
+import type { Log, Mark, MarkHead, Session, Take } from '#core/model'
+import { readSession } from '#core/files'
+import { headOf, sessionAsStored } from '#core/files/stored-mark'
 import type { Aside, NewLogEntry } from '~/persistence'
 import { describeStorageTrouble, logRepository, newKey } from '~/persistence'
+import { nextTask } from './next-task'
 import { useSessionStore } from './session'
 import { logTrouble, unlogged } from './unlogged'
 
@@ -36,10 +37,13 @@ export const useLogStore = defineStore('log', () => {
       kept.value = []
       aside.value = []
       if (key === null) return
-      stop = logRepository.watch(
+      let watched = true
+      const end = logRepository.watch(
         key,
-        (added) => {
-          if (store.key !== key) return
+        async (added) => {
+          // A long log is read in one task and shown in the next.
+          await nextTask()
+          if (!watched) return
           kept.value = [...kept.value, ...added.entries]
           if (added.aside.length > 0) aside.value = [...aside.value, ...added.aside]
         },
@@ -47,6 +51,10 @@ export const useLogStore = defineStore('log', () => {
           trouble.value = describeStorageTrouble(error)
         },
       )
+      stop = () => {
+        watched = false
+        end()
+      }
     },
     { immediate: true },
   )

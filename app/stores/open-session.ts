@@ -1,7 +1,8 @@
 import equal from 'fast-deep-equal'
 import { computed, ref, shallowRef } from 'vue'
-import type { Session } from '#core/session'
-import { readSession, share } from '#core/session'
+import type { Session } from '#core/model'
+import { readEdited } from '#core/files'
+import { share } from '#core/model'
 import type { Opening, SessionStorage, SessionRow, Step } from '~/persistence'
 import { ConflictError, GoneError, NewerDataError, describeStorageTrouble } from '~/persistence'
 
@@ -161,11 +162,10 @@ export class OpenSession {
    * @returns what is wrong with the change, in words, and then nothing was changed; `null` where it was taken
    */
   edit(label: string, change: (session: Session) => Session, gesture: string | null = null): string | null {
-    // As it would stand in a file: a key that holds nothing is none.
-    const reading = readSession(JSON.parse(JSON.stringify(change(this.committed.value))))
+    const reading = readEdited(this.committed.value, change(this.committed.value))
     if (!reading.ok) return reading.faults[0]?.message ?? 'This cannot be.'
     const next = share(this.committed.value, reading.session)
-    if (next !== this.committed.value && !equal(next, this.committed.value)) this.commit(label, next, gesture)
+    if (next !== this.committed.value) this.commit(label, next, gesture)
     return null
   }
 

@@ -1,7 +1,6 @@
 import { shallowRef, toRaw, watch } from 'vue'
-import type { Plan } from '#core/plan/plan-session'
-import type { Session } from '#core/session'
-import type { PlanWork } from '~/workers/plan.worker'
+import type { Session } from '#core/model'
+import type { PlanForPage, PlanWork } from '~/workers/plan.worker'
 import { tellLateTrouble } from './late-part'
 import { WorkerLink } from './worker-link'
 
@@ -10,7 +9,7 @@ import { WorkerLink } from './worker-link'
  * the last is planned.
  */
 export function usePlanning(session: () => Session | null) {
-  const planned = shallowRef<{ session: Session; plan: Plan } | null>(null)
+  const planned = shallowRef<{ session: Session; plan: PlanForPage } | null>(null)
   const planner = new WorkerLink<PlanWork>(
     'planner',
     () => new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' }),
@@ -22,7 +21,7 @@ export function usePlanning(session: () => Session | null) {
     for (let wanted = session(); wanted && planned.value?.session !== wanted; wanted = session()) {
       const now = wanted
       try {
-        planned.value = { session: now, plan: await planner.ask<Plan>((remote) => remote.plan(toRaw(now))) }
+        planned.value = { session: now, plan: await planner.ask<PlanForPage>((remote) => remote.plan(toRaw(now))) }
       } catch (error) {
         tellLateTrouble(error)
         return

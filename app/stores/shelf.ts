@@ -1,8 +1,9 @@
 import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { Gear } from '#core/session'
-import { nextId, nextName, readGear } from '#core/session'
+import type { Gear } from '#core/model'
+import { nextId, nextName } from '#core/model'
+import { readGear } from '#core/files'
 import type { Aside, Shelf, ShelfRow } from '~/persistence'
 import { describeStorageTrouble, shelfRepository } from '~/persistence'
 

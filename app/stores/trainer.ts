@@ -2,8 +2,9 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, triggerRef } from 'vue'
 import type { CauseId } from '#core/diagnosis/causes'
 import type { CheckId } from '#core/diagnosis/checks'
-import type { Change, Session } from '#core/session'
-import { applyChanges } from '#core/session'
+import type { Change } from '#core/edits'
+import type { Session } from '#core/model'
+import { applyChanges } from '#core/edits'
 import type { Drill, DrillKind } from '#core/trainer/drill'
 import { drillOf, scoreDrill } from '#core/trainer/drill'
 import type { Exercise, Grade } from '#core/trainer/exercise'
@@ -22,8 +23,8 @@ export interface Running {
   session: Session
   checks: { check: CheckId; outcome: string }[]
   found: CauseId[]
-  mended: CauseId[]
-  wrong: { causes: CauseId[]; mends: CauseId[] }
+  fixed: CauseId[]
+  wrong: { causes: CauseId[]; fixes: CauseId[] }
   shown: boolean
   score: Score | null
 }
@@ -77,15 +78,13 @@ export const useTrainerStore = defineStore('trainer', () => {
     if (seconds > 0 && seconds < AWAY) trainerRepository.addTime(today(), seconds).catch(failed)
   }
   function keep(kind: string, points: number, good: boolean) {
-    const next = after(
+    const result = (known: Progress | undefined) => after(known, kind, points, good, today())
+    const [known, others] = [
       progress.value.find((each) => each.kind === kind),
-      kind,
-      points,
-      good,
-      today(),
-    )
-    progress.value = [...progress.value.filter((each) => each.kind !== kind), next]
-    trainerRepository.put(next).catch(failed)
+      progress.value.filter((each) => each.kind !== kind),
+    ]
+    progress.value = [...others, result(known)]
+    trainerRepository.learn(kind, result).catch(failed)
   }
 
   function begin(kind: string | null = null) {
@@ -101,8 +100,8 @@ export const useTrainerStore = defineStore('trainer', () => {
       session: exercise.session,
       checks: [],
       found: [],
-      mended: [],
-      wrong: { causes: [], mends: [] },
+      fixed: [],
+      wrong: { causes: [], fixes: [] },
       shown: false,
       score: null,
     }
@@ -114,7 +113,7 @@ export const useTrainerStore = defineStore('trainer', () => {
   function check(id: CheckId) {
     const now = running.value
     if (!now || now.score) return
-    const outcome = outcomeOf(now.exercise, viewOf(now.session, now.exercise.strip), id, now.mended)
+    const outcome = outcomeOf(now.exercise, viewOf(now.session, now.exercise.strip), id, now.fixed)
     change({ checks: [...now.checks.filter((each) => each.check !== id), { check: id, outcome }] })
   }
   const turn = (changes: readonly Change[]) =>
@@ -129,15 +128,15 @@ export const useTrainerStore = defineStore('trainer', () => {
     else change({ wrong: { ...now.wrong, causes: [...new Set([...now.wrong.causes, cause])] } })
     return right
   }
-  function mend(fault: CauseId, chosen: CauseId) {
+  function fix(fault: CauseId, chosen: CauseId) {
     const now = running.value
     if (!now) return
     if (fault !== chosen) {
-      change({ wrong: { ...now.wrong, mends: [...new Set([...now.wrong.mends, chosen])] } })
+      change({ wrong: { ...now.wrong, fixes: [...new Set([...now.wrong.fixes, chosen])] } })
       return
     }
-    change({ mended: [...now.mended, fault] })
-    if (now.exercise.faults.every(({ cause }) => cause === fault || now.mended.includes(cause))) finish(false)
+    change({ fixed: [...now.fixed, fault] })
+    if (now.exercise.faults.every(({ cause }) => cause === fault || now.fixed.includes(cause))) finish(false)
   }
   function finish(shown: boolean) {
     const now = running.value
@@ -149,7 +148,7 @@ export const useTrainerStore = defineStore('trainer', () => {
       checks: checks.length,
       fewest: exercise.faults.reduce((sum, _, i) => sum + shortestWay(exercise, i).checks.length, 0),
       wrongCauses: wrong.causes.length,
-      wrongMends: wrong.mends.length,
+      wrongFixes: wrong.fixes.length,
       // Only what was turned is judged in decibels, and only where it made matters worse than it stood or left it wrong.
       off: turned === null || before === null ? null : turned,
       shown,
@@ -196,7 +195,7 @@ export const useTrainerStore = defineStore('trainer', () => {
     check,
     turn,
     name,
-    mend,
+    fix,
     show: () => finish(true),
     leave: () => {
       running.value = null

@@ -22,7 +22,7 @@ export const useViewStore = defineStore('view', () => {
     sureness.value ??= (await latePart(() => import('./how-sure')))?.useHowSureStore() ?? null
   }
   /** Whether the section shows how far its edges may be off. */
-  const showsDoubt = ref(true)
+  const showsSpread = ref(true)
   const wanted = ref<string | null>(null)
   const stage = ref<string | null>(null)
   const reading = ref<SectionReading>('ceiling')
@@ -51,9 +51,9 @@ export const useViewStore = defineStore('view', () => {
     fetchHowSure,
     sureness,
     sure,
-    showsDoubt,
-    toggleDoubt: () => {
-      showsDoubt.value = !showsDoubt.value
+    showsSpread,
+    toggleSpread: () => {
+      showsSpread.value = !showsSpread.value
     },
     reading,
     nextReading,

@@ -1,11 +1,11 @@
-import type { Session } from '#core/session'
+import type { Session } from '#core/model'
 import { inferReadings } from '#core/soundcheck/infer'
 import type { InferredReading } from '#core/soundcheck/inferred'
 import { drawsFor, withDrawn } from '#core/uncertainty/intervals'
 import type { NextMeasurement } from '#core/uncertainty/next'
 import { whatNext } from '#core/uncertainty/next'
 import type { Uncertainty } from '#core/uncertainty/uncertainty'
-import { doubtsOf, uncertaintyFrom } from '#core/uncertainty/uncertainty'
+import { propagate, uncertaintyFrom } from '#core/uncertainty/uncertainty'
 
 export interface HowSureTask {
   id: number
@@ -26,7 +26,7 @@ const BEFORE_DRAWS = 1500
 let newest = 0
 
 async function answer({ id, session }: HowSureTask) {
-  const doubts = doubtsOf(session)
+  const doubts = propagate(session)
   const next = whatNext(doubts)
   const uncertainty = uncertaintyFrom(doubts)
   const readings = inferReadings(doubts)

@@ -1,6 +1,6 @@
-import { gearById, resolveStrip } from '../chain/resolve'
-import type { AnalogueInput, AudioInterface, Session } from '../session'
-import { inForce } from '../session'
+import { gearById, resolveStrip } from '../resolved/resolve'
+import type { AnalogueInput, AudioInterface, Session } from '../model'
+import { inForce } from '../model'
 import type { Bench } from './procedure'
 
 /** What is chosen to stand on the bench; anything left out or gone is replaced by the first of its kind. */

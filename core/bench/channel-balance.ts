@@ -1,6 +1,6 @@
 import type { Balance } from '../measure/balance'
 import { mean } from '../numeric/statistics'
-import { fields, inForce } from '../session'
+import { fields, inForce } from '../model'
 import { formatDecimal } from '../units'
 import { onChannels } from './connect'
 import { keepForInput, knownOf, measurement, methodOf } from './keep'
@@ -30,7 +30,7 @@ export const channelBalance: Procedure<'balance'> = {
   guide: ({ output, input, second }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [
-      `One cable from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}; or the same cable first to the one and then to the other, and the two recordings laid side by side.`,
+      `One cable from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}. Or connect the same cable first to the one, then to the other, and lay the two recordings side by side.`,
     ],
     set: [
       'Both inputs at the same gain, pads and low cuts alike.',
@@ -69,7 +69,7 @@ export const channelBalance: Procedure<'balance'> = {
       ...(Math.abs(value - ownDifference) > SET_ALIKE
         ? [
             stop(
-              `${formatDecimal(Math.abs(value), 1)} dB is no imbalance of two inputs that are set alike. Check gains and pads, and that both are fed the same way: one leg of a balanced lead gives 6 dB less.`,
+              `${formatDecimal(Math.abs(value), 1)} dB is no imbalance of two inputs that are set alike. Check gains and pads, and that both are fed the same way: one leg of a balanced cable gives 6 dB less.`,
             ),
           ]
         : []),

@@ -1,13 +1,13 @@
 import { noiseCrossover } from '../chain/input-gain'
-import { einExcess, einWeighted } from '../chain/noise'
+import { einExcess, einWeighted } from '../resolved/equivalent-input-noise'
 import { powerSum } from '../numeric/power'
 import { estimateRoundTrip, modelRoundTrip } from '../latency/round-trip'
-import type { AnalogueInput, AudioInterface, InterfaceOutput, Session, System } from '../session'
-import { inForce, inputSpecs, latencySpecs, outputSpecs } from '../session'
+import type { AnalogueInput, AudioInterface, InterfaceOutput, Session, System } from '../model'
+import { inForce, inputSpecs, latencySpecs, outputSpecs } from '../model'
 import { inForceAs } from '../uncertainty/input'
 import { dbu, formatShort } from '../units'
 import { analogueInputs } from './bench'
-import { figureDoubt } from './row-doubt'
+import { figureSpread } from './row-spread'
 
 /** One thing that units are compared by. */
 export interface ComparedRow {
@@ -78,7 +78,7 @@ export function compareUnits(
       printed: printed(each) ?? null,
       measured: measured(each) ?? null,
       u: Math.hypot(
-        rowDoubt(each, (one) => measured(one) ?? printed(one)),
+        rowSpread(each, (one) => measured(one) ?? printed(one)),
         besides(each),
       ),
     })),
@@ -157,7 +157,7 @@ export function compareUnits(
             )
             return source === 'model' ? null : milliseconds
           },
-          ({ unit }) => measuredDoubt(unit, unit.id === driver ? session.system : namedOnly(session.system), frames),
+          ({ unit }) => measuredSpread(unit, unit.id === driver ? session.system : namedOnly(session.system), frames),
         ),
       ),
     ],
@@ -165,20 +165,20 @@ export function compareUnits(
 }
 
 /** How well a row’s value in force is known: by the input’s figures, the output’s and the unit’s delays. */
-function rowDoubt(each: Compared, value: (each: Compared) => number | null | undefined): number {
+function rowSpread(each: Compared, value: (each: Compared) => number | null | undefined): number {
   const { unit, input, output } = each
-  const ofInput = figureDoubt(each, value, inForce(input) as never, input, inputSpecs, (one, spec, to) => ({
+  const ofInput = figureSpread(each, value, inForce(input) as never, input, inputSpecs, (one, spec, to) => ({
     ...one,
     input: inForceAs(one.input, spec, to),
   }))
   const ofOutput = output
-    ? figureDoubt(each, value, inForce(output) as never, output, outputSpecs, (one, spec, to) => ({
+    ? figureSpread(each, value, inForce(output) as never, output, outputSpecs, (one, spec, to) => ({
         ...one,
         output: one.output && inForceAs(one.output, spec, to),
       }))
     : 0
   const ofDelays = unit.latency
-    ? figureDoubt(each, value, unit.latency, unit, latencySpecs, (one, spec, to) => ({
+    ? figureSpread(each, value, unit.latency, unit, latencySpecs, (one, spec, to) => ({
         ...one,
         unit: { ...one.unit, latency: { ...one.unit.latency, [spec]: to } } as AudioInterface,
       }))
@@ -187,7 +187,7 @@ function rowDoubt(each: Compared, value: (each: Compared) => number | null | und
 }
 
 /** Of a measured or fitted round trip, ms. */
-const measuredDoubt = (unit: AudioInterface, system: System, frames: number): number =>
+const measuredSpread = (unit: AudioInterface, system: System, frames: number): number =>
   estimateRoundTrip(unit, system, system.sampleRate, frames).u ?? 0
 
 /** What each unit has more or less than the first, of the values in force. */
@@ -240,7 +240,7 @@ export function comparisonTable({ units, rows }: Comparison): string[][] {
     [
       'what',
       'unit',
-      ...units.flatMap(({ name, input }) => [`${name}, ${input}, printed`, `${name}, ${input}, measured`]),
+      ...units.flatMap(({ name, input }) => [`${name}, ${input}, data sheet`, `${name}, ${input}, measured`]),
     ],
     ...rows.map((row) => [
       row.title,

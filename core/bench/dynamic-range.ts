@@ -1,5 +1,5 @@
 import type { Tone } from '../measure/tone'
-import { fields, inForce } from '../session'
+import { fields, inForce } from '../model'
 import { formatDecimal, formatShort } from '../units'
 import { loopNoise, trueThdN } from '../simulated/truth'
 import { onChannels } from './connect'
@@ -34,7 +34,7 @@ export const dynamicRange: Procedure<'tone'> = {
   id: 'dynamic-range',
   title: 'Dynamic range and THD+N',
   purpose:
-    'What the converter leaves between its noise and full scale, with a 997 Hz tone at −60 dBFS (AES17); and distortion with noise, with the tone near full scale.',
+    'What the converter leaves between its noise and full scale, with a 997 Hz tone at −60 dBFS (AES17). Distortion with noise is measured with the tone near full scale.',
   needs: ['input', 'output'],
   guide: ({ output, input }, { quiet }) => ({
     cautions: LOOP_CAUTIONS,
@@ -102,7 +102,7 @@ export const dynamicRange: Procedure<'tone'> = {
                 'Through a loopback cable the output’s converter counts too: the input’s own range is at least this.',
               ),
               note(
-                'The tone is fitted and taken out; the notch filter of AES17 would take a band of noise with it and read up to a few tenths of a dB better.',
+                'The tone is fitted and taken out. The notch filter of AES17 would take a band of noise with it, and read up to a few tenths of a dB better.',
               ),
             ]
           : [note('No tone under −40 dBFS is among the recordings: the dynamic range is not told.')]),
@@ -120,7 +120,7 @@ export const dynamicRange: Procedure<'tone'> = {
       keep: range
         ? {
             label: 'Dynamic range measured',
-            where: 'beside the printed value of the input; every plan follows',
+            where: 'beside the data sheet value of the input; every plan follows',
             apply: (session, on) =>
               keepForInput(
                 session,

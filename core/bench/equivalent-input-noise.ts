@@ -1,8 +1,8 @@
 import { fullScaleAt, noiseCrossover } from '../chain/input-gain'
-import { EIN_RESISTANCE, EIN_THERMAL, einExcess, einWeighted } from '../chain/noise'
+import { EIN_RESISTANCE, EIN_THERMAL, einExcess, einWeighted } from '../resolved/equivalent-input-noise'
 import type { Noise } from '../measure/noise'
 import { powerDifference, powerSum } from '../numeric/power'
-import { fields, inForce } from '../session'
+import { fields, inForce } from '../model'
 import { formatDecimal, ohms, thermalNoiseA } from '../units'
 import { gainSaid } from '../simulated/simulated-interface'
 import { einAt, trueCrossover } from '../simulated/truth'
@@ -48,7 +48,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   id: 'equivalent-input-noise',
   title: 'Equivalent input noise',
   purpose:
-    'The preamp’s noise as a level at its input, with 150 Ω in the socket; at several gains also the converter’s, and the gain at which the one passes the other.',
+    'The preamp’s noise as a level at its input, with 150 Ω in the socket. At several gains it also tells the converter’s noise, and the gain at which the one passes the other.',
   needs: ['input'],
   guide: ({ input }) => ({
     cautions: ['Phantom power off. Monitors and headphones down: at full gain every touch of the plug is loud.'],
@@ -165,7 +165,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
           ? null
           : {
               label: 'EIN measured',
-              where: 'beside the printed value of the input; every plan follows',
+              where: 'beside the data sheet value of the input; every plan follows',
               apply: (session, on) =>
                 keepForInput(
                   session,
@@ -220,7 +220,7 @@ function splitRemarks({ converter, sure, input }: NoiseByGain): Remark[] {
     sure
       ? note(`The converter alone is at ${formatDecimal(converter, 1)} dBFS(A), as the lower gains say.`)
       : note(
-          `The converter seems to be at ${formatDecimal(converter, 1)} dBFS(A); record at the lowest gain too, where it leads, to be sure of it and of the noise crossover.`,
+          `The converter seems to be at ${formatDecimal(converter, 1)} dBFS(A). Record at the lowest gain too, where the converter is louder, to be sure of it and of the noise crossover.`,
         ),
     ...(low.level - high.level > NOISIER
       ? [

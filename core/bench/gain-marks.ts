@@ -1,8 +1,9 @@
 import { positionInWords, positionToGain } from '../chain/knob'
 import type { Plateau } from '../measure/plateaus'
-import type { KnobTable } from '../session'
+import type { KnobTable } from '../model'
 import type { Signal } from '../signals/signal'
-import { editInput, fields, inForce, knobFields, withMeasurement } from '../session'
+import { editInput, withMeasurement } from '../edits'
+import { fields, inForce, knobFields } from '../model'
 import { mean } from '../numeric/statistics'
 import { formatDecimal, formatShort } from '../units'
 import { gainAtPosition } from '../simulated/simulated-interface'
@@ -91,7 +92,7 @@ export const gainMarks: Procedure<'plateaus'> = {
   id: 'gain-marks',
   title: 'Gain at the knob’s marks',
   purpose:
-    'The gain at knob positions, from one tone recorded while the knob is held at each mark: then a gain can be set by its position.',
+    'The gain at knob positions, from one tone recorded while the knob is held at each mark. A gain can then be set by its position.',
   needs: ['input', 'output'],
   guide: ({ output, input }, typed) => ({
     cautions: LOOP_CAUTIONS,

@@ -1,10 +1,11 @@
 import { fullScaleAt } from '../chain/input-gain'
-import { EIN_RESISTANCE, einWeighted, wordLengthNoise } from '../chain/noise'
+import { wordLengthNoise } from '../chain/noise'
+import { EIN_RESISTANCE, einWeighted } from '../resolved/equivalent-input-noise'
 import { humWords } from '../diagnosis/hum-pattern'
 import type { Hum } from '../measure/hum'
 import type { Noise } from '../measure/noise'
 import { powerSum } from '../numeric/power'
-import { fields, inForce } from '../session'
+import { fields, inForce } from '../model'
 import { formatDecimal } from '../units'
 import { gainSaid } from '../simulated/simulated-interface'
 import { idleNoise as trueIdleNoise } from '../simulated/truth'
@@ -30,7 +31,7 @@ export const idleNoise: Procedure<'noise'> = {
   guide: ({ input }) => ({
     cautions: [
       'Monitors and headphones down before the gain goes up.',
-      'Mains and loudspeaker plugs only with the power off. Never lift a protective earth to cure hum: it is there for your life. What is inside a box or a wall is for a qualified person; local rules come first.',
+      'Mains and loudspeaker plugs only with the power off. Never lift a protective earth to cure hum: it is there for your life. What is inside a device or a wall is for a qualified person; local rules come first.',
     ],
     connect: [
       `Everything as it will be used, up to input ${input.id}; the source silent, or the cable closed at its far end.`,
@@ -103,7 +104,7 @@ export const idleNoise: Procedure<'noise'> = {
       remarks: [
         ...disturbances(rows),
         ...(hum ? humRemarks(hum) : [note('No multiple of 50 or 60 Hz stands out of the noise: no hum.')]),
-        note('The printed noise is what the printed values come to with 150 Ω at the input.'),
+        note('The data sheet noise is what its figures come to with 150 Ω at the input.'),
       ],
       tables: hum
         ? [

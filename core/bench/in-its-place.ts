@@ -1,7 +1,8 @@
 import { settableGain } from '../chain/settable-gain'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { AnalogueInput, AudioInterface, Session, Strip } from '../session'
-import { analogueInput, applyChanges, inForce } from '../session'
+import type { AnalogueInput, AudioInterface, Session, Strip } from '../model'
+import { analogueInput, inForce } from '../model'
+import { applyChanges } from '../edits'
 import { db, formatDecimal } from '../units'
 import { comparedPorts, namedOnly } from './compare-units'
 

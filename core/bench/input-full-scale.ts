@@ -1,5 +1,5 @@
 import { statedFullScale } from '../chain/input-gain'
-import { fields, inForce } from '../session'
+import { fields, inForce, inputSpread, outputSpecs } from '../model'
 import { loadingGain } from '../chain/loading'
 import type { Tone } from '../measure/tone'
 import { formatDecimal, ohms, voltsToDbu, volts } from '../units'
@@ -9,7 +9,7 @@ import { keepForInput, knownOf, measurement, methodOf } from './keep'
 import { outputInForce } from './output-full-scale'
 import type { Bench, Procedure, Row, Typed } from './procedure'
 import { EMPTY } from './procedure'
-import { judged, repeated } from './judgement'
+import { against, judged, repeated } from './judgement'
 import { LOOP_CAUTIONS, caution, disturbances, gainFaults, note, stop } from './remarks'
 
 const settings = fields({
@@ -43,6 +43,15 @@ const each = fields({
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
 })
 
+/** A multimeter’s usual accuracy, 1 %, in dB (common practice, no source). */
+const METER = 20 * Math.log10(1.01)
+
+/** How well the level at the input is known: standard uncertainty, dB. */
+const referenceSpread = ({ output }: Bench, { voltage }: Typed): number =>
+  voltage !== undefined || !output
+    ? METER / Math.sqrt(3)
+    : (inputSpread(output, 'fullScale', outputSpecs.fullScale)?.u ?? 0)
+
 /** The level at the input's socket while the tone plays, dBu; from the voltage, or from the output and what it loses into the input. */
 function levelAtInput({ input, output }: Bench, { voltage, played = -20 }: Typed): number | null {
   if (voltage !== undefined) return voltsToDbu(volts(voltage))
@@ -57,7 +66,7 @@ export const inputFullScale: Procedure<'tone'> = {
   id: 'input-full-scale',
   title: 'Input full scale',
   purpose:
-    'Which level at the input reads 0 dBFS at the lowest gain: by a voltage that is known, or by an output that was measured and a loopback cable.',
+    'Which level at the input reads 0 dBFS at the lowest gain. It takes a known voltage, or a measured output and a loopback cable.',
   needs: ['input', 'output'],
   guide: ({ output, input }) => ({
     cautions: LOOP_CAUTIONS,
@@ -93,7 +102,8 @@ export const inputFullScale: Procedure<'tone'> = {
     const values = rows.map((row) =>
       statedFullScale(level - row.found.level, specs.gainMin, row.typed.gain ?? specs.gainMin, row.typed.pad),
     )
-    const { value, spread, kept } = repeated(values, rows[0]?.found.deviation ?? 0)
+    const { value, spread: repeats } = repeated(values, rows[0]?.found.deviation ?? 0)
+    const { spread, kept } = against(repeats, referenceSpread(bench, typed))
     const output = bench.output && outputInForce(bench.output)
     const off = Math.max(...rows.map((row) => Math.abs(row.found.frequency - (typed.frequency ?? 997))))
     return {
@@ -118,7 +128,7 @@ export const inputFullScale: Procedure<'tone'> = {
         ...(typed.voltage === undefined && output && !output.measured
           ? [
               caution(
-                'The output’s full scale is the printed one: this result is no better than that. Measure the output first, or give the voltage.',
+                'The output’s full scale is from the data sheet: this result is no better than that. Measure the output first, or give the voltage.',
               ),
             ]
           : []),
@@ -139,7 +149,7 @@ export const inputFullScale: Procedure<'tone'> = {
           ? null
           : {
               label: 'Input full scale measured',
-              where: 'beside the printed value of the input; every plan follows',
+              where: 'beside the data sheet value of the input; every plan follows',
               apply: (session, on) =>
                 keepForInput(
                   session,

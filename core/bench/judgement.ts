@@ -1,5 +1,5 @@
 import { halfRange, mean } from '../numeric/statistics'
-import type { Spread } from '../session'
+import type { Spread } from '../model'
 import { formatDecimal } from '../units'
 import type { Figure } from './procedure'
 
@@ -42,22 +42,31 @@ function judgement(
   more: string,
   less: string,
 ): string {
-  if (printed === null) return 'Nothing is printed to compare it with.'
+  if (printed === null) return 'The data sheet has no figure to compare it with.'
   const off = value - printed
   const difference = `${formatDecimal(Math.abs(off), digits)} ${unit.startsWith('dB') ? 'dB' : unit}`
   if (Math.abs(off) <= Math.max(within, spread ?? 0))
-    return `As printed, within ${formatDecimal(Math.max(within, spread ?? 0), digits)} ${unit.startsWith('dB') ? 'dB' : unit}.`
-  const words = `${difference} ${off > 0 ? more : less} than printed`
+    return `As in the data sheet, within ${formatDecimal(Math.max(within, spread ?? 0), digits)} ${unit.startsWith('dB') ? 'dB' : unit}.`
+  const words = `${difference} ${off > 0 ? more : less} than the data sheet`
   return better === 'neither'
     ? `${words}.`
     : `${words}: ${off > 0 === (better === 'higher') ? 'better' : 'worse'} than the maker says.`
 }
 
-/** Mean and spread of repeats: half their range; the standard deviation within it where there is but one. */
-export const repeated = (
-  values: readonly number[],
-  scatter: number,
-): { value: number; spread: number; kept: Spread } => {
-  const spread = values.length > 1 ? halfRange(values) : scatter
-  return { value: mean(values), spread, kept: { value: spread, is: values.length > 1 ? 'half-range' : 'sd' } }
+/**
+ * Half the range in which one reading may lie beside what is seen of it: how plug, knob and meter would come back is shown by none
+ * alone (common practice, no source), dB.
+ */
+export const ONE_READING = 0.1
+
+/** Mean and half range of repeats; of one alone its scatter (a standard deviation) with what one cannot show. */
+export function repeated(values: readonly number[], scatter: number): { value: number; spread: number; kept: Spread } {
+  const spread = values.length > 1 ? halfRange(values) : Math.hypot(Math.sqrt(3) * scatter, ONE_READING)
+  return { value: mean(values), spread, kept: { value: spread, is: 'half-range' } }
+}
+
+/** A spread with that of what it was measured against, a standard uncertainty; nothing is better known than its reference. */
+export function against(spread: number, reference: number): { spread: number; kept: Spread } {
+  const whole = Math.hypot(spread, Math.sqrt(3) * reference)
+  return { spread: whole, kept: { value: whole, is: 'half-range' } }
 }

@@ -1,5 +1,6 @@
-import type { Measurement, Session, Spread } from '../session'
-import { editGear, editInput, spreadOf, withMeasurement } from '../session'
+import type { Measurement, Session, Spread } from '../model'
+import { editGear, editInput, withMeasurement } from '../edits'
+import { spreadOf } from '../model'
 import { formatDecimal } from '../units'
 import type { Bench, Known, Row } from './procedure'
 

@@ -1,8 +1,9 @@
 import { fullScaleAt } from '../chain/input-gain'
 import { nioshHours } from '../monitoring/exposure'
 import type { LevelsReport } from '../measure/levels/measure-levels'
-import type { SoundSource } from '../session'
-import { editGear, fields, inForce, withMeasurement } from '../session'
+import type { SoundSource } from '../model'
+import { editGear, withMeasurement } from '../edits'
+import { fields, inForce } from '../model'
 import { loadingGain } from '../chain/loading'
 import { dbSpl, dbSplToPascals, dbv, dbvToDbu, formatDecimal, ohms, SINE_CREST } from '../units'
 import { onChannels } from './connect'
@@ -181,7 +182,7 @@ export const microphoneLevel: Procedure<'levels'> = {
           ? null
           : {
               label: 'Source level measured',
-              where: 'beside the printed level and crest of the source; every plan follows',
+              where: 'beside the stated level and crest of the source; every plan follows',
               apply: (session, on) => {
                 const how = methodOf(
                   rows,

@@ -1,4 +1,4 @@
-import { fields, inForce } from '../session'
+import { fields, inForce } from '../model'
 import { mean } from '../numeric/statistics'
 import { formatDecimal, formatShort, voltsToDbu, volts } from '../units'
 import { readVolts } from '../simulated/record'
@@ -36,7 +36,7 @@ export const outputFullScale: Procedure = {
   guide: ({ output }) => ({
     cautions: [
       'Monitors, headphones and amplifiers off this output. Line or headphone outputs only, never an amplifier’s loudspeaker output.',
-      'The meter on alternating volts, and never near the mains with its probes in this use; anything inside a box is for a qualified person.',
+      'The meter on alternating volts, and never near the mains with its probes in this use; anything inside a device is for a qualified person.',
     ],
     connect: [
       `Nothing into output ${output?.id ?? ''} but a plug whose contacts can be reached. Balanced: probe between the two legs; one leg alone reads 6 dB less if both are driven.`,
@@ -85,7 +85,7 @@ export const outputFullScale: Procedure = {
         ...(Math.abs(value - printed + 6.02) < 0.4
           ? [
               caution(
-                'It is 6 dB under the printed value: one leg of a balanced output was probably measured against earth. Probe between the two legs.',
+                'It is 6 dB under the data sheet: one leg of a balanced output was probably measured against earth. Probe between the two legs.',
               ),
             ]
           : []),
@@ -94,7 +94,7 @@ export const outputFullScale: Procedure = {
       tables: [],
       keep: {
         label: 'Output full scale measured',
-        where: 'beside the printed value of the output',
+        where: 'beside the data sheet value of the output',
         apply: (session, on) =>
           keepForOutput(
             session,

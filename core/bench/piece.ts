@@ -1,7 +1,7 @@
 import type { LevelsReport } from '../measure/levels/measure-levels'
 import { loudestPassage } from '../measure/loudest-passage'
-import type { Piece } from '../session'
-import { nextId, pieceFields } from '../session'
+import type { Piece } from '../model'
+import { nextId, pieceFields } from '../model'
 import type { Seconds } from '../units'
 import { db, dbfs } from '../units'
 

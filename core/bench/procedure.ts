@@ -1,5 +1,5 @@
 import type { Answers, Question, QuestionKind } from '../measure/question'
-import type { AnalogueInput, AudioInterface, FieldTable, GearOf, InterfaceOutput, Session } from '../session'
+import type { AnalogueInput, AudioInterface, FieldTable, GearOf, InterfaceOutput, Session } from '../model'
 import type { Signal } from '../signals/signal'
 import type { Take } from '../simulated/record'
 import type { SimulatedInterface } from '../simulated/simulated-interface'

@@ -1,6 +1,6 @@
 import { formatDecimal } from '../units'
 import type { Noise } from '../measure/noise'
-import { inForce } from '../session'
+import { inForce } from '../model'
 import type { Bench, Remark, Row } from './procedure'
 
 export const stop = (text: string): Remark => ({ severity: 'stop', text })
@@ -29,7 +29,7 @@ export function onFullScale({ input }: Bench, rows: readonly Row[]): Remark[] {
     ? []
     : [
         caution(
-          'The level that reads 0 dBFS is the printed one, and this result no better than that. Measure the input’s full scale first.',
+          'The level that reads 0 dBFS is from the data sheet, and this result is no better than that. Measure the input’s full scale first.',
         ),
       ]
 }

@@ -1,7 +1,7 @@
 import { heldBuffers, modelRoundTrip, roundTripsOf } from '../latency/round-trip'
 import type { Loopback } from '../measure/loopback'
 import { halfRange, mean } from '../numeric/statistics'
-import { fields } from '../session'
+import { fields } from '../model'
 import { formatDecimal } from '../units'
 import { onChannels } from './connect'
 import { rounded } from './keep'

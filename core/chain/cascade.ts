@@ -2,7 +2,7 @@ import { power } from '../numeric/power'
 import type { Db, Level } from '../units'
 import { db, difference, raise } from '../units'
 import type { Curve } from './curve'
-import { arise, clip, enter, lower, noiseLevel, raiseAll } from './signal'
+import { addNoise, clip, enter, lower, noiseLevel, raiseAll } from './signal'
 import type { Clipped, Signal } from './signal'
 import type { NoiseName, Pickup, Programme, SignalUnit, TwoPort } from './two-port'
 
@@ -38,7 +38,7 @@ export interface Point {
   reduction: Reduction | null
   /** The rehearsed peak passes one of this stage's ceilings. */
   clipped: boolean
-  /** The earlier stage whose clipping this point carries, and its strip; no later stage can mend it. */
+  /** The earlier stage whose clipping this point carries, and its strip; no later stage can fix it. */
   carriesClipping: Clipped | null
 }
 
@@ -54,7 +54,7 @@ export interface Contribution {
 }
 
 /** A programme as it enters a strip, and its point. `device`: whose its noise is, a room’s that of the microphone. */
-export function begin(
+export function enterStrip(
   programme: Programme,
   strip: string,
   device = programme.origin ?? programme.stage,
@@ -72,18 +72,18 @@ export function begin(
  * A stage that is overdriven passes on its ceiling instead of the peak, marked: turning down behind it makes the
  * distortion quieter, not smaller. Noises are unrelated and add in power; each is counted once, where it arises.
  */
-export function pass(
+export function applyTwoPort(
   signal: Signal,
   { stage, unit, gain, pickup, curve, inputCeiling, outputCeiling, noise }: TwoPort,
   device = stage,
 ): Point {
-  if (pickup) take(signal, pickup)
+  if (pickup) applyPickup(signal, pickup)
   const overInput = inputCeiling === null ? null : difference(inputCeiling, signal.peak)
   const surgeOverInput = inputCeiling === null ? null : difference(inputCeiling, signal.surgePeak)
-  const reduction = curve ? bend(signal, curve) : null
+  const reduction = curve ? applyCurve(signal, curve) : null
   raiseAll(signal, gain)
   signal.unit = unit
-  arise(signal, stage, device, noise)
+  addNoise(signal, stage, device, noise)
   const throughInput = inputCeiling === null ? null : raise(bent(inputCeiling, curve), gain)
   const point = curve
     ? pointBehindCurve(stage, unit, signal, outputCeiling, reduction, overInput, surgeOverInput)
@@ -93,7 +93,7 @@ export function pass(
 }
 
 /** A directional microphone takes less of what is off its axis, and less of the room. */
-function take(signal: Signal, { programme, room }: Pickup) {
+function applyPickup(signal: Signal, { programme, room }: Pickup) {
   signal.average = raise(signal.average, programme)
   signal.peak = raise(signal.peak, programme)
   signal.surgePeak = raise(signal.surgePeak, programme)
@@ -104,7 +104,7 @@ function take(signal: Signal, { programme, room }: Pickup) {
 const bent = (level: Level, curve: Curve | undefined): Level => (curve ? (curve.level(level) as Level) : level)
 
 /** A static curve acts on every level by itself; on the noise at the level that the noise has alone, as in a pause. */
-function bend(signal: Signal, curve: Curve): Reduction {
+function applyCurve(signal: Signal, curve: Curve): Reduction {
   const floor = noiseLevel(signal)
   const lift = floor === null ? 0 : curve.level(floor) - floor
   signal.shift += lift

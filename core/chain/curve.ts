@@ -1,4 +1,4 @@
-import type { Block } from '../session'
+import type { Block } from '../model'
 
 /**
  * The static curve of a processor: rising, a level in and a level out, both at the processor's own reference.

@@ -1,8 +1,8 @@
-import type { Block } from '../session'
+import type { Block } from '../model'
 import type { Point } from './cascade'
 import { blockCurve, isDynamic } from './curve'
 import { jointGain } from './joint'
-import type { Resolved, ResolvedStage } from './resolve'
+import type { Resolved, ResolvedStage } from '../resolved/resolve'
 
 /** Peaks that far under a threshold meet a processor that is not set up yet, dB (common practice, no source). */
 const NOT_SET_UP = 10

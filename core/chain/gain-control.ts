@@ -1,5 +1,5 @@
-import type { GainRange, KnobTable } from '../session'
-import type { ResolvedStage } from './resolve'
+import type { GainRange, KnobTable } from '../model'
+import type { ResolvedStage } from '../resolved/resolve'
 
 /** A gain that a hand can turn: a knob, a fader, a slider. */
 export interface GainControl {

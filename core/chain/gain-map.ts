@@ -1,9 +1,9 @@
 import { powerSum } from '../numeric/power'
-import type { AnalogueInput } from '../session'
-import { inForce } from '../session'
+import type { AnalogueInput } from '../model'
+import { inForce } from '../model'
 import type { Db, Dbu } from '../units'
 import { db, dbu } from '../units'
-import { einExcess, einWeighted } from './noise'
+import { einExcess, einWeighted } from '../resolved/equivalent-input-noise'
 import { fullScaleAt, noiseCrossover } from './input-gain'
 
 /** What an input holds at one gain. */

@@ -1,18 +1,18 @@
-import type { Feed, Gear, Session, Strip } from '../session'
-import { feedsOf, isBus } from '../session'
+import type { Feed, Gear, Session, Strip } from '../model'
+import { feedsOf, isBus } from '../model'
 import type { Contribution, Point } from './cascade'
-import { begin, contributions, pass } from './cascade'
+import { enterStrip, contributions, applyTwoPort } from './cascade'
 import type { Surroundings } from './compile'
 import { compileStage, compileStrip } from './compile'
-import type { ResolvedStage } from './resolve'
-import { resolveStrip } from './resolve'
+import type { ResolvedStage } from '../resolved/resolve'
+import { resolveStrip } from '../resolved/resolve'
 import type { OpenMicrophone, Signal } from './signal'
 import { copied, openMicrophone, raiseAll } from './signal'
 import type { Sum } from './sum'
-import { meet } from './sum'
+import { sumSignals } from './sum'
 
 /** A strip walked to its end. */
-export interface Walked {
+export interface StripCascade {
   readonly points: Point[]
   readonly noise: Contribution[]
   /** Where strips meet in it; `null` for a channel, and for a bus that nothing feeds. */
@@ -34,19 +34,19 @@ export interface Lowered {
 }
 
 /**
- * Walks one strip: a channel from its source, a bus from what arrives there. A bus that nothing feeds has no points: no level
+ * PerturbedEvaluations one strip: a channel from its source, a bus from what arrives there. A bus that nothing feeds has no points: no level
  * is known of it.
  */
-export function walkStrip(
+export function cascadeStrip(
   strip: Strip,
   stages: readonly ResolvedStage[],
   surroundings: Surroundings,
   arriving: readonly Signal[],
   lowered?: Lowered,
-): Walked {
+): StripCascade {
   const { programme, twoPorts } = compileStrip(strip, stages, surroundings)
-  const begun = programme && begin(programme, strip.id, roomDevice(stages))
-  const met = begun || arriving.length === 0 ? null : meet(strip, arriving)
+  const begun = programme && enterStrip(programme, strip.id, roomDevice(stages))
+  const met = begun || arriving.length === 0 ? null : sumSignals(strip, arriving)
   const signal = begun?.signal ?? met?.signal
   if (!signal) return { points: [], noise: [], sum: null, microphones: [], leaving: [] }
   const points = begun ? [begun.point] : []
@@ -60,7 +60,7 @@ export function walkStrip(
     const twoPort = twoPorts[begun ? i - 1 : i]
     if (i === lowered?.at) raiseAll(signal, -lowered.by)
     if (stage.kind === 'microphone') openMicrophone(signal, stage.gear.id)
-    if (twoPort) points.push(pass(signal, twoPort, deviceOf(stage)))
+    if (twoPort) points.push(applyTwoPort(signal, twoPort, deviceOf(stage)))
     for (const feed of own) {
       const tapped = isOtherwise(stage, feed.tap) ? beforeFader(feed, stages, i, before, surroundings) : signal
       leaving.push({ feed, signal: copied(tapped, feed.gain) })
@@ -98,7 +98,7 @@ function beforeFader(
   const stage = stages[i] as ResolvedStage
   if (stage.kind === 'fader') return before
   const other = copied(before, 0)
-  pass(
+  applyTwoPort(
     other,
     compileStage(stages, i, surroundings, { ...stage, settings: { ...stage.settings, tap } }),
     deviceOf(stage),
@@ -137,7 +137,7 @@ export function feedersById(strips: readonly Strip[]): ReadonlyMap<string, reado
 export class Arrivals {
   private readonly byBus = new Map<string, Signal[]>()
 
-  add({ leaving }: Walked): void {
+  add({ leaving }: StripCascade): void {
     for (const { feed, signal } of leaving) {
       const known = this.byBus.get(feed.to)
       if (known) known.push(signal)
@@ -160,6 +160,6 @@ export function arrivingAt(session: Session, strip: Strip, gear: ReadonlyMap<str
   const arrivals = new Arrivals()
   for (const each of feedOrder(session.strips))
     if (each.id !== strip.id && wanted.has(each.id))
-      arrivals.add(walkStrip(each, resolveStrip(each, gear), session, arrivals.at(each.id)))
+      arrivals.add(cascadeStrip(each, resolveStrip(each, gear), session, arrivals.at(each.id)))
   return arrivals.at(strip.id)
 }

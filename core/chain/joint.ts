@@ -1,9 +1,9 @@
-import type { Plug } from '../session'
+import type { Plug } from '../model'
 import type { Db } from '../units'
 import { db } from '../units'
 import { chainTraits } from './compile/kinds'
 import { inputImpedance, loadingGain, outputImpedance } from './loading'
-import type { ResolvedStage } from './resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import type { TwoPort } from './two-port'
 
 /** The socket that a stage gives its signal from; unknown where the file does not say. */

@@ -1,5 +1,5 @@
 import { chainTraits } from './compile/kinds'
-import type { ResolvedStage } from './resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import type { LevelClass } from './traits'
 
 /** The class of each stage's output; `null` where the signal is not on a wire. */

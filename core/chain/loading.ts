@@ -2,7 +2,7 @@ import type { Db, Hz, Ohms } from '../units'
 import { db, hz, ohms } from '../units'
 import type { PickupCircuit } from './pickup'
 import { sourceResistance } from './pickup'
-import type { Resolved, ResolvedStage } from './resolve'
+import type { Resolved, ResolvedStage } from '../resolved/resolve'
 
 /**
  * What a source of impedance Zs loses into a load Zl, as a gain (not above 0 dB): −20 lg(1 + Zs/Zl).

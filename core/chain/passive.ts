@@ -2,7 +2,7 @@ import { powerDifference } from '../numeric/power'
 import type { Db, Dbu, Ohms } from '../units'
 import { db, dbu, raise, thermalNoiseA } from '../units'
 import { inputImpedance, loadingGain, outputImpedance } from './loading'
-import type { Resolved, ResolvedStage } from './resolve'
+import type { Resolved, ResolvedStage } from '../resolved/resolve'
 import type { NoiseSource } from './two-port'
 
 /**

@@ -1,4 +1,4 @@
-import type { Pattern } from '../session'
+import type { Pattern } from '../model'
 import type { Db } from '../units'
 import { db } from '../units'
 

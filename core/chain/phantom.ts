@@ -1,7 +1,8 @@
-import type { PhantomAttitude, Session, SettingChange } from '../session'
+import type { PhantomAttitude, Session } from '../model'
+import type { SettingChange } from '../edits'
 import { chainTraits } from './compile/kinds'
 import { inPlug, outPlug } from './joint'
-import type { ResolvedStage } from './resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import type { PhantomSupply } from './traits'
 
 /** Something that 48 V is for, or could reach. */
@@ -144,7 +145,7 @@ export function phantomSwitch(uses: readonly PhantomUse[], id: string): PhantomS
 
 /** The names of what some uses are, each once: “A and B”. */
 export const usersText = (uses: readonly PhantomUse[]): string => {
-  const names = [...new Set(uses.map(({ user }) => `"${user.gear.name}"`))]
+  const names = [...new Set(uses.map(({ user }) => `“${user.gear.name}”`))]
   return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 }
 

@@ -1,6 +1,6 @@
-import type { GainRange } from '../session'
+import type { GainRange } from '../model'
 import type { Db } from '../units'
-import { db } from '../units'
+import { db, SAME_DB } from '../units'
 
 export interface SettableGain {
   gain: Db
@@ -13,17 +13,14 @@ const STEPLESS = 0.1
 const FINEST = 0.01
 const stepOf = ({ gainStep }: GainRange) => (gainStep < FINEST ? STEPLESS : gainStep)
 
-/** Gains that close are the same: far below any step, far above what rounding errors leave. */
-const SAME = 1e-6
-
 /** The gain that can be set: the wanted one rounded down to the step and held inside the range. */
 export function settableGain(specs: GainRange, wanted: Db): SettableGain {
   const { gainMin, gainMax } = specs
-  if (wanted < gainMin - SAME) return { gain: db(gainMin), limit: 'lowest' }
-  if (wanted > gainMax + SAME) return { gain: db(gainMax), limit: 'highest' }
-  if (wanted >= gainMax - SAME) return { gain: db(gainMax), limit: null }
+  if (wanted < gainMin - SAME_DB) return { gain: db(gainMin), limit: 'lowest' }
+  if (wanted > gainMax + SAME_DB) return { gain: db(gainMax), limit: 'highest' }
+  if (wanted >= gainMax - SAME_DB) return { gain: db(gainMax), limit: null }
   const step = stepOf(specs)
-  const rounded = gainMin + Math.floor((wanted - gainMin) / step + SAME) * step
+  const rounded = gainMin + Math.floor((wanted - gainMin) / step + SAME_DB) * step
   // Steps such as 0.1 are not exact in binary; nobody sets a billionth of a dB.
   return { gain: db(Math.max(gainMin, Math.round(rounded * 1e9) / 1e9)), limit: null }
 }
@@ -43,11 +40,11 @@ export function gainGrid(range: GainRange): {
 } {
   const { gainMin, gainMax } = range
   const step = stepOf(range)
-  const last = Math.ceil((gainMax - gainMin) / step - SAME)
+  const last = Math.ceil((gainMax - gainMin) / step - SAME_DB)
   return {
     last,
     at: (each) => (each >= last ? db(gainMax) : settableGain(range, db(gainMin + each * step)).gain),
-    below: (gain) => (gain >= gainMax - SAME ? last : Math.max(0, Math.floor((gain - gainMin) / step + SAME))),
+    below: (gain) => (gain >= gainMax - SAME_DB ? last : Math.max(0, Math.floor((gain - gainMin) / step + SAME_DB))),
   }
 }
 
@@ -63,7 +60,7 @@ export interface Tolerance {
  */
 export function gainAtTarget(range: GainRange, wanted: number, { under, over }: Tolerance): SettableGain {
   const down = settableGain(range, db(wanted))
-  if (down.limit !== null || wanted - down.gain <= under + SAME) return down
+  if (down.limit !== null || wanted - down.gain <= under + SAME_DB) return down
   const up = db(Math.min(range.gainMax, down.gain + stepOf(range)))
-  return up - wanted <= over + SAME ? { gain: up, limit: null } : down
+  return up - wanted <= over + SAME_DB ? { gain: up, limit: null } : down
 }

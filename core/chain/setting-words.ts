@@ -1,9 +1,9 @@
-import type { Block } from '../session'
+import type { Block } from '../model'
 import { formatShort } from '../units'
 import type { GainControl } from './gain-control'
 import { gainControls } from './gain-control'
 import { gainToPosition, positionInWords } from './knob'
-import type { ResolvedStage } from './resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 
 /** A gain as a hand sets it: "39 dB, knob about half past one" where the marks of its knob are known. */
 export function gainInWords({ value, knob }: Pick<GainControl, 'value' | 'knob'>): string {

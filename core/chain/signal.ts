@@ -84,7 +84,7 @@ export function enter(
     microphones: NONE,
     clipped: null,
   }
-  arise(signal, stage, device, noise)
+  addNoise(signal, stage, device, noise)
   return signal
 }
 const NONE: readonly OpenMicrophone[] = []
@@ -107,7 +107,7 @@ export const copied = (signal: Signal, gain: number): Signal => ({
   noise: [...signal.noise],
 })
 
-export function arise(signal: Signal, stage: string, device: string, noise: readonly NoiseSource[]) {
+export function addNoise(signal: Signal, stage: string, device: string, noise: readonly NoiseSource[]) {
   for (const { name, level } of noise) add(signal, signal.strip, stage, device, name, level)
 }
 

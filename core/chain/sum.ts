@@ -1,5 +1,5 @@
 import { power } from '../numeric/power'
-import type { Strip, Together } from '../session'
+import type { Strip, Together } from '../model'
 import type { Level } from '../units'
 import type { CarriedNoise, OpenMicrophone, Origin, Signal } from './signal'
 import { add, noiseLevel } from './signal'
@@ -61,7 +61,7 @@ interface Sound {
  * and by an effects bus 12 dB lower: average −22.03, likely −11.83, bound −5.01.
  * @param arriving at least one
  */
-export function meet(
+export function sumSignals(
   { id: bus, together = 'all' }: Pick<Strip, 'id' | 'together'>,
   arriving: readonly Signal[],
 ): { signal: Signal; sum: Sum } {

@@ -1,10 +1,10 @@
 import { normalQuantile } from '../numeric/laws'
-import type { Target, TargetReading, TargetWindow } from '../session'
-import { targetOf } from '../session'
+import type { Target, TargetReading, TargetWindow } from '../model'
+import { targetOf } from '../model'
 import type { Db, Level } from '../units'
 import { db } from '../units'
 import type { Point } from './cascade'
-import type { ResolvedStage } from './resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 
 /** What a target by risk leaves below its aim, dB: a step of any usual gain lands inside (common practice, no source). */
 const RISK_WINDOW = 6

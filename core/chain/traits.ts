@@ -1,5 +1,5 @@
-import type { PhantomAttitude, Room, System } from '../session'
-import type { Resolved, ResolvedInput, ResolvedStage } from './resolve'
+import type { PhantomAttitude, Room, System } from '../model'
+import type { Resolved, ResolvedInput, ResolvedStage } from '../resolved/resolve'
 import type { Programme, TwoPort } from './two-port'
 
 /** How strong an output is, or how strong a signal an input is made for. */
@@ -25,7 +25,7 @@ export interface Around {
 
 /**
  * All that the chain has to know of a kind of stage, `S` being the stage joined with its gear.
- * A new kind is one such object in `core/chain/compile`, and one for the file in `core/session/gear`.
+ * A new kind is one such object in `core/chain/compile`, and one for the file in `core/model/gear`.
  */
 interface StageTraits<S> {
   /** The class of its output; `null` where the signal is not on a wire. `before`: that of the stage before it. */

@@ -1,7 +1,7 @@
-import type { Session, Strip } from '../session'
-import { feedsOf } from '../session'
-import type { ResolvedDigitalInput, ResolvedInput, ResolvedStage } from './resolve'
-import { gearById, resolveStrip } from './resolve'
+import type { Session, Strip } from '../model'
+import { feedsOf } from '../model'
+import type { ResolvedDigitalInput, ResolvedInput, ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 
 /** How a strip comes into the host: by an interface of its own, or over busses by the first that has one. */
 export interface WayToHost {

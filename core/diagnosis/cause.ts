@@ -1,7 +1,7 @@
-import type { FindingCode } from '../session'
+import type { FindingCode } from '../checks/finding-titles'
 import type { TimingFindingCode } from '../timing/finding-codes'
 import type { CheckId } from './checks'
-import type { MendChange } from './mend-change'
+import type { FixChange } from './fix-change'
 import type { SymptomId, When } from './symptom'
 import type { DiagnosisView } from './view'
 
@@ -15,10 +15,10 @@ export interface Evidence {
   weight: number
 }
 
-/** A way to mend a cause, before it was tried. */
-export interface MendDraft {
+/** A way to fix a cause, before it was tried. */
+export interface FixDraft {
   says: string
-  changes: readonly MendChange[]
+  changes: readonly FixChange[]
 }
 
 /** What can be wrong, as data. */
@@ -42,13 +42,13 @@ export interface Cause {
   readonly present?: (view: DiagnosisView) => boolean
   /** Whether it is cured, where that takes more than that it is no longer present. */
   readonly cured?: (view: DiagnosisView) => boolean
-  readonly mends?: (view: DiagnosisView) => readonly MendDraft[]
+  readonly fixes?: (view: DiagnosisView) => readonly FixDraft[]
   /** What a hand does; where that depends on the chain, what it does in this one. */
   readonly byHand: string
   readonly byHandIn?: (view: DiagnosisView) => string
   /** What to look at once more afterwards. */
   readonly after: string
-  /** Where the mend can hurt somebody or something. */
+  /** Where the fix can hurt somebody or something. */
   readonly caution?: string
 }
 

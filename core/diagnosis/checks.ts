@@ -70,7 +70,7 @@ export const checks = {
     minutes: 1,
   },
   'which-socket': {
-    ask: 'Read the words beside both sockets: what the one box gives (microphone, instrument, line), what the other takes.',
+    ask: 'Read the words beside both sockets: what the one device gives (microphone, instrument, line), what the other takes.',
     outcomes: {
       fits: 'They are the same',
       hot: 'A hotter signal than the input is for',
@@ -94,7 +94,7 @@ export const checks = {
     caution: EARS,
   },
   'pads': {
-    ask: 'Look at the pad switches of the microphone, of the box between and of the input.',
+    ask: 'Look at the pad switches of the microphone, of the device between and of the input.',
     outcomes: { out: 'All out', in: 'One is in' },
     usual: { out: 0.93, in: 0.07 },
     minutes: 0.3,
@@ -295,7 +295,7 @@ export const checks = {
     usual: { on: 0.5, off: 0.02, needless: 0.47, harmful: 0.01 },
     minutes: 0.3,
     caution:
-      'Before 48 V is switched on: outputs muted, and nothing on the same switch that it can harm, such as an old ribbon or an unbalanced output.',
+      'Before 48 V is switched on, mute the outputs. Nothing on the same switch may be harmed by it, such as an old ribbon or an unbalanced output.',
   },
   'mute-switches': {
     ask: 'Look at the mute switches of the microphone, the desk and the track.',
@@ -374,14 +374,14 @@ export const checks = {
     usual: STAYS,
     minutes: 0.5,
     caution:
-      'Only the low-voltage plug at the computer. Never lift a protective earth, never tape over an earth pin: it is there for your life. What is inside a box or a wall is for a qualified person; local rules come first.',
+      'Only the low-voltage plug at the computer. Never lift a protective earth, never tape over an earth pin: it is there for your life. What is inside a device or a wall is for a qualified person; local rules come first.',
   },
   'balanced-lead': {
-    ask: 'Exchange the lead for a short or a balanced one. Does it change plainly?',
+    ask: 'Exchange the cable for a short or a balanced one. Does it change plainly?',
     outcomes: { changes: 'It changes plainly', same: 'It stays as it is' },
     usual: { changes: 0.04, same: 0.96 },
     minutes: 2,
-    caution: 'Monitors down while leads are moved.',
+    caution: 'Monitors down while cables are moved.',
   },
   'earth-lift': {
     ask: 'Turn the earth-lift switch of the DI box over. Does the hum go?',
@@ -446,11 +446,11 @@ export const checks = {
     minutes: 0.3,
   },
   'short-lead': {
-    ask: 'Exchange the lead of the instrument for a short one. Is it brighter?',
+    ask: 'Exchange the cable of the instrument for a short one. Is it brighter?',
     outcomes: { brighter: 'Brighter', same: 'No change' },
     usual: { brighter: 0.04, same: 0.96 },
     minutes: 1,
-    caution: 'Monitors down while leads are moved.',
+    caution: 'Monitors down while cables are moved.',
   },
   // Not seen
   'other-cable': {

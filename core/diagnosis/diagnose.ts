@@ -1,9 +1,9 @@
-import type { Session } from '../session'
+import type { Session } from '../model'
 import type { Answers, CheckId } from './checks'
 import { checkOf } from './checks'
 import { causeOf } from './causes'
-import type { Mend } from './mends'
-import { mendOf } from './mends'
+import type { Fix } from './fixes'
+import { fixOf } from './fixes'
 import { nextChecks } from './next-check'
 import type { NextCheck } from './next-check'
 import type { Complaint, Ranked, RankedId } from './rank'
@@ -11,6 +11,7 @@ import { outcomesOf, rank } from './rank'
 import { isShown } from './symptom-shown'
 import { SessionView } from './view'
 import type { DiagnosisView } from './view'
+import { lowerCase } from '../units'
 
 /** A check with its outcomes in words. */
 export interface Asked extends NextCheck {
@@ -26,7 +27,7 @@ export interface Diagnosed extends Omit<Ranked, 'evidence'> {
   ruledOut: string | null
   /** The open check that tells most of this one cause. */
   test: CheckId | null
-  mend: Mend | null
+  fix: Fix | null
 }
 
 export interface Diagnosis {
@@ -103,7 +104,7 @@ function diagnosed(
     evidence: [...words, ...shown.filter((each) => each !== null)],
     ruledOut: probability < OUT ? reasonOut(evidence, id, answers) : null,
     test: id === 'something-else' ? null : (open.find(({ check }) => tells(id, check))?.check ?? null),
-    mend: id === 'something-else' || !view || probability < OUT ? null : mendOf(view, id),
+    fix: id === 'something-else' || !view || probability < OUT ? null : fixOf(view, id),
   }
 }
 
@@ -116,8 +117,6 @@ function shownBy(id: RankedId, check: CheckId, outcome: string): Diagnosed['evid
   if (ratio > 0.8 && ratio < 1.2) return null
   return { says: `Checked: ${lowerCase(outcomes[outcome] ?? outcome)}.`, speaks: ratio > 1 ? 'for' : 'against' }
 }
-
-const lowerCase = (words: string) => words.charAt(0).toLowerCase() + words.slice(1)
 
 function reasonOut(evidence: Ranked['evidence'], id: RankedId, answers: Answers): string {
   const against = [...evidence].sort((a, b) => a.weight - b.weight)[0]

@@ -1,4 +1,4 @@
-import type { FindingCode } from '../session'
+import type { FindingCode } from '../checks/finding-titles'
 import type { TimingFindingCode } from '../timing/finding-codes'
 
 /**

@@ -19,10 +19,10 @@ export function humWords(hum: Pick<Hum, 'lines' | 'mains'>): string {
   const { mains } = hum
   switch (humPattern(hum)) {
     case 'even':
-      return `${2 * mains} Hz and its multiples lead: ripple of a power supply. Try another supply or battery for each box in turn, and move cables away from supplies.`
+      return `${2 * mains} Hz and its multiples lead: ripple of a power supply. Try another supply or battery for each device in turn, and move cables away from supplies.`
     case 'alone':
       return `${mains} Hz alone leads: a magnetic field. Turn or move the microphone, the pickup or the cable away from transformers and supplies, and cross mains cables at right angles.`
     case 'odd':
-      return `${mains} Hz and its odd multiples lead: an earth loop, or a field from mains cables. Feed all boxes from one socket strip, take out cables one after the other until it goes, use balanced leads, or a transformer (DI box) in the line.`
+      return `${mains} Hz and its odd multiples lead: an earth loop, or a field from mains cables. Feed all devices from one socket strip. Take out cables one after the other until it goes. Use balanced cables, or a transformer (DI box) in the line.`
   }
 }

@@ -1,6 +1,6 @@
 import { isFed, phantomSwitch } from '../chain/phantom'
-import { applyChanges } from '../session'
-import type { Change } from '../session'
+import { applyChanges } from '../edits'
+import type { Change } from '../edits'
 import { microphoneOf, pickupOf, shareOf, turn } from './causes/common'
 import type { CheckId } from './checks'
 import { SessionView } from './view'

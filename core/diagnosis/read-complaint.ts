@@ -1,5 +1,6 @@
-import type { Fault, Session } from '../session'
-import { describeReceived } from '../session'
+import type { Fault } from '../files'
+import type { Session } from '../model'
+import { describeReceived } from '../files'
 import type { Answers, CheckId } from './checks'
 import { checkIds, checkOf } from './checks'
 import type { Complaint } from './rank'
@@ -13,7 +14,7 @@ export interface Asking {
   complaint: Complaint
 }
 
-const list = (words: readonly string[]) => words.map((each) => `"${each}"`).join(', ')
+const list = (words: readonly string[]) => words.map((each) => `“${each}”`).join(', ')
 const isIn = <T extends string>(all: readonly T[], word: unknown): word is T =>
   (all as readonly unknown[]).includes(word)
 

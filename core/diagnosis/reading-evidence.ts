@@ -14,7 +14,7 @@ export function readingEvidence(view: DiagnosisView, { readings }: Pick<Cause, '
   const way = worst.off < 0 ? 'lower' : 'higher'
   return [
     {
-      says: `A reading at "${view.name(worst.stage)}" was ${formatDecimal(Math.abs(worst.off), 1)} dB ${way} than expected.`,
+      says: `A reading at “${view.name(worst.stage)}” was ${formatDecimal(Math.abs(worst.off), 1)} dB ${way} than expected.`,
       weight: way === readings ? WEIGHT : 1 / WEIGHT,
     },
   ]

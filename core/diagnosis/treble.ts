@@ -1,6 +1,6 @@
 import { circuitOf, inductanceOf } from '../chain/loading'
 import { corner, trebleLoss } from '../chain/pickup'
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 
 /** What a lead of a stated length takes of the treble of an electric source. */
 export interface TrebleCut {

@@ -1,5 +1,5 @@
-import type { Session, Strip } from '../session'
-import { isBus } from '../session'
+import type { Session, Strip } from '../model'
+import { isBus } from '../model'
 import type { Evaluation, StripEvaluation } from './evaluate-session'
 
 /** A session in which only one strip is looked at: by itself, or – a bus – with all that can lead to it. */

@@ -1,15 +1,15 @@
 import type { Contribution, Point } from '../chain/cascade'
 import { tightest } from '../chain/cascade'
-import type { StripView } from '../chain/findings'
-import { chainFindings } from '../chain/findings'
+import type { StripView } from '../checks'
+import { chainFindings } from '../checks'
 import { stripControls } from '../chain/gain-control'
-import type { Walked } from '../chain/graph'
-import { Arrivals, feedOrder, walkStrip } from '../chain/graph'
+import type { StripCascade } from '../chain/graph'
+import { Arrivals, feedOrder, cascadeStrip } from '../chain/graph'
 import { outputClasses } from '../chain/level-class'
 import type { PhantomUse } from '../chain/phantom'
 import { phantomUses, usesOf } from '../chain/phantom'
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById, resolveStrip } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import type { Signal } from '../chain/signal'
 import type { Sum } from '../chain/sum'
 import { readingPlace } from '../chain/target-window'
@@ -17,8 +17,9 @@ import { windowOf } from '../uncertainty/window'
 import { timingFindings } from '../latency/findings'
 import type { Route } from '../latency/routes'
 import { routes } from '../latency/routes'
-import type { Draft, Session, Strip } from '../session'
-import { isBus } from '../session'
+import type { Draft } from '../checks/finding'
+import type { Session, Strip } from '../model'
+import { isBus } from '../model'
 import type { Db } from '../units'
 import type { Around } from './around'
 import { busFindings } from './bus-findings'
@@ -29,7 +30,7 @@ import type { Stream } from './stream'
 import { streamOf } from './stream'
 import { unchanged } from './unchanged'
 
-/** A strip as it is set, with everything that is found about it, the mends not yet tried. */
+/** A strip as it is set, with everything that is found about it, the fixes not yet tried. */
 export interface Appraised {
   id: string
   points: Point[]
@@ -45,7 +46,7 @@ export interface Appraised {
   driven: ReadonlySet<string>
   tightest: { stage: string; headroom: Db } | null
   latency: Route[]
-  walked: Walked
+  walked: StripCascade
 }
 
 export interface Appraisal {
@@ -68,24 +69,24 @@ export function appraise(session: Session, before?: Appraisal): Appraisal {
   const phantom = kept && before ? before.phantom : phantomUses(session, stages)
   const strips: Appraised[] = []
   const arrivals = new Arrivals()
-  const walks = new Map<number, { walked: Walked; arriving: readonly Signal[] }>()
+  const evaluations = new Map<number, { walked: StripCascade; arriving: readonly Signal[] }>()
   for (const i of order) {
     const strip = session.strips[i] as Strip
     const old = kept?.has(strip.id) ? before?.strips[i] : undefined
     const arriving = arrivals.at(strip.id)
-    const walked = old?.walked ?? walkStrip(strip, stages[i] as ResolvedStage[], session, arriving)
+    const walked = old?.walked ?? cascadeStrip(strip, stages[i] as ResolvedStage[], session, arriving)
     arrivals.add(walked)
     if (old) strips[i] = old
-    else walks.set(i, { walked, arriving })
+    else evaluations.set(i, { walked, arriving })
   }
   // All loudspeakers of the room are known before one of them is judged.
   const room = session.strips.flatMap((strip, i): LoudspeakerBus[] => {
-    const found = walks.get(i)
+    const found = evaluations.get(i)
     return isBus(strip) && found
       ? listOf(loudspeakerBus(strip.id, stages[i] as ResolvedStage[], found.walked.microphones))
       : []
   })
-  for (const [i, { walked, arriving }] of walks)
+  for (const [i, { walked, arriving }] of evaluations)
     strips[i] = appraiseStrip(
       { session, phantom, room },
       session.strips[i] as Strip,
@@ -111,7 +112,7 @@ function appraiseStrip(
   { session, phantom, room }: Around,
   strip: Strip,
   stages: ResolvedStage[],
-  walked: Walked,
+  walked: StripCascade,
   arriving: readonly Signal[],
 ): Appraised {
   const { points, noise, sum } = walked
@@ -163,7 +164,7 @@ export function viewFrom(
   strip: Strip,
   stages: ResolvedStage[],
   phantom: readonly PhantomUse[],
-  { points, noise }: Walked,
+  { points, noise }: StripCascade,
 ): StripView {
   const target = windowOf(session, strip, stages)
   return {
@@ -188,6 +189,6 @@ export function viewOf(session: Session, stripId: string): StripView | null {
   if (!strip) return null
   const resolved = session.strips.map((each) => resolveStrip(each, gear))
   const { strips } = appraise(session)
-  const walked = strips.find((each) => each.id === stripId)?.walked as Walked
+  const walked = strips.find((each) => each.id === stripId)?.walked as StripCascade
   return viewFrom(session, strip, resolveStrip(strip, gear), phantomUses(session, resolved), walked)
 }

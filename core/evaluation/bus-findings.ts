@@ -1,8 +1,8 @@
-import type { StripView } from '../chain/findings'
+import type { StripView } from '../checks'
 import type { Sum } from '../chain/sum'
-import { isWithinRange, lowerSend, sendLoweredBy, sendTo } from '../chain/findings/sends'
-import type { Draft, Mend } from '../session'
-import { feedsOf } from '../session'
+import { isWithinRange, lowerSend, sendLoweredBy, sendTo } from '../checks/sends'
+import type { Draft, Fix } from '../checks/finding'
+import { feedsOf } from '../model'
 import { db, formatDecimal, formatSigned } from '../units'
 import type { Feedback } from './feedback'
 import type { Stream } from './stream'
@@ -57,16 +57,16 @@ function sumTooHot(view: BusView, sum: Sum, first: string): Draft[] {
       severity: over ? 'stop' : 'caution',
       stage: first,
       message: over
-        ? `Together the strips overdrive "${view.stages[0]?.gear.name}" by ${dB(headroom)}.`
+        ? `Together the strips overdrive “${view.stages[0]?.gear.name}” by ${dB(headroom)}.`
         : `Where the strips meet ${dB(headroom)} are left at the likely peak; ${formatDecimal(headroom - (sum.bound - sum.likely), 1)} dB if all peaks came at once.`,
       action: `Bring down what is loudest, ${loudest}, at its fader or send; the gains stay.`,
-      mends: () => bringDown(view, sum, by),
+      fixes: () => bringDown(view, sum, by),
     },
   ]
 }
 
 /** The loudest strip alone as far down as brings the sum where it should be, else all of them alike. */
-function bringDown(view: BusView, sum: Sum, by: number): Mend[] {
+function bringDown(view: BusView, sum: Sum, by: number): Fix[] {
   const feeders = sum.brought.flatMap(({ strip: id }) => view.session.strips.filter((strip) => strip.id === id))
   const one = feeders.slice(0, 1).flatMap((strip) =>
     [by, by + 0.1, by + 1, by + 3, by + 6, by + 12].map((least) => {
@@ -99,7 +99,7 @@ function streamLoudness(view: BusView): Draft[] {
   const reached = control && to !== null && to >= control.range.gainMin && to <= control.range.gainMax
   const box = view.stages.find((stage) => stage.id === control?.stage)?.gear.name ?? ''
   const action = reached
-    ? `Turn the ${control.setting} of "${box}" by ${formatSigned(stream.gain, 1)} dB to ${formatDecimal(to, 1)} dB; then let a meter or a file measure it.`
+    ? `Turn the ${control.setting} of “${box}” by ${formatSigned(stream.gain, 1)} dB to ${formatDecimal(to, 1)} dB; then let a meter or a file measure it.`
     : stream.gain === null
       ? 'No gain before the limiter reaches it: it takes off whatever is added. Raise its ceiling, or want less.'
       : `It wants ${formatSigned(stream.gain, 1)} dB before the limiter: put a fader or a gain there.`
@@ -110,7 +110,7 @@ function streamLoudness(view: BusView): Draft[] {
       stage: control?.stage ?? strip.stages[0]?.id ?? strip.id,
       message: `The stream is estimated at ${formatDecimal(stream.loudness, 1)} LUFS in its loud passages, ${formatDecimal(Math.abs(off), 1)} LU ${off > 0 ? 'over' : 'under'} the ${formatDecimal(stream.wanted, 1)} LUFS wanted.`,
       action,
-      mends: () =>
+      fixes: () =>
         reached
           ? [{ action, changes: [{ strip: strip.id, stage: control.stage, setting: control.setting, to: db(to) }] }]
           : [],
@@ -169,13 +169,13 @@ function howl(view: BusView): Draft[] {
           ? `With ${open} this can feed back: it is ${dB(feedback.margin)} past what is safe.`
           : `${dB(feedback.margin)} gain before feedback, with ${open}.`,
       action: `Take ${who} out of this bus, or lower it there: that microphone costs most. Loudspeakers down before any microphone is moved.`,
-      mends: () => quieterMicrophone(view, worst?.strips ?? []),
+      fixes: () => quieterMicrophone(view, worst?.strips ?? []),
     },
   ]
 }
 
 /** The microphone that costs most lower into the bus, or all of them, as far as they feed it directly. */
-function quieterMicrophone(view: BusView, worst: readonly string[]): Mend[] {
+function quieterMicrophone(view: BusView, worst: readonly string[]): Fix[] {
   const open = (view.feedback?.microphones ?? []).flatMap(({ strips }) => strips)
   const direct = view.session.strips.filter((strip) => feedsOf(strip).some(({ to }) => to === view.strip.id))
   const lower = (ids: readonly string[]) => {
@@ -204,7 +204,7 @@ function loudspeakers({ stages, points }: BusView): Draft[] {
     message:
       'Loudspeakers come last: sources and desk on first, then the amplifiers; off in reverse. Set them when the desk is set.',
     action:
-      'Amplifiers off before a loudspeaker is plugged or unplugged; what is inside the box is for a qualified person.',
+      'Amplifiers off before a loudspeaker is plugged or unplugged; what is inside the device is for a qualified person.',
   }
   if (end.average < LOUD) return [order]
   return [

@@ -1,8 +1,9 @@
-import type { Finding, Session, Severity } from '../session'
+import type { Finding, Severity } from '../checks/finding'
+import type { Session } from '../model'
 import type { Appraisal, Appraised } from './appraise'
 import { believed } from '../uncertainty/belief'
 import { appraise } from './appraise'
-import { settled } from './try-mend'
+import { settled } from './verify-fix'
 
 export interface StripEvaluation extends Omit<Appraised, 'drafts' | 'driven' | 'walked'> {
   /** The gravest first. */

@@ -1,7 +1,7 @@
 import { listenerGain } from '../chain/compile/loudspeaker'
 import type { OpenMicrophone as HeardMicrophone } from '../chain/signal'
-import type { Resolved, ResolvedStage } from '../chain/resolve'
-import type { Session } from '../session'
+import type { Resolved, ResolvedStage } from '../resolved/resolve'
+import type { Session } from '../model'
 
 /** A microphone that is heard by loudspeakers of its own room. */
 export interface OpenMicrophone {

@@ -1,7 +1,7 @@
 import { lastControl, stripControls } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../chain/resolve'
-import type { Session } from '../session'
-import { applyChanges } from '../session'
+import { gearById, resolveStrip } from '../resolved/resolve'
+import type { Session } from '../model'
+import { applyChanges } from '../edits'
 import { alone, ofStrip } from './alone'
 import { evaluateSession } from './evaluate-session'
 

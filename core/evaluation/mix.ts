@@ -3,11 +3,13 @@ import { lastControl, stripControls } from '../chain/gain-control'
 import type { NoiseName } from '../chain/two-port'
 import type { PhantomUse } from '../chain/phantom'
 import { phantomUses, usesOf } from '../chain/phantom'
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById, resolveStrip } from '../chain/resolve'
-import { USUAL_ZERO } from '../chain/target-window'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
+import { USUAL_ZERO, readingPlace, windowFor } from '../chain/target-window'
 import type { KnownTime } from '../latency/route-words'
-import type { Session, Severity, Strip } from '../session'
+import type { Session, Strip, Target, TargetWindow } from '../model'
+import { findingTitles } from '../checks/finding-titles'
+import type { Severity } from '../checks/finding'
 import type { Db } from '../units'
 import { greatestNoise } from './verdict'
 import type { Evaluation, StripEvaluation } from './evaluate-session'
@@ -28,11 +30,13 @@ export interface MixRow {
   pfl: Pfl | null
   /** Peak at the recorder, dBFS; `null` where it reaches none by itself. */
   recorded: number | null
+  /** The target’s window there; `null` where nothing reads it, and for one by risk, which is another on every strip. */
+  target: TargetWindow | null
   floor: { name: NoiseName; share: number } | null
   tightest: { place: string; headroom: Db } | null
   roundTrip: KnownTime | null
-  /** The gravest of what is to be seen to. */
-  needs: Severity | null
+  /** The gravest of what is to be seen to, in a few words. */
+  needs: { severity: Severity; words: string } | null
 }
 
 /** A channel’s peak at PFL, against the desk’s zero mark. */
@@ -53,11 +57,12 @@ export function mixRows(session: Session, evaluation: Evaluation): MixRow[] {
   return session.strips.flatMap((strip, i) => {
     const evaluated = evaluation.strips[i]
     const stages = resolved[i]
-    return evaluated && stages ? [rowOf(strip, stages, evaluated, phantom)] : []
+    return evaluated && stages ? [rowOf(session.target, strip, stages, evaluated, phantom)] : []
   })
 }
 
 function rowOf(
+  target: Target,
   strip: Strip,
   stages: readonly ResolvedStage[],
   evaluated: StripEvaluation,
@@ -78,13 +83,21 @@ function rowOf(
     phantom: phantomOf(usesOf(phantom, strip.id)),
     pfl: pflOf(stages, evaluated),
     recorded: points[at]?.peak ?? null,
+    target: targetAt(target, stages),
     floor: greatest ?? null,
     tightest: tightest
       ? { place: stages.find(({ id }) => id === tightest.stage)?.gear.name ?? '', headroom: tightest.headroom }
       : null,
     roundTrip: latency.find(({ route }) => route === strip.monitor.route) ?? null,
-    needs: findings[0]?.severity ?? null,
+    needs: findings[0] ? { severity: findings[0].severity, words: findingTitles[findings[0].code] } : null,
   }
+}
+
+function targetAt(target: Target, stages: readonly ResolvedStage[]): TargetWindow | null {
+  if (typeof target === 'object' && 'risk' in target) return null
+  const window = windowFor(target, stages, () => 0)
+  const place = readingPlace(stages, window)
+  return place === null || place.meter === 'pfl' ? null : window
 }
 
 function inputOf({ gear, input }: Extract<ResolvedStage, { kind: 'interface' | 'digital-input' }>): MixRow['input'] {

@@ -1,11 +1,12 @@
 import type { NoiseName } from '../chain/two-port'
 import { stripControls } from '../chain/gain-control'
-import { EIN_THERMAL, einExcess } from '../chain/noise'
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById, resolveStrip } from '../chain/resolve'
+import { EIN_THERMAL, einExcess } from '../resolved/equivalent-input-noise'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { powerSum } from '../numeric/power'
-import type { Gear, Session, Strip } from '../session'
-import { applyChanges, roomInForce } from '../session'
+import type { Gear, Session, Strip } from '../model'
+import { applyChanges } from '../edits'
+import { roomInForce } from '../model'
 import { dbSpl, dbu, formatShort } from '../units'
 import { alone, ofStrip } from './alone'
 import { evaluateSession } from './evaluate-session'
@@ -66,6 +67,9 @@ export function noiseBudget(session: Session, stripId: string): NoiseBudget {
   }
 }
 
+/** A gain smaller than this reads as 0.0 dB. */
+const WORTH_SAYING = 0.05
+
 /** What 1 dB, half the distance and 3 dB are worth here. */
 function helps(session: Session, strip: Strip, now: number | null): Help[] {
   if (now === null) return []
@@ -114,7 +118,7 @@ function helps(session: Session, strip: Strip, now: number | null): Help[] {
   return tried
     .flatMap(({ words, session: changed }) => {
       const snr = changed && gain(changed)
-      return snr === null ? [] : [{ words, snr }]
+      return snr === null || Math.abs(snr) < WORTH_SAYING ? [] : [{ words, snr }]
     })
     .sort((a, b) => b.snr - a.snr)
 }

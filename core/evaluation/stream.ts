@@ -1,13 +1,13 @@
 import type { Point, Reduction } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
-import type { Walked } from '../chain/graph'
-import { walkStrip } from '../chain/graph'
-import type { ResolvedStage } from '../chain/resolve'
-import { resolveStrip, gearById } from '../chain/resolve'
+import type { StripCascade } from '../chain/graph'
+import { cascadeStrip } from '../chain/graph'
+import type { ResolvedStage } from '../resolved/resolve'
+import { resolveStrip, gearById } from '../resolved/resolve'
 import type { Signal } from '../chain/signal'
 import { copied } from '../chain/signal'
-import type { Session, Strip } from '../session'
+import type { Session, Strip } from '../model'
 
 /** What a stream comes to, estimated before the take. */
 export interface Stream {
@@ -45,14 +45,14 @@ export function streamOf(
   session: Session,
   strip: Strip,
   stages: readonly ResolvedStage[],
-  { points }: Walked,
+  { points }: StripCascade,
   arriving: readonly Signal[],
 ): Stream | null {
   const end = points.at(-1)
   if (strip.loudness === undefined || end?.unit !== 'dBFS') return null
   const wanted = strip.loudness
   const average = (gain: number) =>
-    walkStrip(
+    cascadeStrip(
       strip,
       stages,
       session,

@@ -1,5 +1,5 @@
-import type { Session, Strip } from '../session'
-import { feedsOf } from '../session'
+import type { Session, Strip } from '../model'
+import { feedsOf } from '../model'
 
 /**
  * The strips that nothing has changed for between two states of a session: the same by identity – an edit shares what it does

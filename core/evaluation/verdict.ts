@@ -2,8 +2,8 @@ import type { Contribution, Point } from '../chain/cascade'
 import type { NoiseName } from '../chain/two-port'
 import type { Recommendation } from '../latency/recommend'
 import { routeTime } from '../latency/route-words'
-import type { Session, Strip } from '../session'
-import { isBus, isDigitalMicrophone, outputAt } from '../session'
+import type { Session, Strip } from '../model'
+import { isBus, isDigitalMicrophone, outputAt } from '../model'
 import { formatDecimal } from '../units'
 import { chanceOver } from '../uncertainty/chance'
 import type { UncertainStrip } from '../uncertainty/uncertainty'
@@ -14,6 +14,8 @@ import { formatChance, giveOrTake } from './how-sure-words'
 export interface Statement {
   headline: string
   detail: string
+  /** The answer alone, for where all three stand in one line. */
+  short: string
 }
 export interface Verdict {
   headroom: Statement
@@ -63,9 +65,13 @@ function headroomStatement(
 ): Statement {
   const point = points.find((each) => each.stage === tightest?.stage)
   if (isBus(strip) && points.length === 0)
-    return { headline: 'Nothing feeds this bus', detail: 'give a strip a send to it' }
+    return { headline: 'Nothing feeds this bus', detail: 'give a strip a send to it', short: 'nothing feeds it' }
   if (!tightest || !point || point.ceiling === null)
-    return { headline: 'No stage with a known limit', detail: 'give the microphone’s or the input’s' }
+    return {
+      headline: 'No stage with a known limit',
+      detail: 'give the microphone’s or the input’s',
+      short: 'no known limit',
+    }
   const meets = sum !== null && tightest.stage === strip.stages[0]?.id
   const place = `${meets ? 'where the strips meet, at ' : ''}${placeOf(session, strip, tightest.stage)}`
   const afterSurge = point.ceiling - point.surgePeak
@@ -75,14 +81,16 @@ function headroomStatement(
   if (tightest.headroom < 0)
     return {
       headline: `${formatDecimal(-tightest.headroom, 1)}${give} dB too loud`,
+      short: `${formatDecimal(-tightest.headroom, 1)} dB too loud`,
       detail: `it clips ${meets ? '' : 'at '}${place} before any surge`,
     }
   return {
     headline: `Headroom ${formatDecimal(tightest.headroom, 1)}${give} dB`,
+    short: `headroom ${formatDecimal(tightest.headroom, 1)} dB`,
     detail:
       afterSurge < 0
         ? `at ${place}; the surge goes ${formatDecimal(-afterSurge, 1)} dB over${chance}`
-        : `${meets ? '' : 'at '}${place}; ${formatDecimal(afterSurge, 1)} dB with the surge${chance}`,
+        : `${meets ? '' : 'at '}${place}; ${formatDecimal(afterSurge, 1)} dB after the surge${chance}`,
   }
 }
 
@@ -114,10 +122,12 @@ function floorStatement({ noise, points }: StripEvaluation, sure: UncertainStrip
   const greatest = greatestNoise(noise)
   const open = noise.filter(({ name }) => name === 'room').length
   const end = points.at(-1)
-  if (!greatest || !end) return { headline: 'No noise is known', detail: 'give the room’s and the gear’s' }
+  if (!greatest || !end)
+    return { headline: 'No noise is known', detail: 'give the room’s and the gear’s', short: 'no noise known' }
   return {
-    headline: `Noise floor set by the ${noiseWords[greatest.name]}, ${formatDecimal(100 * greatest.share, 0)} %`,
-    detail: `${formatDecimal(end.snr, 1)}${plusMinus(sure?.points.at(-1)?.snr?.u, 1)} dB under the average, at ${formatDecimal(end.noise, 1)} ${UNITS[end.unit]}(A)${open > 1 ? `, ${open} open microphones` : ''}`,
+    headline: `Noise floor ${formatDecimal(end.noise, 1)} ${UNITS[end.unit]}(A)`,
+    short: `floor ${formatDecimal(end.noise, 1)} ${UNITS[end.unit]}(A)`,
+    detail: `the ${noiseWords[greatest.name]} makes ${formatDecimal(100 * greatest.share, 0)} % of it; SNR ${formatDecimal(end.snr, 1)}${plusMinus(sure?.points.at(-1)?.snr?.u, 1)} dB${open > 1 ? `, ${open} open microphones` : ''}`,
   }
 }
 
@@ -137,20 +147,23 @@ function busStatement(
   sure: UncertainStrip | null,
 ): Statement {
   const end = points.at(-1)
-  if (!end || !sum) return { headline: 'No strips meet here', detail: 'nothing is known of its level' }
+  if (!end || !sum)
+    return { headline: 'No strips meet here', detail: 'nothing is known of its level', short: 'no strips' }
   if (stream)
     return {
       headline: `Stream ${formatDecimal(stream.loudness, 1)} ± ${formatDecimal(stream.give, 1)} LUFS`,
+      short: `${formatDecimal(stream.loudness, 1)} LUFS`,
       detail: `wanted ${formatDecimal(stream.wanted, 1)}; the limiter takes ${formatDecimal(stream.reduction.surge, 1)} dB off the surge`,
     }
   if (end.unit === 'dBSPL')
     return {
       headline: `${formatDecimal(end.average, 1)}${plusMinus(sure?.points.at(-1)?.average.u, 1)} dB SPL at the listener`,
+      short: `${formatDecimal(end.average, 1)} dB SPL`,
       detail:
         feedback === null
           ? 'no microphone feeds it'
           : feedback.margin === null
-            ? 'microphones feed it, their distance is not given'
+            ? 'microphones feed it, their distance is not set'
             : `${formatDecimal(feedback.margin, 1)} dB gain before feedback`,
     }
   const [most] = sum.brought
@@ -158,6 +171,7 @@ function busStatement(
   const meet = sum.brought.length === 1 ? 'One strip comes here' : `${sum.brought.length} strips meet here`
   return {
     headline: meet,
+    short: `${sum.brought.length} ${sum.brought.length === 1 ? 'strip' : 'strips'}`,
     detail: `${name} brings most, ${formatDecimal(100 * (most?.share ?? 0), 0)} % of the average`,
   }
 }
@@ -174,6 +188,7 @@ function latencyStatement(
   if (!heard)
     return {
       headline: 'No such monitoring route',
+      short: 'no such route',
       detail: other ? `${ROUTES[other.route]}: ${routeTime(other)}` : 'the strip has no interface',
     }
   const asRecommended =
@@ -188,6 +203,7 @@ function latencyStatement(
     : `; recommended: ${recommended.route === 'direct' ? 'direct' : `${recommended.bufferFrames} frames`}, ${routeTime(recommended)}`
   const own = sure?.latency.find((each) => each.route === heard.route)
   return {
+    short: heard.atLeast ? routeTime(heard) : `${formatDecimal(heard.milliseconds, 2)} ms`,
     headline: heard.atLeast
       ? `Monitoring delay ${routeTime(heard)}`
       : `Monitoring delay ${formatDecimal(heard.milliseconds, 2)}${plusMinus(own?.u, 2)} ms`,
@@ -195,4 +211,4 @@ function latencyStatement(
   }
 }
 
-const ROUTES = { direct: 'direct monitoring', software: 'software monitoring' } as const
+const ROUTES = { direct: 'direct', software: 'software' } as const

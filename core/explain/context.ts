@@ -1,17 +1,17 @@
-import { begin, contributions, pass } from '../chain/cascade'
+import { enterStrip, contributions, applyTwoPort } from '../chain/cascade'
 import type { Contribution, Point } from '../chain/cascade'
 import { compileStrip } from '../chain/compile'
 import { arrivingAt } from '../chain/graph'
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById, resolveStrip } from '../chain/resolve'
-import { meet } from '../chain/sum'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
+import { sumSignals } from '../chain/sum'
 import type { TwoPort } from '../chain/two-port'
-import type { Session, Strip } from '../session'
-import { inItsUnit, unitOfDoubt } from '../session'
+import type { Session, Strip } from '../model'
+import { inItsUnit, unitOfSpread } from '../model'
 import type { UncertainInput } from '../uncertainty/input'
 import { nameOfInput } from '../uncertainty/input'
-import type { SessionDoubts, StripDoubts, Uncertain } from '../uncertainty/uncertainty'
-import { doubtsOf } from '../uncertainty/uncertainty'
+import type { SessionUncertainty, StripUncertainty, Uncertain } from '../uncertainty/uncertainty'
+import { propagate } from '../uncertainty/uncertainty'
 import type { PointFigure } from '../uncertainty/figures'
 import { placeOf } from '../uncertainty/figures'
 import type { Part } from './explanation'
@@ -23,25 +23,25 @@ export class Context {
   readonly stages: readonly ResolvedStage[]
   readonly twoPorts: readonly (TwoPort | undefined)[]
   readonly points: readonly Point[]
-  readonly doubts: StripDoubts
+  readonly doubts: StripUncertainty
   private readonly inputs: ReadonlyMap<string, UncertainInput>
 
   constructor(
     readonly session: Session,
     readonly strip: Strip,
-    readonly all: SessionDoubts,
+    readonly all: SessionUncertainty,
   ) {
     this.stages = resolveStrip(strip, gearById(session))
     const { programme, twoPorts } = compileStrip(strip, this.stages, session)
     this.twoPorts = programme ? [undefined, ...twoPorts] : twoPorts
-    this.points = all.walks.walkOf(strip.id).points
-    this.doubts = all.strips.get(strip.id) as StripDoubts
+    this.points = all.evaluations.cascadeOf(strip.id).points
+    this.doubts = all.strips.get(strip.id) as StripUncertainty
     this.inputs = new Map(all.inputs.map((input) => [input.path, input]))
   }
 
   static of(session: Session, strip: string): Context | null {
     const found = session.strips.find(({ id }) => id === strip)
-    return found ? new Context(session, found, doubtsOf(session)) : null
+    return found ? new Context(session, found, propagate(session)) : null
   }
 
   at = (stage: string): number => this.stages.findIndex(({ id }) => id === stage)
@@ -62,7 +62,7 @@ export class Context {
       unit,
       adds,
       u: inItsUnit(value, doubt),
-      uUnit: unitOfDoubt(doubt, unit.replace('(A)', '')),
+      uUnit: unitOfSpread(doubt, unit.replace('(A)', '')),
       origin,
       on,
       method,
@@ -99,9 +99,9 @@ export class Context {
     const { session, strip, stages } = this
     const { programme, twoPorts } = compileStrip(strip, stages, session)
     const signal = programme
-      ? begin(programme, strip.id).signal
-      : meet(strip, arrivingAt(session, strip, gearById(session))).signal
-    for (const twoPort of twoPorts.slice(0, programme ? at : at + 1)) pass(signal, twoPort)
+      ? enterStrip(programme, strip.id).signal
+      : sumSignals(strip, arrivingAt(session, strip, gearById(session))).signal
+    for (const twoPort of twoPorts.slice(0, programme ? at : at + 1)) applyTwoPort(signal, twoPort)
     return contributions(signal)
   }
 }

@@ -1,6 +1,6 @@
 import type { FormulaId } from '../formula'
 import type { InputPlace } from '../uncertainty/input'
-import type { ValueOrigin } from '../session'
+import type { ValueOrigin } from '../model'
 
 /** A figure of a session that can be explained. */
 export interface FigureRef {

@@ -1,4 +1,4 @@
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 
 /** The lowest gain of a stage whose input’s limit is stated there. */
 export const gainMinOf = (stage: ResolvedStage): number | null =>

@@ -13,7 +13,7 @@ export function gainParts(context: Context, i: number): { formula: FormulaId; pa
   const [from, to] = [context.stages[i - 1], context.stage(i)]
   const joint = from ? jointGain(from, to, context.stages[i - 2]) : 0
   const loss: Part[] =
-    joint === 0 ? [] : [{ name: 'Loss in the joint before it', value: joint, unit: 'dB', adds: joint, u: null }]
+    joint === 0 ? [] : [{ name: 'Loss in the connection before it', value: joint, unit: 'dB', adds: joint, u: null }]
   return { formula: own.formula, parts: [...own.parts, ...loss], remarks: own.remarks ?? [] }
 }
 
@@ -34,7 +34,7 @@ function ownGain(context: Context, i: number): Own {
     case 'microphone': {
       const { impedance } = stage.specs
       const axis = directivity(stage)?.programme ?? 0
-      const turned: Part[] = axis === 0 ? [] : [{ name: 'Off its axis', value: axis, unit: 'dB', adds: axis, u: null }]
+      const turned: Part[] = axis === 0 ? [] : [{ name: 'Off axis', value: axis, unit: 'dB', adds: axis, u: null }]
       const { digitalSensitivity, gainMin = 0 } = stage.specs
       if (digitalSensitivity !== undefined)
         return {

@@ -2,7 +2,7 @@ import { nearGain } from '../chain/compile/sound-source'
 import { inputImpedance, loadingGain } from '../chain/loading'
 import type { Sum } from '../chain/sum'
 import type { FormulaId } from '../formula'
-import { SINE_CREST, formatDecimal } from '../units'
+import { SINE_CREST, formatDecimal, SHOWN_ALIKE } from '../units'
 import type { Context } from './context'
 import { UNITS } from './context'
 import type { Part } from './explanation'
@@ -16,9 +16,6 @@ export interface Made {
   /** The formula with the numbers in, where it is neither a sum nor a sum of powers. */
   numbers?: string
 }
-
-/** Differences that no meter shows. */
-const SAME = 0.005
 
 /** What a level is made of: at a source of what is known of it, behind it of the level before and the stage’s gain. */
 export function levelParts(context: Context, i: number, figure: LevelFigure): Made {
@@ -36,7 +33,7 @@ function withRest(context: Context, i: number, figure: LevelFigure, made: Made):
     taken === 0 ? [] : [{ name: 'Taken off by its sections', value: -taken, unit: 'dB', adds: -taken, u: null }]
   const parts = [...made.parts, ...curve]
   const rest = point[figure] - parts.reduce((sum, { adds }) => sum + (adds ?? 0), 0)
-  if (Math.abs(rest) < SAME) return { ...made, parts }
+  if (Math.abs(rest) < SHOWN_ALIKE) return { ...made, parts }
   const why =
     context.stage(i).kind === 'processor' && point.carriesClipping === null
       ? 'Its sections besides'
@@ -123,7 +120,7 @@ function atSource(context: Context, figure: LevelFigure): Made {
 
 /** Where strips meet: what each brings. */
 function sumLevel(context: Context, figure: LevelFigure): Made {
-  const sum = context.all.walks.walkOf(context.strip.id).sum
+  const sum = context.all.evaluations.cascadeOf(context.strip.id).sum
   const { parts, remarks } = gainParts(context, 0)
   const names = new Map(context.session.strips.map(({ id, name }) => [id, name]))
   const brought = (sum?.brought ?? []).map((each): Part => {

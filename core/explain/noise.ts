@@ -1,9 +1,9 @@
 import type { NoiseName } from '../chain/two-port'
-import { einWeighted } from '../chain/noise'
+import { einWeighted } from '../resolved/equivalent-input-noise'
 import { noiseWords } from '../evaluation/verdict'
 import type { FormulaId } from '../formula'
-import { roomInForce } from '../session'
-import { dbu } from '../units'
+import { roomInForce } from '../model'
+import { dbu, capital } from '../units'
 import type { Context } from './context'
 import type { Part } from './explanation'
 import type { Made } from './level'
@@ -23,8 +23,6 @@ export function noiseParts(context: Context, i: number): Made {
     }))
   return { formula: 'levels-unrelated-sum', parts, remarks: ['Shares are of the noise’s power.'] }
 }
-
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 
 const FORMULAS: Record<NoiseName, FormulaId> = {
   'room': 'busses-noise-of-a-sum',

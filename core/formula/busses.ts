@@ -77,7 +77,7 @@ export const busses = {
       id: 'busses-feedback-margin',
       quantity: 'feedback margin',
       statement:
-        '−10 lg Σ10^(loop/10) − 6; loop = small-signal gain from the capsule, on axis, to the loudspeaker at 1 m, + 10 lg n − 20 lg D₁, every curve at its greatest gain: potential acoustic gain less the gain that is set',
+        '−10 lg Σ10^(loop/10) − 6. The loop is the small-signal gain from the capsule, on axis, to the loudspeaker at 1 m, + 10 lg n − 20 lg D₁. Every curve counts at its greatest gain. It is the potential acoustic gain less the gain that is set',
       source: 'Davis and Patronis (from memory)',
       check: {
         says: 'equal to the row above, 0.01 dB',
@@ -105,5 +105,5 @@ export const busses = {
     },
   ],
   notes:
-    'PFL reads peaks here. On a desk whose meter is a VU, give as `zero` what its 0 means for peaks, 8 to 14 dB higher (common practice).\nThe estimate of loudness knows levels only: no pauses, no spectrum; the whole stream reads lower than its loud passages.\nMicrophones are taken as open to the loudspeaker and the room as without walls: the margin is for choosing between sends, not a promise.\n[Two mixes](two-mixes.md) works a whole desk out by hand.',
+    'PFL reads peaks here. On a desk whose meter is a VU, give as `zero` what its 0 means for peaks, 8 to 14 dB higher (common practice).\nThe estimate of loudness knows levels only: no pauses, no spectrum; the whole stream reads lower than its loud passages.\nMicrophones are taken as open to the loudspeaker, and the room as without walls. The margin is for choosing between sends. It is no promise.\n[Two mixes](two-mixes.md) works a whole desk out by hand.',
 } as const satisfies FormulaGroup

@@ -68,7 +68,7 @@ export const latency = {
       id: 'latency-fit',
       quantity: 'fit',
       statement:
-        'least squares (QR) of k·1000N/fs + c·1000/fs + t, none negative: where t (or c) would be, the others are fitted again without it; one rate: k and the sum; one buffer size: k held at a whole or half number; what could not be told is in the predictions’ spread',
+        'least squares (QR) of k·1000N/fs + c·1000/fs + t, none negative. Where t (or c) would be, the others are fitted again without it. One rate: k and the sum. One buffer size: k held at a whole or half number. The predictions’ spread holds what could not be told',
       source: 'ordinary least squares',
       check: {
         says: "driver's 14.9 / 14.7 ms at 512, 44.1 kHz → 9.10 / 8.90 at 256",
@@ -109,7 +109,7 @@ export const latency = {
       id: 'latency-sustained',
       quantity: 'sustained',
       statement:
-        'load under 70 % (common practice); dropouts tried at that or a larger buffer say no, a clean run at that or a smaller one yes',
+        'load under 70 % (common practice). Dropouts at that or a larger buffer say no. A clean run at that or a smaller one says yes',
       source: 'definition; limits and load are common practice, no source',
       check: { says: 'as the test says', test: 'timing.test.ts', named: 'what was tried wins over the model' },
     },

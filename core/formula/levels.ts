@@ -88,6 +88,5 @@ export const levels = {
       check: { says: 'two equal: +3.01 dB', gives: [3.01], within: 0.005 },
     },
   ],
-  notes: `A level in dBFS is that of the sine with the same peak (a full-scale sine is 0 dBFS), for averages and peaks alike: so a peak reads
-3.01 dB less than the average plus the crest factor.`,
+  notes: `A level in dBFS is that of the sine with the same peak (a full-scale sine is 0 dBFS), for averages and peaks alike. So a peak reads 3.01 dB less than the average plus the crest factor.`,
 } as const satisfies FormulaGroup

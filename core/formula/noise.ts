@@ -29,7 +29,7 @@ export const noise = {
       id: 'noise-passive-resistance',
       quantity: 'passive resistance',
       statement:
-        'thermal noise of the output resistance of a pickup, ribbon, moving coil, pad or transformer (Zs/n²), loaded like the signal; all resistors of a passive pair together make that of their output, once',
+        'thermal noise of the output resistance of a pickup, ribbon, moving coil, pad or transformer (Zs/n²), loaded like the signal. All resistors of a passive pair together make that of their output, once',
       source: 'as above',
       check: {
         says: 'a 150 Ω pad into EIN −127: −127.00 dBu(A); −131: −131.00',
@@ -89,10 +89,9 @@ export const noise = {
       check: { says: '15, 110, −128.27: 33.3 dB', gives: [33.3], within: 0.05 },
     },
   ],
-  notes: `**The pad stands before the preamp.** 0 dBFS moves up by the pad's loss, but the preamp's noise stays where it is at the
-converter: seen from the source the preamp has become noisier by the pad. So a pad that is not needed costs
+  notes: `**The pad stands before the preamp.** 0 dBFS moves up by the pad's loss, but the preamp's noise stays where it is at the converter. Seen from the source the preamp has become noisier by the pad. So a pad that is not needed costs
 signal-to-noise, dB for dB, where the preamp is the greatest noise.
 
-A measured EIN is A-weighted, as everything measured here; the weighting belongs to the printed one. A 32-bit
+A measured EIN is A-weighted, as everything measured here; the weighting belongs to the data sheet’s. A 32-bit
 floating-point file is given no word-length noise: it follows the signal far below any converter.`,
 } as const satisfies FormulaGroup

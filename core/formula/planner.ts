@@ -31,7 +31,7 @@ export const planner = {
       id: 'planner-planned-gain',
       quantity: 'planned gain',
       statement:
-        'the highest step (0.1 dB without steps) at which the reading does not pass the aim; where that lands under the window and one step more inside it, that',
+        'the highest step (0.1 dB without steps) at which the reading does not pass the aim. Where that lands under the window, and one step more lands inside it, it is that one',
       source: 'definition here; the conventions and reserves are common practice, no source',
       check: { says: 'example 1: 39 dB; steps of 5: 40', test: '../unit/plan.test.ts', named: '39.49: 35 would read' },
     },
@@ -62,7 +62,7 @@ export const planner = {
       id: 'planner-held',
       quantity: 'held',
       statement:
-        'the level at a processor with a threshold stays where it was set; a stage driven on purpose stays; faders rest at their zero mark unless nothing else reaches',
+        'the level at a processor with a threshold stays where it was set. A stage driven on purpose stays. Faders rest at their zero mark unless nothing else reaches',
       source: 'definition here; the conventions and reserves are common practice, no source',
       check: {
         says: 'as the test says',
@@ -74,7 +74,7 @@ export const planner = {
       id: 'planner-several-gains',
       quantity: 'several gains',
       statement:
-        'each in turn, from the source: as high as its range, the reserve at every analogue stage behind it, and the aim allow while those after it are fully down',
+        'Each in turn, from the source. As high as its range, the reserve at every analogue stage behind it, and the aim allow while those after it are fully down',
       source: 'own proof: the gain behind each stage is the least',
       check: {
         says: 'never noisier than 500 random allocations of the same total on 200 chains',
@@ -86,7 +86,7 @@ export const planner = {
       id: 'planner-hiss',
       quantity: 'hiss',
       statement:
-        "all noise but the room's, against the reading, compared with the gain filled from the last stage backwards; where that is the quieter one by 0.1 dB, it is the plan",
+        "all noise but the room's, against the reading, compared with the gain filled from the last stage backwards. Where that is quieter by 0.1 dB, it is the plan",
       source: 'definition here',
       check: {
         says: 'as the test says',
@@ -95,13 +95,10 @@ export const planner = {
       },
     },
   ],
-  notes: `Why front to back is quietest: the noise of a stage arrives at the recorder with the gain behind it. Raising every gain as
-early as it may be makes the gain before each stage the greatest, so the gain behind it the least, that any allowed sharing
-of the same total gives. Behind the converter gains change signal and noise alike: the planner leaves them, but puts the
+  notes: `Why front to back is quietest: the noise of a stage arrives at the recorder with the gain behind it. Raising every gain as early as allowed makes the gain before each stage the greatest. The gain behind it is then the least that any allowed sharing of the same total gives. Behind the converter gains change signal and noise alike: the planner leaves them, but puts the
 operating system's slider to 0 dB.
 
 The conventions are common practice, no source. So are the 6 dB of reserve above the surge and the reserve at analogue stages.
 
-The two sides of a stereo pair get the gain of the louder side, or of the locked one; where their ranges do not meet, the difference is
-said, with what to make up behind them.`,
+The two sides of a stereo pair get the gain of the louder side, or of the locked one. Where their ranges do not meet, the difference is said, with what to make up behind them.`,
 } as const satisfies FormulaGroup

@@ -18,7 +18,7 @@ export const recordings = {
       id: 'recordings-a-weighted',
       quantity: 'A-weighted',
       statement:
-        'half-overlapping Hann windows tell what part of the power the A-curve leaves, 20 Hz–20 kHz; that part is taken of the power that the samples under the middle of each window have, and at the ends of all that are left: no sample counts less than another',
+        'Half-overlapping Hann windows tell what part of the power the A-curve leaves, 20 Hz–20 kHz. That part is taken of the power under the middle of each window, and at the ends of all that is left. No sample counts less than another',
       source: 'IEC 61672-1',
       check: {
         says: 'class 1 at every third octave, 20 Hz–16 kHz, at 44.1, 48, 96 kHz',
@@ -55,7 +55,7 @@ export const recordings = {
       id: 'recordings-clipping',
       quantity: 'clipping',
       statement:
-        'three samples or more at the extreme of their polarity that the samples beside them do not come to gently: a slow sine’s flat top is none',
+        'Three samples or more at the extreme of their polarity, which the samples beside them do not approach gently. A slow sine’s flat top is none',
       source: 'definition here',
       check: {
         says: 'sine 6 dB over full scale',
@@ -67,7 +67,7 @@ export const recordings = {
       id: 'recordings-loopback',
       quantity: 'loopback',
       statement:
-        'maximum of the cross-correlation, sought between the frames by its spectrum; then each pass by itself: their mean, half their range, and their slope as drift',
+        'maximum of the cross-correlation, sought between the frames by its spectrum. Then each pass by itself: their mean, half their range, and their slope as drift',
       source: 'definition here',
       check: {
         says: '0.02 frame at 20 dB SNR; 40 ppm within 2',
@@ -155,7 +155,7 @@ export const recordings = {
       id: 'recordings-ein',
       quantity: 'EIN',
       statement:
-        "noise(A) + FS_G; with several gains 10^(N/10) = a·10^(−FS_G/10) + c by relative least squares: c is the converter's, and is taken out at each gain, since a preamp is often noisier at lower ones",
+        "noise(A) + FS_G; with several gains 10^(N/10) = a·10^(−FS_G/10) + c by relative least squares. The converter's c is taken out at each gain, since a preamp is often noisier at lower ones",
       source: 'crossover FS_min − DR − excess at that gain, as above',
       check: { says: '0.3 dB, crossover 1 dB', test: 'bench.test.ts', named: 'EIN, 0.3 dB' },
     },
@@ -175,7 +175,7 @@ export const recordings = {
       id: 'recordings-disturbed',
       quantity: 'disturbed',
       statement:
-        'noise: the longest run of seconds within 1.5 dB of their median level(A); a tone: of quarter seconds whose rest is within 6 dB of the median rest',
+        'Noise: the longest run of seconds within 1.5 dB of their median level(A). A tone: of quarter seconds whose rest is within 6 dB of the median rest',
       source: 'common practice, no source',
       check: {
         says: 'a knock and a dropout left out: 0.15 dB',
@@ -214,11 +214,10 @@ export const recordings = {
       check: { says: 'the chance is 1 % then', test: 'statistics.test.ts', named: 'brings the chance to 1 %' },
     },
   ],
-  notes: `The tone is fitted, not notched: the notch filter of AES17 takes a
+  notes: `The tone is fitted, not notched. The notch filter of AES17 takes a
 band of noise with it, so this reads up to a few tenths of a dB more noise.
 
-The law of peaks is taken in amplitude, not in dB: the samples of programme thin out towards the peaks at least as fast as an
-exponential (speech much like Laplace's law, dense music like a normal one), and the maxima of such samples follow Gumbel's law.
+The law of peaks is taken in amplitude, not in dB. The samples of programme thin out towards the peaks at least as fast as an exponential. Speech is close to Laplace's law, dense music to a normal one. The maxima of such samples follow Gumbel's law.
 In dB the same rehearsal would promise peaks far over anything that is played.
 
 A-weighting is applied to the spectrum because there it is exact up to half the sample rate; a bilinear filter bends near it.`,

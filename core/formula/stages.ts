@@ -26,7 +26,7 @@ export const stages = {
       id: 'stages-preamp',
       quantity: 'preamp',
       statement:
-        'gain: gain − pad; ceiling: input: `maxInput` − (gain − gainMin) + pad; output: `maxOutput`; noise: excess + gain (the pad stands before it); `outputNoise` at the output',
+        'Gain: gain − pad. Ceiling at the input: `maxInput` − (gain − gainMin) + pad. At the output: `maxOutput`. Noise: excess + gain (the pad stands before it). `outputNoise` at the output',
       source: 'definition here',
       check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '6 ribbon → preamp' },
     },
@@ -34,7 +34,7 @@ export const stages = {
       id: 'stages-desk-channel',
       quantity: 'desk channel',
       statement:
-        "gain: gain − pad + fader (not where it is taken before the fader); ceiling: the preamp's, and `maxOutput` before the fader as well as after it; noise: as the preamp, through the fader",
+        "Gain: gain − pad + fader (not where it is taken before the fader). Ceiling: the preamp's, and `maxOutput` before the fader as well as after it. Noise: as the preamp, through the fader",
       source: 'definition here',
       check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '7 microphone → desk channel' },
     },
@@ -86,5 +86,5 @@ export const stages = {
     },
   ],
   notes:
-    'Every ceiling is judged at its own terminal: `maxInput` of a compressor or limiter against the level before the curve. `headroom` is\nthe least of them, `surgeHeadroom` the same for the peak with the surge; what a curve takes off at average, peak and surge is\n`reduction`.\n\nA stage passes on at most its ceiling; its own point shows what it would put out, marked `clipped`, and every later point\nnames it in `carriesClipping`.\n\n**Static curves** (handbook). Compressor above T: T + (x − T)/R (−10 through −20, 4 : 1 → −17.5). Expander below T:\nT + (x − T)·R, at most its range (−40 through −30, 2 : 1 → −50). Limiter: min(x, ceiling). A curve acts on average, peak and\nsurge each by itself, and on the noise at the level that the noise has alone, as in a pause: a compressor leaves the floor\nwhere it is and so costs signal-to-noise, an expander lowers it. For programme this is an *estimate*: a real compressor\nworks on a level smoothed over attack and release, so short peaks pass it higher than the curve says, and between words the\ngain is on its way from one value to the other.',
+    'Every ceiling is judged at its own terminal. `maxInput` of a compressor or limiter is held against the level before the curve. `headroom` is\nthe least of them, `surgeHeadroom` the same for the\npeak with the surge. What a curve takes off at average, peak and surge is `reduction`.\n\nA stage passes on at most its ceiling. Its own point shows what it would put out, marked `clipped`. Every later point\nnames it in `carriesClipping`.\n\n**Static curves** (handbook). Compressor above T: T + (x − T)/R (−10 through −20, 4 : 1 → −17.5). Expander below T:\nT + (x − T)·R, at most its range (−40 through −30, 2 : 1 → −50). Limiter: min(x, ceiling). A curve acts on average, peak and\nsurge each by itself. On the noise it acts at the level that the noise has alone, as in a pause. A compressor leaves the floor\nwhere it is, and so costs signal-to-noise. An expander lowers it. For programme this is an *estimate*. A real compressor\nworks on a level smoothed over attack and release, so short peaks pass it higher than the curve says. Between words the\ngain is on its way from one value to the other.',
 } as const satisfies FormulaGroup

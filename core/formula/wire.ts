@@ -69,7 +69,7 @@ export const wire = {
       id: 'wire-a-coil',
       quantity: 'a coil',
       statement:
-        '−20 lg |1 + (R + jωL)(1/Zl + jωC)|: coil, lead and load are one circuit; it resonates at 1/(2π√(LC)). A volume pot of Rp at x is ((1 − x)·Rp + R) ‖ x·Rp before the lead',
+        '−20 lg |1 + (R + jωL)(1/Zl + jωC)|: coil, cable and load are one circuit; it resonates at 1/(2π√(LC)). A volume pot of Rp at x is ((1 − x)·Rp + R) ‖ x·Rp before the cable',
       source: 'network theory',
       check: {
         says: '7 kΩ, 4 H into 20 kΩ: −2.6 dB at 100 Hz, −16.2 at 5 kHz; 500 pF: 3.56 kHz',
@@ -80,7 +80,7 @@ export const wire = {
     {
       id: 'wire-a-passive-volume-knob',
       quantity: 'a passive volume knob',
-      statement: "a loss inside the source; the joint behind it stays an instrument's",
+      statement: "a loss inside the source; the connection behind it stays an instrument's",
       source: 'definition here',
       check: { says: '6 dB down: −6 dB at the next input', gives: [-6], within: 0.005 },
     },
@@ -122,7 +122,6 @@ export const wire = {
       check: { says: '80 Hz, 12 dB/oct: 12.3 dB at 40 Hz', gives: [12.3], within: 0.05 },
     },
   ],
-  notes: `**Joints.** The loss by loading and by an unbalanced input belongs to the joint: a stage's own point shows its open-circuit level, and
-the loss is seen at the next stage's input, before anything there can clip. A microphone's and an electric source's own
-point shows it loaded. A passive pickup below 1 : 1.5 is a stop, any joint below 1 : 5 a caution.`,
+  notes: `**Connections.** The loss by loading and by an unbalanced input belongs to the connection. A stage's own point shows its open-circuit level. The loss is seen at the next stage's input, before anything there can clip. A microphone's and an electric source's own
+point shows it loaded. A passive pickup below 1 : 1.5 is a stop, any connection below 1 : 5 a caution.`,
 } as const satisfies FormulaGroup

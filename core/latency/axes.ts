@@ -1,4 +1,4 @@
-import type { AudioInterface, Session } from '../session'
+import type { AudioInterface, Session } from '../model'
 import { roundTripsOf } from './round-trip'
 
 const USUAL_RATES = [44_100, 48_000, 88_200, 96_000]

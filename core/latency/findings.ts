@@ -1,4 +1,4 @@
-import type { Finding } from '../session'
+import type { Finding } from '../checks/finding'
 import { formatShort } from '../units'
 import type { Route, RouteInputs } from './routes'
 
@@ -16,7 +16,7 @@ export function timingFindings(
       code: 'rate-not-offered',
       severity: 'stop',
       stage,
-      message: `"${unit.name}" does not offer ${kHz(system.sampleRate)}.`,
+      message: `“${unit.name}” does not offer ${kHz(system.sampleRate)}.`,
       action: `Choose one of its rates: ${unit.sampleRates.map(kHz).join(', ')}; the same in every device and program.`,
     })
   }
@@ -25,7 +25,7 @@ export function timingFindings(
       code: 'buffer-not-offered',
       severity: 'caution',
       stage,
-      message: `The driver of "${unit.name}" does not offer a buffer of ${system.bufferFrames} frames.`,
+      message: `The driver of “${unit.name}” does not offer a buffer of ${system.bufferFrames} frames.`,
       action: `Choose one of its sizes: ${unit.bufferSizes.join(', ')}.`,
     })
   }
@@ -34,7 +34,7 @@ export function timingFindings(
       code: 'latency-unprinted',
       severity: 'note',
       stage,
-      message: `Nothing is known of the converters and the driver of "${unit.name}": the times shown are its buffers alone, the truth is later.`,
+      message: `Nothing is known of the converters and the driver of “${unit.name}”: the times shown are its buffers alone, the truth is later.`,
       action: 'Enter its latency figures, or measure the round trip with a loopback cable.',
     })
   }
@@ -43,7 +43,7 @@ export function timingFindings(
       code: 'no-direct-route',
       severity: 'stop',
       stage,
-      message: `The performer is to listen direct, but "${unit.name}" has no monitoring of its own.`,
+      message: `The performer is to listen direct, but “${unit.name}” has no monitoring of its own.`,
       action: 'Monitor through the host, or split the signal before the interface.',
     })
   }

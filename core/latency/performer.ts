@@ -1,4 +1,4 @@
-import type { Listening, Performer } from '../session'
+import type { Listening, Performer } from '../model'
 
 /** What a kind of listening notices, and how it is called. */
 export interface ListeningKind {

@@ -1,6 +1,6 @@
 import { leastSquares } from '../numeric/least-squares'
 import { studentQuantile } from '../numeric/laws'
-import type { RoundTrip } from '../session'
+import type { RoundTrip } from '../model'
 import { formatShort } from '../units'
 
 /** A measured round trip as k buffers of N frames, c frames and t milliseconds: ms = 1000·(k·N + c)/fs + t. */

@@ -1,6 +1,6 @@
 import { halfRange } from '../numeric/statistics'
-import type { AudioInterface, RoundTrip, System } from '../session'
-import { latencySpecs } from '../session'
+import type { AudioInterface, RoundTrip, System } from '../model'
+import { latencySpecs } from '../model'
 import type { FitResult } from './round-trip-fit'
 import { fitRoundTrips } from './round-trip-fit'
 

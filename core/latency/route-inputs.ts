@@ -1,7 +1,7 @@
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import { wayToHost } from '../chain/way-to-host'
 import type { RouteInputs } from './routes'
-import type { Session, Strip } from '../session'
+import type { Session, Strip } from '../model'
 
 /**
  * The way to the ear goes through the last interface of a strip, or of the bus that takes it there, whose driver the host

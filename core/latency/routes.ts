@@ -1,5 +1,5 @@
-import type { AudioInterface, InterfaceLatency, Monitor, Room, System } from '../session'
-import { latencySpecs, roomInForce } from '../session'
+import type { AudioInterface, InterfaceLatency, Monitor, Room, System } from '../model'
+import { latencySpecs, roomInForce } from '../model'
 import type { Frames, Metres, Milliseconds } from '../units'
 import { DEFAULT_TEMPERATURE, airTime, frames, framesToMilliseconds, milliseconds } from '../units'
 import { estimateRoundTrip, modelRoundTrip, sharedTime } from './round-trip'

@@ -1,9 +1,11 @@
-import { gearById, resolveStrip } from '../chain/resolve'
+import equal from 'fast-deep-equal'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { settingWords, stageName } from '../chain/setting-words'
 import type { Evaluation, StripEvaluation } from '../evaluation/evaluate-session'
-import type { Gear, Session, Strip } from '../session'
-import { feedsOf, gearDifferences, targetOf, conventions } from '../session'
-import { formatShort } from '../units'
+import type { Gear, Mark, Session, Strip } from '../model'
+import { feedsOf, targetOf, conventions } from '../model'
+import { gearDifferences } from '../edits'
+import { formatShort, SHOWN_ALIKE } from '../units'
 
 /** Something that stands otherwise in one session than in another; "–" where it is not there. */
 export interface Difference {
@@ -124,9 +126,6 @@ function boxDifferences(from: Session, to: Session): Difference[] {
   })
 }
 
-/** Changes below that are none, in the figure’s unit. */
-const SAME = 0.005
-
 function figureChanges(from: Side, to: Side): FigureChange[] {
   return to.session.strips.flatMap((strip, i): FigureChange[] => {
     const at = from.session.strips.findIndex(({ id }) => id === strip.id)
@@ -134,7 +133,7 @@ function figureChanges(from: Side, to: Side): FigureChange[] {
     if (!is) return []
     return FIGURES.flatMap(({ figure, words, unit, digits, of }): FigureChange[] => {
       const [a, b] = [was ? of(was, strip) : null, of(is, strip)]
-      const same = a === b || (a !== null && b !== null && Math.abs(a - b) < SAME)
+      const same = a === b || (a !== null && b !== null && Math.abs(a - b) < SHOWN_ALIKE)
       return same ? [] : [{ strip: strip.id, name: strip.name, figure, words, unit, digits, from: a, to: b }]
     })
   })
@@ -170,3 +169,22 @@ const FIGURES: {
     of: ({ latency }, { monitor }) => latency.find(({ route }) => route === monitor.route)?.milliseconds ?? null,
   },
 ]
+
+/**
+ * The last two marks between which something of the session was changed.
+ * @param marks the newest first
+ */
+export function lastDifferent(
+  marks: readonly Pick<Mark, 'id'>[],
+  sessionOf: (id: string) => Session | null,
+): { from: string; to: string } | null {
+  for (let i = 0; i + 1 < marks.length; i++) {
+    const [to, from] = [marks[i], marks[i + 1]].map((mark) => mark?.id ?? '') as [string, string]
+    const [before, after] = [sessionOf(from), sessionOf(to)]
+    if (before && after && !equal(comparable(before), comparable(after))) return { from, to }
+  }
+  return null
+}
+
+/** What a comparison looks at: not the name, notes, ticks and readings. */
+const comparable = ({ system, room, target, gear, strips }: Session) => ({ system, room, target, gear, strips })

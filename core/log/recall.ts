@@ -1,7 +1,7 @@
 import type { Evaluation } from '../evaluation/evaluate-session'
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { stageName } from '../chain/setting-words'
-import type { Session } from '../session'
+import type { Session } from '../model'
 import { instructions } from '../soundcheck/run-sheet'
 import type { Group, Instruction } from '../soundcheck/step'
 

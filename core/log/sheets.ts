@@ -1,13 +1,15 @@
 import { gainControls } from '../chain/gain-control'
 import { isFed, phantomSwitch, phantomUses, usersText, usesOf } from '../chain/phantom'
 import type { PhantomUse } from '../chain/phantom'
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById, resolveStrip } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { portOf, settingWords, stageName } from '../chain/setting-words'
-import type { GainRange, Log, MarkHead, Session, Strip } from '../session'
-import { feedsOf, isBus, markdownText } from '../session'
+import type { GainRange, Log, MarkHead, Session, Strip } from '../model'
+import { feedsOf, isBus } from '../model'
+import { markdownText } from '../files'
 import { recorderChannel } from '../soundcheck/plug-steps'
-import { formatDecimal, formatShort } from '../units'
+import { formatShort, lowerCase } from '../units'
+import { evaluateSession } from '../evaluation/evaluate-session'
 
 /** One gain on the recall sheet: where it stands on its scale, drawn as a tick on a short slide rule. */
 export interface SheetGain {
@@ -25,6 +27,8 @@ export interface SheetStrip {
   strip: string
   channel: number | null
   stages: SheetStage[]
+  /** Peak expected at the recorder as it is set, dBFS: what is read against it when the session is set up again. */
+  expected: number | null
   /** Where it goes, and what its performer hears. */
   routing: { name: string; words: string }[]
 }
@@ -32,12 +36,15 @@ export interface SheetStrip {
 /** Every control’s position of every strip, also those at zero, and its routing. */
 export function recallSheet(session: Session): SheetStrip[] {
   const gear = gearById(session)
-  return session.strips.map((strip) => {
+  const evaluation = evaluateSession(session)
+  return session.strips.map((strip, i) => {
     const stages = resolveStrip(strip, gear)
+    const at = stages.findLastIndex(({ kind }) => kind === 'interface' || kind === 'digital-input')
     return {
       strip: strip.name,
       channel: recorderChannel({ stages }),
       stages: stages.map(sheetStage).filter(({ others, gains }) => others.length + gains.length > 0),
+      expected: evaluation.strips[i]?.points[at]?.peak ?? null,
       routing: routingOf(session, strip),
     }
   })
@@ -50,7 +57,7 @@ function sheetStage(stage: ResolvedStage): SheetStage {
   const all = settingWords(stage)
   return {
     stage: stageName(stage),
-    others: all.filter(({ setting }) => !GAINS.has(setting)),
+    others: [...microphoneNeeds(stage), ...all.filter(({ setting }) => !GAINS.has(setting))],
     gains: all
       .filter(({ setting }) => GAINS.has(setting))
       .map(({ setting, name, words }) => {
@@ -59,6 +66,15 @@ function sheetStage(stage: ResolvedStage): SheetStage {
       }),
   }
 }
+
+/** What a microphone needs stands beside what its input gives. */
+const microphoneNeeds = (stage: ResolvedStage): { name: string; words: string }[] =>
+  stage.kind === 'microphone' ? [ATTITUDES[stage.gear.phantom]] : []
+const ATTITUDES = {
+  needed: { name: 'Needs', words: '48 V' },
+  harmless: { name: 'Tolerates', words: '48 V' },
+  harmful: { name: 'Must not get', words: '48 V' },
+} as const
 
 function routingOf(session: Session, strip: Strip): { name: string; words: string }[] {
   const sends = feedsOf(strip).map(({ to, gain, tap }) => ({
@@ -95,27 +111,27 @@ export function sheetHead({ system }: Session, mark: MarkHead | null): string[] 
 }
 const DRIVERS = { exclusive: 'maker’s driver', class: 'class driver', shared: 'shared mixer' } as const
 
+/** What stands in a table: words, or a number that stays one in data. */
+export type Cell = string | number
 /** A table for paper and spreadsheet: its first row is its header. */
-export type Table = string[][]
+export type Table = Cell[][]
+
+/** A cell as it is read. */
+export const cellText = (cell: Cell): string => (typeof cell === 'number' ? formatShort(cell, 1) : cell)
 
 export const recallTable = (session: Session): Table => [
-  ['Strip', 'Recorder’s channel', 'Stage', 'Control', 'Position'],
-  ...recallSheet(session).flatMap(({ strip, channel, stages, routing }) => {
-    const row = (stage: string, name: string, words: string) => [
-      strip,
-      channel === null ? '' : String(channel),
-      stage,
-      name,
-      words,
-    ]
+  ['Strip', 'Recorder’s channel', 'Stage', 'Control', 'Position', 'Read'],
+  ...recallSheet(session).flatMap(({ strip, channel, stages, expected, routing }) => {
+    const row = (stage: string, name: string, at: Cell): Cell[] => [strip, channel ?? '', stage, name, at, '']
     return [
       ...stages.flatMap(({ stage, others, gains }) =>
         [...others, ...gains].map(({ name, words }) => row(stage, name, words)),
       ),
+      ...(expected === null ? [] : [row('', 'Expected peak, dBFS', Number(expected.toFixed(1)))]),
       ...routing.map(({ name, words }) => row('', name, words)),
     ]
   }),
-  ['System', '', '', 'Rate, bits, buffer, driver', sheetHead(session, null)[0] ?? ''],
+  ['System', '', '', 'Rate, bits, buffer, driver', sheetHead(session, null)[0] ?? '', ''],
 ]
 
 /** Which source is plugged where, as the recorder counts. */
@@ -137,11 +153,12 @@ export function stageBoxTable(session: Session): Table {
         {
           channel,
           row: [
-            String(channel),
+            channel,
             input.gear.name,
             portOf(input) ?? '',
             strip.name,
             stages.find(({ kind }) => kind === 'microphone')?.gear.name ?? stages[0]?.gear.name ?? '',
+            microphoneNeedsText(stages),
             cable > 0 ? `${formatShort(cable, 1)} m` : '',
             phantomText(uses, strip.id, stages),
             stages.some(({ settings }) => settings.pad) ? 'in' : 'out',
@@ -150,10 +167,16 @@ export function stageBoxTable(session: Session): Table {
       ]
     })
   return [
-    ['Recorder’s channel', 'Unit', 'Socket', 'Strip', 'From', 'Cable', '48 V', 'Pad'],
+    ['Recorder’s channel', 'Unit', 'Socket', 'Strip', 'From', 'Needs', 'Cable', '48 V', 'Pad'],
     ...rows.sort((a, b) => a.channel - b.channel).map(({ row }) => row),
   ]
 }
+
+const microphoneNeedsText = (stages: readonly ResolvedStage[]): string =>
+  stages
+    .flatMap(microphoneNeeds)
+    .map(({ name, words }) => `${lowerCase(name)} ${words}`)
+    .join(', ')
 
 /** How the 48 V of a strip stands, and what is wrong with it by what hangs on its switch. */
 function phantomText(uses: readonly PhantomUse[], strip: string, stages: readonly ResolvedStage[]): string {
@@ -173,14 +196,14 @@ export function takeTable({ takes, marks }: Log, session: Session): Table {
     ...takes
       .filter(({ struck }) => !struck)
       .map((take) => [
-        String(take.number),
+        take.number,
         take.name,
         take.strips.map((id) => names.get(id) ?? id).join(', '),
         take.at,
         take.seconds === undefined ? '' : lengthInWords(take.seconds),
         take.verdict ?? '',
-        take.peak === undefined ? '' : formatDecimal(take.peak, 1),
-        take.clippedRuns === undefined ? '' : String(take.clippedRuns),
+        take.peak === undefined ? '' : Number(take.peak.toFixed(1)),
+        take.clippedRuns ?? '',
         marks.find(({ id }) => id === take.mark)?.name ?? '',
         take.note ?? '',
       ]),
@@ -197,7 +220,7 @@ export function lengthInWords(seconds: number): string {
 
 /** A table as Markdown, under a heading. */
 export function asMarkdown(title: string, [header = [], ...rows]: Table): string {
-  const line = (cells: readonly string[]) => `| ${cells.map(markdownText).join(' | ')} |`
+  const line = (cells: readonly Cell[]) => `| ${cells.map((cell) => markdownText(cellText(cell))).join(' | ')} |`
   return [`# ${markdownText(title)}`, '', line(header), line(header.map(() => '---')), ...rows.map(line), ''].join('\n')
 }
 

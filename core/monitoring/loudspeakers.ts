@@ -1,9 +1,9 @@
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import type { Evaluation } from '../evaluation/evaluate-session'
-import type { Loudspeaker, Session, Strip } from '../session'
-import { isBus } from '../session'
+import type { Loudspeaker, Session, Strip } from '../model'
+import { isBus } from '../model'
 
 /** A loudspeaker bus, and what it takes to be as loud as is wished. */
 export interface LoudspeakerSetting {

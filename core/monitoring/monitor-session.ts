@@ -1,13 +1,13 @@
 import type { Point } from '../chain/cascade'
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import { wayToHost } from '../chain/way-to-host'
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { recommendationFor } from '../latency/recommend'
 import type { KnownTime } from '../latency/route-words'
 import type { Route } from '../latency/routes'
-import type { AudioInterface, Gear, Headphones, InterfaceOutput, Session, Strip } from '../session'
-import { inForce, isBus, monitorFields } from '../session'
+import type { AudioInterface, Gear, Headphones, InterfaceOutput, Session, Strip } from '../model'
+import { inForce, isBus, monitorFields } from '../model'
 import type { Ohms } from '../units'
 import { dbu, ohms } from '../units'
 import type { Comb } from './comb'
@@ -232,7 +232,7 @@ function doublingOf(
     switchOff:
       keep === 'direct'
         ? 'the host’s input monitoring of this track'
-        : `the direct monitoring of "${unit.name}" (its mix control to playback)`,
+        : `the direct monitoring of “${unit.name}” (its mix control to playback)`,
   }
 }
 
@@ -244,7 +244,7 @@ function notesOf(session: Session, strip: Strip, routes: readonly Route[], unit:
       'The host’s effects are not heard on the direct sound. A reverberation from the host may be mixed in: late is what it is anyway.',
     )
   if (strip.monitor.route === 'direct' && !routes.some((each) => each.route === 'direct'))
-    notes.push(`"${unit?.name ?? 'The unit'}" has no direct monitoring: nothing is heard on this route.`)
+    notes.push(`“${unit?.name ?? 'The unit'}” has no direct monitoring: nothing is heard on this route.`)
   if (!pair && strip.monitor.side)
     notes.push(
       `One source, heard on the ${strip.monitor.side} only: monitor it in mono, in the middle. It is so where one input is recorded to one side of a stereo track.`,

@@ -1,8 +1,8 @@
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import type { Feedback } from '../evaluation/feedback'
 import type { Evaluation } from '../evaluation/evaluate-session'
-import type { Session, Strip } from '../session'
-import { isBus } from '../session'
+import type { Session, Strip } from '../model'
+import { isBus } from '../model'
 import { potentialAcousticGain } from './acoustic-gain'
 
 /** A bus that is heard in the room, and how near it is to howling. */

@@ -1,19 +1,20 @@
 import type { Point } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
 import { restingGain } from '../chain/gain-control'
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import { gainGrid } from '../chain/settable-gain'
 import type { ReadingPlace } from '../chain/target-window'
 import { readingPlace, windowError } from '../chain/target-window'
 import { hasReserve, hasRoom } from '../chain/reserve'
 import type { DynamicAim } from '../chain/dynamics'
 import { windowOf } from '../uncertainty/window'
-import type { Gear, Session, Strip, TargetWindow } from '../session'
+import type { Gear, Session, Strip, TargetWindow } from '../model'
 import type { Reserve } from './reserve'
 import { floorsOf, reserveFor, tightStage } from './reserve'
 import type { Stretch } from './stretch'
 import { stretchesOf } from './stretch'
 import { TriedGains } from './tried-gains'
+import { SAME_DB } from '../units'
 
 /** What kept a gain from being set higher, or moved at all. */
 export type Limit =
@@ -40,9 +41,6 @@ export interface Allocation {
 }
 
 type Way = 'forwards' | 'backwards'
-
-/** Differences below this are rounding errors. */
-const SAME = 1e-6
 
 /**
  * Shares the gain out over a strip's controls, so that the target reads what it aims at where it is read.
@@ -221,7 +219,7 @@ function obstacle(
   const points = tried.points()
   const tight = tightStage(points, floors, tried.indexOf(control))
   if (tight !== null) return { by: 'headroom', stage: tight }
-  return stretch.error(points) > SAME ? endOf(stretch) : null
+  return stretch.error(points) > SAME_DB ? endOf(stretch) : null
 }
 
 /** Raises a control from where it stands, as far as nothing is in the way. */
@@ -243,7 +241,7 @@ function lower({ tried, stretch, limits }: Settling, fader: GainControl): void {
   const rest = grid.below(tried.get(fader))
   const { step, limit } = highestStep(0, rest, (each) => {
     tried.set(fader, grid.at(each))
-    return stretch.error(tried.points()) > SAME ? endOf(stretch) : null
+    return stretch.error(tried.points()) > SAME_DB ? endOf(stretch) : null
   })
   tried.set(fader, grid.at(step ?? 0))
   limits.set(fader, limit)

@@ -1,4 +1,5 @@
-import type { SettingChange, SettingName } from '../session'
+import type { SettingChange } from '../edits'
+import type { SettingName } from '../model'
 import { db } from '../units'
 
 /** A setting that the plan wants otherwise than it is. */

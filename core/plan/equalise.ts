@@ -1,11 +1,13 @@
 import { lastControl, stripControls } from '../chain/gain-control'
 import type { GainControl } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { nearestGain } from '../chain/settable-gain'
 import { ofStrip } from '../evaluation/alone'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { Change, Session, Strip } from '../session'
-import { applyChanges, feedsOf, stripFields } from '../session'
+import type { Change } from '../edits'
+import type { Session, Strip } from '../model'
+import { applyChanges } from '../edits'
+import { feedsOf, stripFields } from '../model'
 import { db } from '../units'
 
 /** Strips of a bus that cannot be brought to the others' loudness, and why. */
@@ -16,7 +18,7 @@ export interface Equalised {
 
 /** A gain before a compressor moves the level by less than itself: it is corrected that many times. */
 const ROUNDS = 4
-const SAME = 0.05
+const AS_LOUD = 0.05
 
 /**
  * Every strip of a bus as loud there as the quietest: nothing gets louder by it, so that nothing clips by it. By fader the gains
@@ -30,7 +32,7 @@ export function equalise(session: Session, bus: string, by: 'fader' | 'gain'): E
   for (let round = 0; round < ROUNDS; round++) {
     for (const { strip: id, average } of ofStrip(evaluateSession(now), bus)?.sum?.brought ?? []) {
       const strip = now.strips.find((each) => each.id === id)
-      const change = strip && average - quietest > SAME ? quieter(now, strip, bus, by, average - quietest) : null
+      const change = strip && average - quietest > AS_LOUD ? quieter(now, strip, bus, by, average - quietest) : null
       if (change) changes.set(id, change)
     }
     now = applyChanges(session, [...changes.values()])

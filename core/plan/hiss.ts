@@ -1,9 +1,9 @@
 import type { Allocation } from './allocate'
-import { arrivingAt, walkStrip } from '../chain/graph'
-import { resolveStrip } from '../chain/resolve'
+import { arrivingAt, cascadeStrip } from '../chain/graph'
+import { resolveStrip } from '../resolved/resolve'
 import { meterReading } from '../chain/target-window'
 import { powerSum } from '../numeric/power'
-import type { Gear, Session } from '../session'
+import type { Gear, Session } from '../model'
 
 /** The electronics' noise against the level, for this plan and for the careless one with all gain at the last stage. */
 export interface Hiss {
@@ -19,7 +19,7 @@ export function hissOf(
   gear: ReadonlyMap<string, Gear>,
   { strip, points, place, window }: Allocation,
 ): number | null {
-  const { noise } = walkStrip(strip, resolveStrip(strip, gear), session, arrivingAt(session, strip, gear))
+  const { noise } = cascadeStrip(strip, resolveStrip(strip, gear), session, arrivingAt(session, strip, gear))
   const level = powerSum(noise.filter((each) => each.name !== 'room'))
   const point = place && points[place.index]
   const end = points.at(-1)

@@ -1,16 +1,14 @@
 import { hasRoom } from '../chain/reserve'
 import { settableGain } from '../chain/settable-gain'
-import type { Gear, GainSetting, Session, SettingChange, Strip } from '../session'
-import { applySettings } from '../session'
-import { db, formatDecimal } from '../units'
+import type { Gear, GainSetting, Session, Strip } from '../model'
+import type { SettingChange } from '../edits'
+import { applySettings } from '../edits'
+import { db, formatDecimal, SAME_DB } from '../units'
 import type { Allocation, Allotment } from './allocate'
 import { allocate } from './allocate'
 import { hissOf } from './hiss'
 import type { Planned } from './plan-strip'
 import { offTarget } from './reasons'
-
-/** Gains that close are alike. */
-const SAME = 1e-6
 
 type Side = { strip: Strip; plan: Planned }
 type GainChange = SettingChange & { setting: GainSetting; to: number }
@@ -38,16 +36,16 @@ function alike(session: Session, gear: ReadonlyMap<string, Gear>, [left, right]:
     const twin = twinOf(own, left, right)
     if (!twin) {
       notes.push(
-        `Only one side has the ${own.control.setting} of "${nameOf(own, left)}": each side is set by itself there.`,
+        `Only one side has the ${own.control.setting} of “${nameOf(own, left)}”: each side is set by itself there.`,
       )
       continue
     }
     const [a, b] = commonValues(own, twin)
     changes[0].push({ strip: left.strip.id, stage: own.control.stage, setting: own.control.setting, to: a })
     changes[1].push({ strip: right.strip.id, stage: twin.control.stage, setting: twin.control.setting, to: b })
-    if (Math.abs(a - b) > SAME) {
+    if (Math.abs(a - b) > SAME_DB) {
       notes.push(
-        `The two sides cannot be set alike: ${formatDecimal(a, 1)} dB at "${nameOf(own, left)}", ${formatDecimal(b, 1)} dB at "${nameOf(twin, right)}". Make up ${formatDecimal(Math.abs(a - b), 1)} dB behind them.`,
+        `The two sides cannot be set alike: ${formatDecimal(a, 1)} dB at “${nameOf(own, left)}”, ${formatDecimal(b, 1)} dB at “${nameOf(twin, right)}”. Make up ${formatDecimal(Math.abs(a - b), 1)} dB behind them.`,
       )
     }
   }
@@ -73,7 +71,7 @@ function keptSafe({ strip, plan }: Side, partner: Side, followed: Planned): Plan
       ...plan,
       notes: [
         ...plan.notes,
-        `“${strip.name}” is not set like the locked “${partner.strip.name}”: "${first.name}" would be ${formatDecimal(by, 1)} dB over with the surge. Unlock the other side, or make up the difference behind it.`,
+        `“${strip.name}” is not set like the locked “${partner.strip.name}”: “${first.name}” would be ${formatDecimal(by, 1)} dB over with the surge. Unlock the other side, or make up the difference behind it.`,
       ],
     }
   }
@@ -98,7 +96,7 @@ function commonValues(one: Allotment, other: Allotment): readonly [number, numbe
   if (other.control.locked) return both(other.value)
   const [lower, higher] = one.value < other.value ? [one, other] : [other, one]
   // The lower stands at the higher one’s gain already, as near as its steps come to it.
-  return Math.abs(settled(lower, higher.value) - lower.value) < SAME ? [one.value, other.value] : both(lower.value)
+  return Math.abs(settled(lower, higher.value) - lower.value) < SAME_DB ? [one.value, other.value] : both(lower.value)
 }
 
 const settled = ({ control, value }: Allotment, wanted: number) =>
@@ -128,7 +126,7 @@ function settledSide(
   notes: readonly string[],
 ): Planned {
   const { allocation } = plan
-  if (changes.every((change) => Math.abs(valueIn(allocation, change) - change.to) < SAME))
+  if (changes.every((change) => Math.abs(valueIn(allocation, change) - change.to) < SAME_DB))
     return { ...plan, notes: [...plan.notes, ...notes] }
   const moved = applySettings({ ...session, strips: [allocation.strip] }, changes).strips[0] as Strip
   const around = allocate(session, withLocks(moved, changes), gear)
@@ -136,7 +134,7 @@ function settledSide(
     const before = allocation.allotments[i] as Allotment
     const isCommon = changes.some((change) => isOf(change, before.control))
     if (!isCommon) return { ...each, control: before.control }
-    return Math.abs(each.value - before.value) < SAME
+    return Math.abs(each.value - before.value) < SAME_DB
       ? before
       : { ...before, value: each.value, limit: { by: 'partner' } }
   })

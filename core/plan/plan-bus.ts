@@ -1,14 +1,14 @@
 import type { Point } from '../chain/cascade'
-import { leastStep } from '../chain/findings/trial'
+import { leastStep } from '../checks/trial'
 import type { GainControl } from '../chain/gain-control'
 import { restingGain } from '../chain/gain-control'
-import { arrivingAt, walkStrip } from '../chain/graph'
+import { arrivingAt, cascadeStrip } from '../chain/graph'
 import { hasRoom } from '../chain/reserve'
 import { gainGrid } from '../chain/settable-gain'
 import { copied } from '../chain/signal'
-import { meet } from '../chain/sum'
+import { sumSignals } from '../chain/sum'
 import { SUM_RESERVE } from '../evaluation/bus-findings'
-import type { Gear, Session, Strip } from '../session'
+import type { Gear, Session, Strip } from '../model'
 import { formatDecimal } from '../units'
 import type { Allocation, Limit } from './allocate'
 import { allocate, highestStep } from './allocate'
@@ -86,7 +86,7 @@ function stillOver(
     600,
     (tenths) => {
       const lower = arriving.map((each) => copied(each, -tenths / 10))
-      const found = walkStrip(strip, stages, session, lower).points[i]
+      const found = cascadeStrip(strip, stages, session, lower).points[i]
       return found !== undefined && hasRoom(found)
     },
     0.1,
@@ -96,7 +96,7 @@ function stillOver(
       ? `${formatDecimal(over, 1)} dB over at the likely peak`
       : `${formatDecimal(surge, 1)} dB over with the surge`
   return [
-    `"${stages[i]?.gear.name ?? ''}" of ${bus.name} is ${what}. ${less === null ? 'Bring what flows in down until it fits.' : `Bring its sends down by at least ${formatDecimal(less, 1)} dB.`}`,
+    `“${stages[i]?.gear.name ?? ''}” of ${bus.name} is ${what}. ${less === null ? 'Bring what flows in down until it fits.' : `Bring its sends down by at least ${formatDecimal(less, 1)} dB.`}`,
   ]
 }
 
@@ -150,7 +150,7 @@ function tooMany(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>, 
   if (arriving.length === 0 || !point || point.unit === 'dBFS' || point.headroom === null) return []
   const missing = SUM_RESERVE - point.headroom
   if (missing <= 0) return []
-  const { sum } = meet(bus, arriving)
+  const { sum } = sumSignals(bus, arriving)
   const name = (id: string | undefined) => session.strips.find((strip) => strip.id === id)?.name ?? ''
   const [loudest] = sum.brought
   const alone = loudest && lowestOf(loudest.strip, arriving, bus, sum.likely - missing)
@@ -166,7 +166,7 @@ function tooMany(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>, 
 function lowestOf(strip: string, arriving: ReturnType<typeof arrivingAt>, bus: Strip, wanted: number): number | null {
   for (let by = 0.5; by <= 12; by += 0.5) {
     const less = arriving.map((each) => (each.strip === strip ? copied(each, -by) : each))
-    if (meet(bus, less).sum.likely <= wanted) return by
+    if (sumSignals(bus, less).sum.likely <= wanted) return by
   }
   return null
 }

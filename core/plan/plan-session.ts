@@ -1,9 +1,10 @@
-import { gearById } from '../chain/resolve'
+import { gearById } from '../resolved/resolve'
 import { believed } from '../uncertainty/belief'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { Session, Strip } from '../session'
-import { applySettings, isBus, partnerOf } from '../session'
+import type { Session, Strip } from '../model'
+import { applySettings, partnerOf } from '../edits'
+import { isBus } from '../model'
 import { asChange } from './as-change'
 import type { PlannedSetting } from './as-change'
 import type { Hiss } from './hiss'
@@ -13,6 +14,7 @@ import { planStrips } from './plan-strips'
 import { offTarget } from './reasons'
 import type { Remedy } from './remedy'
 import { remedyFor } from './remedy'
+import { SAME_DB } from '../units'
 
 export type { PlannedSetting }
 
@@ -82,13 +84,10 @@ function answerFor(session: Session, strip: Strip, { allocation, hiss, notes }: 
   }
 }
 
-/** Differences below this are no change. */
-const SAME = 1e-6
-
 function changesOf(strip: Strip, plan: Planned | undefined): PlannedSetting[] {
   return (plan ? gainsOf(plan.allocation) : []).flatMap(({ stage, setting, value, reason }) => {
     const from = strip.stages.find((each) => each.id === stage)?.settings[setting]
-    if (from === undefined || Math.abs(from - value) < SAME) return []
+    if (from === undefined || Math.abs(from - value) < SAME_DB) return []
     return [{ strip: strip.id, stage, setting, from, to: value, reason }]
   })
 }

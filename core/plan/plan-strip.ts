@@ -1,5 +1,5 @@
-import type { Gear, Session, Strip } from '../session'
-import { formatDecimal } from '../units'
+import type { Gear, Session, Strip } from '../model'
+import { formatDecimal, SAME_DB } from '../units'
 import type { Allocation } from './allocate'
 import { allocate } from './allocate'
 import type { Hiss } from './hiss'
@@ -31,8 +31,6 @@ export function planStrip(session: Session, strip: Strip, gear: ReadonlyMap<stri
   return { allocation, hiss, notes: lockedCause(session, strip, gear, allocation) }
 }
 
-/** Differences below this are rounding errors, dB. */
-const SAME = 1e-6
 /** Nobody hears less hiss than that; for less the gain is not made late, dB (common practice, no source). */
 const AUDIBLE = 0.1
 
@@ -47,7 +45,7 @@ function quieter(
   const backwards = allocate(session, strip, gear, 'backwards')
   const [planned, naive] = [forwards, backwards].map((each) => hissOf(session, gear, each))
   if (planned == null || naive == null) return { allocation: forwards, hiss: null }
-  const better = naive < planned - AUDIBLE && Math.abs(offTarget(backwards)) <= Math.abs(offTarget(forwards)) + SAME
+  const better = naive < planned - AUDIBLE && Math.abs(offTarget(backwards)) <= Math.abs(offTarget(forwards)) + SAME_DB
   return better
     ? { allocation: backwards, hiss: { planned: naive, naive, lower: 0 } }
     : { allocation: forwards, hiss: { planned, naive, lower: Math.max(0, naive - planned) } }
@@ -61,12 +59,12 @@ function lockedCause(session: Session, strip: Strip, gear: ReadonlyMap<string, G
   if (Math.abs(offTarget(free)) >= Math.abs(offTarget(planned))) return []
   const moved = planned.allotments
     .map((each, i) => ({ ...each, by: Math.abs((free.allotments[i]?.value ?? each.value) - each.value) }))
-    .filter((each) => each.control.locked && each.by > SAME)
+    .filter((each) => each.control.locked && each.by > SAME_DB)
     .sort((a, b) => b.by - a.by)[0]
   const name = planned.stages.find((stage) => stage.id === moved?.control.stage)?.gear.name
   if (!moved || name === undefined) return []
   return [
-    `The ${moved.control.setting} of "${name}" is locked at ${formatDecimal(moved.value, 1)} dB, and that is why the target is missed: unlock it.`,
+    `The ${moved.control.setting} of “${name}” is locked at ${formatDecimal(moved.value, 1)} dB, and that is why the target is missed: unlock it.`,
   ]
 }
 

@@ -1,6 +1,6 @@
 import { feedOrder } from '../chain/graph'
-import type { Gear, Session } from '../session'
-import { isBus } from '../session'
+import type { Gear, Session } from '../model'
+import { isBus } from '../model'
 import { planBus } from './plan-bus'
 import { pairedAlike } from './pairs'
 import type { Planned } from './plan-strip'

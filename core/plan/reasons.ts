@@ -1,7 +1,7 @@
 import { USUAL_REDUCTION } from '../chain/dynamics'
 import { meterReading, windowError } from '../chain/target-window'
-import type { TargetReading } from '../session'
-import { isBus } from '../session'
+import type { TargetReading } from '../model'
+import { isBus } from '../model'
 import { formatDecimal } from '../units'
 import type { Allocation, Allotment } from './allocate'
 
@@ -39,12 +39,12 @@ export function reasonFor({ limit }: Allotment, allocation: Allocation): string 
     case 'partner':
       return 'Like the other side of the stereo pair.'
     case 'held':
-      return `Keeps the level at "${name(limit.stage)}" where it was set: what it does there is a choice of sound.`
+      return `Keeps the level at “${name(limit.stage)}” where it was set: what it does there is a choice of sound.`
     case 'into':
       return intoText(limit, allocation, name(limit.stage))
     case 'headroom': {
       const left = allocation.points.find((point) => point.stage === limit.stage)?.headroom
-      return `As far as headroom allows: ${formatDecimal(left, 1)} dB are left at "${name(limit.stage)}".`
+      return `As far as headroom allows: ${formatDecimal(left, 1)} dB are left at “${name(limit.stage)}”.`
     }
   }
 }
@@ -58,11 +58,11 @@ function intoText(
   const taken = formatDecimal(points.find((point) => point.stage === stage)?.reduction?.peak ?? 0, 1)
   switch (aim.section.type) {
     case 'compressor':
-      return `Brings the peaks into "${name}", which takes ${taken} dB off; ${formatDecimal(aim.section.takesOff ?? USUAL_REDUCTION, 1)} dB are wanted.`
+      return `Brings the peaks into “${name}”, which takes ${taken} dB off; ${formatDecimal(aim.section.takesOff ?? USUAL_REDUCTION, 1)} dB are wanted.`
     case 'limiter':
-      return `Brings the rehearsed peak to the ceiling of "${name}"; the surge goes into it.`
+      return `Brings the rehearsed peak to the ceiling of “${name}”; the surge goes into it.`
     case 'expander':
-      return `Brings the average at least 10 dB over the threshold of "${name}".`
+      return `Brings the average at least 10 dB over the threshold of “${name}”.`
   }
 }
 

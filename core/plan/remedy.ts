@@ -1,14 +1,16 @@
 import { viewOf } from '../evaluation/appraise'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import { closerMend, inlinePreampMend } from '../chain/findings/more-level'
-import { lowerSends } from '../chain/findings/sends'
-import { padOf } from '../chain/remedies'
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById } from '../chain/resolve'
+import { closerFix, inlinePreampFix } from '../checks/more-level'
+import { lowerSends } from '../checks/sends'
+import { padOf } from '../checks/remedies'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById } from '../resolved/resolve'
 import { aimError, windowError } from '../chain/target-window'
-import type { Change, Session, Strip } from '../session'
-import { applyChanges, isBus, partnerOf } from '../session'
-import { formatDecimal } from '../units'
+import type { Change } from '../edits'
+import type { Session, Strip } from '../model'
+import { applyChanges, partnerOf } from '../edits'
+import { isBus } from '../model'
+import { formatDecimal, lowerCase } from '../units'
 import type { Allocation } from './allocate'
 import { allocate } from './allocate'
 import { planStrips } from './plan-strips'
@@ -131,7 +133,7 @@ function lessLevel(
   const point = points[place.index]
   const over = at === place.index ? (point ? windowError(point, place, window) : 0) : RESERVE.peak - tight
   const inserted = (loss: number): Candidate => ({
-    message: `put a pad of ${loss} dB before "${stage.gear.name}".`,
+    message: `put a pad of ${loss} dB before “${stage.gear.name}”.`,
     decibels: loss,
     changes: [{ do: 'insert', strip: strip.id, index: at, gear: padOf(session, loss, before, stage) }],
   })
@@ -143,7 +145,7 @@ function lessLevel(
     ...(own && !own.in
       ? [
           {
-            message: `put the pad of ${formatDecimal(own.loss, 0)} dB of "${stage.gear.name}" in.`,
+            message: `put the pad of ${formatDecimal(own.loss, 0)} dB of “${stage.gear.name}” in.`,
             decibels: own.loss,
             changes: [{ strip: strip.id, stage: stage.id, setting: 'pad' as const, to: true }],
           },
@@ -167,16 +169,14 @@ function moreLevel(session: Session, strip: Strip, allocation: Allocation): Cand
     const own = ownPad(stage)
     if (!own?.in) return []
     const changes: Change[] = [{ strip: strip.id, stage: stage.id, setting: 'pad', to: false }]
-    return [{ message: `take the pad of "${stage.gear.name}" out.`, decibels: own.loss, changes }]
+    return [{ message: `take the pad of “${stage.gear.name}” out.`, decibels: own.loss, changes }]
   })
-  const mends = view ? [...closerMend(view, short), ...inlinePreampMend(view, short, (changes) => changes)] : []
+  const fixes = view ? [...closerFix(view, short), ...inlinePreampFix(view, short, (changes) => changes)] : []
   return [
     ...padsOut,
-    ...mends.map(({ action, changes }) => ({ message: lowerCase(action), decibels: Math.ceil(short), changes })),
+    ...fixes.map(({ action, changes }) => ({ message: lowerCase(action), decibels: Math.ceil(short), changes })),
   ]
 }
-
-const lowerCase = (words: string) => words.charAt(0).toLowerCase() + words.slice(1)
 
 /** The switchable pad of a stage. */
 function ownPad(stage: ResolvedStage): { loss: number; in: boolean } | null {
@@ -184,14 +184,14 @@ function ownPad(stage: ResolvedStage): { loss: number; in: boolean } | null {
   return { loss: stage.specs.pad, in: stage.settings.pad ?? false }
 }
 
-const clipWords = ({ stages }: Allocation, at: number) => `"${stages[at]?.gear.name}" clips at every setting`
+const clipWords = ({ stages }: Allocation, at: number) => `“${stages[at]?.gear.name}” clips at every setting`
 
 /** What stops the gains, and by how much the window is missed. */
 function missWords({ allotments, stages }: Allocation, off: number): string {
   const by = `${formatDecimal(Math.abs(off), 1)} dB ${off > 0 ? 'over' : 'under'} the window`
   const full = allotments.find(({ limit }) => limit.by === 'headroom')?.limit
   if (off < 0 && full?.by === 'headroom') {
-    return `It stays ${by}, because "${stages.find((stage) => stage.id === full.stage)?.gear.name}" has no more headroom`
+    return `It stays ${by}, because “${stages.find((stage) => stage.id === full.stage)?.gear.name}” has no more headroom`
   }
   const moved = allotments.filter(({ limit }) => limit.by === 'highest' || limit.by === 'lowest')
   if (moved.length === 0) return `It stays ${by}`
@@ -211,16 +211,16 @@ function byHand(allocation: Allocation, tooMuch: boolean): string {
     const at = points.findIndex(({ stage }) => stage === full.stage)
     const missing = formatDecimal(Math.ceil(10 * Math.abs(offTarget(allocation)) - 1e-6) / 10, 1)
     if (points[at]?.unit === 'dBFS' && place !== null && at > place.index)
-      return `Turn "${name(full.stage)}" down by at least ${missing} dB: it would clip before the target is reached.`
+      return `Turn “${name(full.stage)}” down by at least ${missing} dB: it would clip before the target is reached.`
     if (place !== null && at < place.index && !tooMuch)
-      return `Use an input that is at least ${missing} dB more sensitive behind "${name(full.stage)}".`
-    if (place !== null && at < place.index) return `Use a less sensitive input behind "${name(full.stage)}".`
+      return `Use an input that is at least ${missing} dB more sensitive behind “${name(full.stage)}”.`
+    if (place !== null && at < place.index) return `Use a less sensitive input behind “${name(full.stage)}”.`
     return tooMuch
       ? 'Turn the source down, go further away, or use a less sensitive input.'
       : `Choose a target that aims at least ${missing} dB lower.`
   }
   if (held?.by === 'held' || held?.by === 'into')
-    return `Turn the output or the make-up of "${name(held.stage)}" ${tooMuch ? 'down' : 'up'}, or use a ${tooMuch ? 'less' : 'more'} sensitive input behind it.`
+    return `Turn the output or the make-up of “${name(held.stage)}” ${tooMuch ? 'down' : 'up'}, or use a ${tooMuch ? 'less' : 'more'} sensitive input behind it.`
   return tooMuch
     ? 'Turn the source down, go further away, or use a less sensitive input.'
     : 'Turn the source up, or use an input with more gain.'

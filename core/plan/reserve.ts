@@ -1,7 +1,8 @@
 import type { Point } from '../chain/cascade'
 import { RESERVE } from '../chain/reserve'
-import type { ResolvedStage } from '../chain/resolve'
-import type { Session, TargetWindow } from '../session'
+import type { ResolvedStage } from '../resolved/resolve'
+import type { Session, TargetWindow } from '../model'
+import { SAME_DB } from '../units'
 
 interface Left {
   peak: number
@@ -22,9 +23,6 @@ export const reserveFor = ({ target }: Session, window: TargetWindow): Reserve =
   analogue: RESERVE,
   digital: { peak: 0, surge: typeof target === 'object' && 'risk' in target ? -window.aim : -Infinity },
 })
-
-/** Differences below this are rounding errors. */
-const SAME = 1e-6
 
 /** Where a stage's headroom may not fall below; `null` where it is no concern of the planner's. */
 export type Floors = readonly (Left | null)[]
@@ -63,7 +61,7 @@ export function tightStage(points: readonly Point[], floors: Floors, from: numbe
   for (let i = Math.max(1, from); i < points.length; i++) {
     const floor = floors[i]
     const { peak, surge } = left(points[i])
-    if (floor && (peak < floor.peak - SAME || surge < floor.surge - SAME)) return points[i]?.stage ?? null
+    if (floor && (peak < floor.peak - SAME_DB || surge < floor.surge - SAME_DB)) return points[i]?.stage ?? null
   }
   return null
 }

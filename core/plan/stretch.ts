@@ -4,7 +4,7 @@ import type { DynamicAim } from '../chain/dynamics'
 import { dynamicAim, hasDynamics } from '../chain/dynamics'
 import type { ReadingPlace } from '../chain/target-window'
 import { aimError, windowError } from '../chain/target-window'
-import type { TargetWindow } from '../session'
+import type { TargetWindow } from '../model'
 import type { TriedGains } from './tried-gains'
 
 /**

@@ -1,11 +1,11 @@
 import type { Point } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
-import { arrivingAt, walkStrip } from '../chain/graph'
-import type { ResolvedStage } from '../chain/resolve'
-import { resolveStrip } from '../chain/resolve'
+import { arrivingAt, cascadeStrip } from '../chain/graph'
+import type { ResolvedStage } from '../resolved/resolve'
+import { resolveStrip } from '../resolved/resolve'
 import type { Signal } from '../chain/signal'
-import type { Gear, Session, Strip } from '../session'
+import type { Gear, Session, Strip } from '../model'
 
 /** A strip whose gains are tried out: what is set now, and the levels that it gives. */
 export class TriedGains {
@@ -53,6 +53,6 @@ export class TriedGains {
 
   points(): Point[] {
     const strip = this.strip()
-    return walkStrip(strip, resolveStrip(strip, this.gear), this.session, this.arriving).points
+    return cascadeStrip(strip, resolveStrip(strip, this.gear), this.session, this.arriving).points
   }
 }

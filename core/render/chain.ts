@@ -1,12 +1,12 @@
 import { isOtherwise } from '../chain/graph'
 import { compileStage, compileStrip } from '../chain/compile'
 import type { Curve } from '../chain/curve'
-import { gearById, resolveStrip } from '../chain/resolve'
-import type { ResolvedStage } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import type { NoiseSource, TwoPort } from '../chain/two-port'
 import { powerSum } from '../numeric/power'
-import type { Gear, Session, Strip } from '../session'
-import { feedsOf } from '../session'
+import type { Gear, Session, Strip } from '../model'
+import { feedsOf } from '../model'
 import { addNoise } from './noise'
 import type { PerformerKind } from './programme'
 import { programmeOf } from './programme'
@@ -23,7 +23,7 @@ export interface Playing {
 }
 
 /**
- * A strip as sound: a simulated performer through the very two-ports that the cascade walks, each with its gain, its ceilings, its curve and
+ * A strip as sound: a simulated performer through the very two-ports that the cascade evaluations, each with its gain, its ceilings, its curve and
  * its noise, sample by sample. A bus is the sum of what feeds it. A sample’s size is a level’s in the unit of the stage – 0 dBFS or 0 dBu
  * is a sine with a peak of 1 –, so that in the end it is a recording.
  */
@@ -130,7 +130,7 @@ class Renderer {
     const [source, around] = [10 ** ((pickup?.programme ?? 0) / 20), 10 ** ((pickup?.room ?? 0) / 20)]
     const out = signal.map((x, i) => source * x + around * (room[i] ?? 0))
     cut(out, inputCeiling)
-    if (curve) bend(out, curve, this.playing.sampleRate)
+    if (curve) applyCurve(out, curve, this.playing.sampleRate)
     const size = 10 ** (gain / 20)
     for (let i = 0; i < out.length; i++) out[i] = size * (out[i] as number)
     this.noise(out, noise, seed)
@@ -172,7 +172,7 @@ function cut(samples: Float64Array, ceiling: number | null): void {
 const RELEASE = 0.12
 
 /** A static curve on a moving level: what it does is by the envelope of the peaks. */
-function bend(samples: Float64Array, curve: Curve, sampleRate: number): void {
+function applyCurve(samples: Float64Array, curve: Curve, sampleRate: number): void {
   const kept = Math.exp(-1 / (RELEASE * sampleRate))
   let envelope = 0
   for (let i = 0; i < samples.length; i++) {

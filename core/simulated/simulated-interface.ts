@@ -1,5 +1,5 @@
 import { seeded } from '../numeric/random'
-import type { AnalogueInput, AudioInterface, InterfaceOutput, System } from '../session'
+import type { AnalogueInput, AudioInterface, InterfaceOutput, System } from '../model'
 
 /** Mains hum at an input: its fundamental as dBu, and multiples against it in dB. */
 export interface SimulatedHum {

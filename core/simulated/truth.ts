@@ -1,5 +1,6 @@
 import { powerSum } from '../numeric/power'
-import { einExcess, EIN_RESISTANCE, wordLengthNoise } from '../chain/noise'
+import { wordLengthNoise } from '../chain/noise'
+import { einExcess, EIN_RESISTANCE } from '../resolved/equivalent-input-noise'
 import { fullScaleAt, noiseCrossover } from '../chain/input-gain'
 import { loadingGain } from '../chain/loading'
 import { WHITE_UNDER_A, dbu, ohms, thermalNoiseA } from '../units'

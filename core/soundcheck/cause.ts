@@ -1,4 +1,4 @@
-import type { Session } from '../session'
+import type { Session } from '../model'
 import type { UncertainInput } from '../uncertainty/input'
 
 /** What may be behind a reading that is not as planned. */

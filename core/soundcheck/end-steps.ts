@@ -1,6 +1,6 @@
 import { recommendationFor } from '../latency/recommend'
 import { formatShort } from '../units'
-import { isBus } from '../session'
+import { isBus } from '../model'
 import type { Sheet } from './sheet'
 import type { Instruction } from './step'
 import { instruction } from './step'

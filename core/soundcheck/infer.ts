@@ -1,13 +1,13 @@
-import type { Reading } from '../session'
+import type { Reading, Session } from '../model'
 import type { UncertainInput } from '../uncertainty/input'
 import { nameOfInput } from '../uncertainty/input'
 import type { KnownReading } from '../uncertainty/known-readings'
 import { KnownReadings, besideFigures, dot, isFault, knownReading, readAt } from '../uncertainty/known-readings'
-import type { SessionDoubts, StripDoubts } from '../uncertainty/uncertainty'
+import type { SessionUncertainty, StripUncertainty } from '../uncertainty/uncertainty'
 import { chanceOfClipping } from '../uncertainty/uncertainty'
 import { causeOf } from './cause'
 import type { Contradiction, Explained, InferredReading } from './inferred'
-import { contradictionWords, faultText, sentence } from './reading-words'
+import { clearedText, contradictionWords, faultText, sentence } from './reading-words'
 import { changesFor } from './turn'
 
 /** Parts below that are none, dB. */
@@ -17,17 +17,24 @@ const NO_PART = 0.005
 const BESIDE = 2.576
 
 /** What the readings of a session’s soundcheck say. */
-export function inferReadings(doubts: SessionDoubts): InferredReading[] {
-  const { session, walks, linear } = doubts
+export function inferReadings(doubts: SessionUncertainty): InferredReading[] {
+  const { session, evaluations, linear } = doubts
   const readings = session.soundcheck?.readings ?? []
-  const known = readings.map((reading) => knownReading(walks, linear, reading))
+  const known = readings.map((reading) => knownReading(evaluations, linear, reading))
   const sound = new KnownReadings(
     known.flatMap((each) => (each && each.limit === null && !isFault(each) ? [each] : [])),
   )
+  const faults = known.flatMap((each) => (each && isFault(each) ? [each] : []))
   return readings.map((reading, i) => {
     const own = known[i]
-    return own ? inferred(doubts, sound, reading, own) : unread(reading)
+    return own ? inferred(doubts, { sound, faults }, reading, own) : unread(reading)
   })
+}
+
+interface Others {
+  /** The exact readings that are no faults, each with the worth of its own meter. */
+  sound: KnownReadings
+  faults: readonly KnownReading[]
 }
 
 const unread = (reading: Reading): InferredReading => ({
@@ -43,12 +50,11 @@ const unread = (reading: Reading): InferredReading => ({
   says: `There is no meter in ${reading.unit} at that stage, or the stage is gone. Take the reading again.`,
 })
 
-/** @param sound the exact readings that are no faults, each with the worth of its own meter */
-function inferred(doubts: SessionDoubts, sound: KnownReadings, reading: Reading, own: KnownReading): InferredReading {
+function inferred(doubts: SessionUncertainty, others: Others, reading: Reading, own: KnownReading): InferredReading {
   const difference = reading.value - (reading.expected ?? expectedNow(doubts, reading))
   const fault = !reading.kept && isFault(own)
   const explains = reading.kept || fault ? [] : explanation(doubts, own)
-  const contradicts = fault ? { reading: null, z: besideFigures(own) } : contradiction(sound, own)
+  const contradicts = fault ? { reading: null, z: besideFigures(own) } : contradiction(others.sound, own)
   // Where readings cannot all be right, or a switch may be wrong, nobody knows what to turn.
   const turned = contradicts ? null : changesFor(doubts, reading)
   return {
@@ -60,18 +66,36 @@ function inferred(doubts: SessionDoubts, sound: KnownReadings, reading: Reading,
     changes: turned?.changes ?? [],
     then: turned?.then ?? null,
     thenAtLeast: turned?.atLeast ?? false,
-    chance: chanceOfClipping(doubts.strips.get(reading.strip) as StripDoubts)?.surge ?? null,
+    chance: chanceOfClipping(doubts.strips.get(reading.strip) as StripUncertainty)?.surge ?? null,
     says: fault
       ? faultText(doubts.session, reading, difference)
       : contradicts
         ? contradictionWords(doubts.session, reading, difference, contradicts)
-        : sentence(reading, difference, explains),
+        : [sentence(reading, difference, explains), ...clearedFaults(doubts.session, others.faults, reading, own)].join(
+            ' ',
+          ),
   }
 }
 
-const expectedNow = ({ walks }: SessionDoubts, reading: Reading): number => readAt(walks, reading)?.now ?? NaN
+/** The faults read at the same place that a good reading leaves behind: named, so that nobody believes both. */
+function clearedFaults(
+  session: Session,
+  faults: readonly KnownReading[],
+  reading: Reading,
+  own: KnownReading,
+): string[] {
+  return faults.flatMap((fault) => {
+    const other = session.soundcheck?.readings?.find(({ id }) => id === fault.id)
+    const same = other?.strip === reading.strip && other.stage === reading.stage
+    const apart = Math.abs(beside(new KnownReadings([fault]), own)) > BESIDE
+    return other && same && apart ? [clearedText(other)] : []
+  })
+}
 
-function explanation({ session, inputs, readings }: SessionDoubts, own: KnownReading): Explained[] {
+const expectedNow = ({ evaluations }: SessionUncertainty, reading: Reading): number =>
+  readAt(evaluations, reading)?.now ?? NaN
+
+function explanation({ session, inputs, readings }: SessionUncertainty, own: KnownReading): Explained[] {
   const byPath = new Map<string, UncertainInput>(inputs.map((input) => [input.path, input]))
   return [...own.slopes]
     .flatMap(([path, slope]): Explained[] => {

@@ -1,4 +1,4 @@
-import type { SettingChange } from '../session'
+import type { SettingChange } from '../edits'
 import type { Cause } from './cause'
 
 /** What an input has to do with a reading: how much of the difference it likely makes, and how sure that is, dB. */

@@ -1,9 +1,9 @@
 import type { Point } from '../chain/cascade'
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import { isDesk } from '../chain/target-window'
-import type { Reading, ReadingKind, Session } from '../session'
+import type { Reading, ReadingKind, Session } from '../model'
 import { readAt } from '../uncertainty/known-readings'
-import { Walks } from '../uncertainty/walks'
+import { PerturbedEvaluations } from '../uncertainty/perturbed-evaluations'
 
 /** A meter that can be read at a stage. */
 export interface MeterChoice {
@@ -54,4 +54,4 @@ export const limitOf = (meter: Pick<MeterChoice, 'unit' | 'limit'>, value: numbe
 export const expectedAt = (
   session: Session,
   reading: Pick<Reading, 'strip' | 'stage' | 'reads' | 'unit'>,
-): number | null => readAt(new Walks(session), reading)?.now ?? null
+): number | null => readAt(new PerturbedEvaluations(session), reading)?.now ?? null

@@ -1,5 +1,5 @@
 import { isDynamic } from '../chain/curve'
-import type { Reading, Session } from '../session'
+import type { Reading, Session } from '../model'
 import { formatDecimal } from '../units'
 import type { Cause } from './cause'
 import { causeWords } from './cause'
@@ -32,7 +32,7 @@ export function partsOf(explains: readonly Explained[]): { cause: Cause; part: n
 
 /** What to look at before a reading is believed: processors with a threshold on the way to the meter, then the switches. */
 function lookFirst(session: Session, reading: Reading): string {
-  const boxes = thresholdsBefore(session, reading).map((name) => `"${name}"`)
+  const boxes = thresholdsBefore(session, reading).map((name) => `“${name}”`)
   const switches = 'pad, 48 V, input type, cable, and which meter was read'
   return boxes.length === 0
     ? `Look for a wrong switch first: ${switches}.`
@@ -70,6 +70,10 @@ export function contradictionWords(
   const where = same ? 'at the same place' : `at ${placeOf(session, other)}`
   return `${shownText(reading)} contradicts ${found ? shownText(found) : 'another reading'} ${where}, by ${times}. One of them is of another passage, another meter or another setting. Take both again on the same passage.`
 }
+
+/** What a good reading says of a fault that was read at the same place. */
+export const clearedText = (fault: Reading): string =>
+  `It contradicts ${shownText(fault)} at the same place. Remove that reading once its cause is found.`
 
 /** "−8.0 dBFS at 14:02". */
 const shownText = ({ value, unit, at }: Reading): string =>

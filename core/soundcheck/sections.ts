@@ -1,5 +1,5 @@
-import type { Session } from '../session'
-import { gearById, resolveStrip } from '../chain/resolve'
+import type { Session } from '../model'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { portOf } from '../chain/setting-words'
 import { recorderChannel } from './plug-steps'
 import type { Step } from './step'

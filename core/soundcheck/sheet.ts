@@ -1,9 +1,9 @@
-import { gearById, resolveStrip } from '../chain/resolve'
-import type { ResolvedStage } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import type { StripEvaluation, Evaluation } from '../evaluation/evaluate-session'
 import type { PlannedSetting } from '../plan/as-change'
-import type { Gear, Session, Strip } from '../session'
-import { feedsOf, isBus } from '../session'
+import type { Gear, Session, Strip } from '../model'
+import { feedsOf, isBus } from '../model'
 import { digest } from './step'
 
 /** One strip as the run sheet looks at it. */

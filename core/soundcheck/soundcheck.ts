@@ -1,7 +1,7 @@
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { planSession } from '../plan/plan-session'
-import type { Session } from '../session'
-import { doubtsOf } from '../uncertainty/uncertainty'
+import type { Session } from '../model'
+import { propagate } from '../uncertainty/uncertainty'
 import { inferReadings } from './infer'
 import type { InferredReading } from './inferred'
 import { runSheet } from './run-sheet'
@@ -19,7 +19,7 @@ export function soundcheckOf(session: Session): SoundcheckAnswer {
   const steps = runSheet(session, evaluateSession(session), planSession(session).settings)
   return {
     steps,
-    readings: session.soundcheck?.readings?.length ? inferReadings(doubtsOf(session)) : [],
+    readings: session.soundcheck?.readings?.length ? inferReadings(propagate(session)) : [],
     open: steps.filter(({ state }) => state !== 'done').length,
   }
 }

@@ -1,4 +1,4 @@
-import type { GainRange, Reading } from '../session'
+import type { GainRange, Reading } from '../model'
 
 /** The parts of a soundcheck in the order in which they are done (common practice). */
 export const groups = [

@@ -1,7 +1,7 @@
 import { restingGain, stripControls } from '../chain/gain-control'
 import { stageName } from '../chain/setting-words'
 import { recordingBytes } from '../latency/disk'
-import type { System } from '../session'
+import type { System } from '../model'
 import { formatDecimal, formatShort } from '../units'
 import type { Sheet } from './sheet'
 import type { Instruction } from './step'

@@ -1,15 +1,17 @@
 import { lastControl, stripControls } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { gainAtTarget } from '../chain/settable-gain'
 import { readingPlace } from '../chain/target-window'
-import type { Reading, Session, SettingChange, TargetReading } from '../session'
-import { applySettings, isBus } from '../session'
+import type { Reading, Session, TargetReading } from '../model'
+import type { SettingChange } from '../edits'
+import { applySettings } from '../edits'
+import { isBus } from '../model'
 import { db } from '../units'
 import type { PointFigure } from '../uncertainty/figures'
 import { placeOf } from '../uncertainty/figures'
 import { readAt } from '../uncertainty/known-readings'
-import type { SessionDoubts } from '../uncertainty/uncertainty'
-import { Walks } from '../uncertainty/walks'
+import type { SessionUncertainty } from '../uncertainty/uncertainty'
+import { PerturbedEvaluations } from '../uncertainty/perturbed-evaluations'
 import { windowOf } from '../uncertainty/window'
 
 const FIGURE: Record<TargetReading, PointFigure> = { 'average': 'average', 'peak': 'peak', 'surge-peak': 'surgePeak' }
@@ -31,25 +33,28 @@ export interface Turned {
  * What to turn on a strip by what its readings say: the gain that is turned last, to where what is believed there comes to the target’s
  * aim. Nothing where it lies inside its window, or where turning would not bring it nearer or would overdrive a stage.
  */
-export function changesFor({ session, belief, believedWalks }: SessionDoubts, reading: Reading): Turned | null {
+export function changesFor(
+  { session, belief, believedEvaluations }: SessionUncertainty,
+  reading: Reading,
+): Turned | null {
   const strip = belief.strips.find(({ id }) => id === reading.strip)
   if (!strip || isBus(strip)) return null
   const stages = resolveStrip(strip, gearById(belief))
   const window = windowOf(belief, strip, stages)
   const place = readingPlace(stages, window)
   const stage = place && stages[place.index]
-  const point = stage ? believedWalks.walkOf(strip.id).points.findIndex((each) => each.stage === stage.id) : -1
+  const point = stage ? believedEvaluations.cascadeOf(strip.id).points.findIndex((each) => each.stage === stage.id) : -1
   if (!place || point < 0) return null
   const at = placeOf(point, FIGURE[window.reads])
-  const showsIn = (walks: Walks) => (walks.numbersAt(strip.id)[at] as number) - place.zero
-  const reads = showsIn(believedWalks)
+  const showsIn = (evaluations: PerturbedEvaluations) => (evaluations.numbersAt(strip.id)[at] as number) - place.zero
+  const reads = showsIn(believedEvaluations)
   if (reads >= window.low && reads <= window.high) return null
   const control = lastControl(stripControls(stages.slice(0, place.index + 1)))
   if (!control || control.locked) return null
   const set = (gain: number): SettingChange[] => [
     { strip: strip.id, stage: control.stage, setting: control.setting, to: db(gain) },
   ]
-  const withGain = (gain: number) => new Walks(applySettings(belief, set(gain)))
+  const withGain = (gain: number) => new PerturbedEvaluations(applySettings(belief, set(gain)))
   let wanted = control.value
   for (let round = 0, shows = reads; round < ROUNDS && Math.abs(window.aim - shows) > 0.005; round++) {
     wanted = Math.min(control.range.gainMax, Math.max(control.range.gainMin, wanted + window.aim - shows))
@@ -62,9 +67,9 @@ export function changesFor({ session, belief, believedWalks }: SessionDoubts, re
   const after = withGain(gain)
   const then = showsIn(after)
   if (Math.abs(gain - control.value) < SAME_GAIN_DB || offBy(then, window) >= offBy(reads, window)) return null
-  if (overdrives(strip.id, believedWalks, after)) return null
+  if (overdrives(strip.id, believedEvaluations, after)) return null
   // A limit promises no more than itself: what was read at least, turned as far.
-  const limit = reading.limit === 'at-least' ? readAt(believedWalks, reading) : null
+  const limit = reading.limit === 'at-least' ? readAt(believedEvaluations, reading) : null
   return {
     changes: set(gain),
     then: limit ? then - Math.max(0, limit.now - shownNow(session, reading)) : then,
@@ -75,7 +80,7 @@ export function changesFor({ session, belief, believedWalks }: SessionDoubts, re
 /** What the meter that gave a limit shows at least, as things are set now. */
 function shownNow(session: Session, reading: Reading): number {
   const expected = reading.expected ?? reading.value
-  const now = readAt(new Walks(session), reading)?.now ?? expected
+  const now = readAt(new PerturbedEvaluations(session), reading)?.now ?? expected
   return reading.value + now - expected
 }
 
@@ -83,8 +88,8 @@ const offBy = (level: number, { low, high }: { low: number; high: number }): num
   Math.max(0, low - level, level - high)
 
 /** Whether a stage clips with the change that does not clip without it, or clips more. */
-const overdrives = (strip: string, before: Walks, after: Walks): boolean =>
-  before.walkOf(strip).points.some((_, i) => {
+const overdrives = (strip: string, before: PerturbedEvaluations, after: PerturbedEvaluations): boolean =>
+  before.cascadeOf(strip).points.some((_, i) => {
     const at = placeOf(i, 'headroom')
     const [was, is] = [before.numbersAt(strip)[at] as number, after.numbersAt(strip)[at] as number]
     return !Number.isNaN(is) && is < 0 && is < was

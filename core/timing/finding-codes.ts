@@ -1,6 +1,6 @@
-import type { FindingFacts } from '../session'
-import { findingCodes } from '../session'
-import { MOST_LOAD } from '../latency/load'
+import type { FindingFacts } from '../checks/finding-codes'
+import { findingCodes } from '../checks/finding-codes'
+import { MOST_LOAD } from '../latency/cpu-load'
 
 const COMMON = 'common practice, no source'
 const DEFINITION = 'definition'

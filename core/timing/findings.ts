@@ -1,10 +1,11 @@
 import { LARGEST_RIFF, recordingBytes } from '../latency/disk'
-import type { LoadModel } from '../latency/load'
-import { MOST_LOAD, loadAt } from '../latency/load'
+import type { LoadModel } from '../latency/cpu-load'
+import { MOST_LOAD, loadAt } from '../latency/cpu-load'
 import { rateMismatch } from '../latency/rate-mismatch'
 import { measuredAt, roundTripsOf } from '../latency/round-trip'
-import type { AudioInterface, RoundTrip, Session, Severity } from '../session'
-import { channelsOf } from '../session'
+import type { AudioInterface, RoundTrip, Session } from '../model'
+import type { Severity } from '../checks/finding'
+import { channelsOf } from '../model'
 import { formatDecimal, formatShort } from '../units'
 import type { TimingFindingCode } from './finding-codes'
 
@@ -46,7 +47,7 @@ function clock({ system }: Session, unit: AudioInterface): TimingFinding[] {
     found.push({
       code: 'rate-not-offered',
       severity: 'stop',
-      message: `"${unit.name}" does not offer ${kHz(system.sampleRate)}.`,
+      message: `“${unit.name}” does not offer ${kHz(system.sampleRate)}.`,
       action: `Choose one of its rates: ${unit.sampleRates.map(kHz).join(', ')}.`,
     })
   }
@@ -56,7 +57,7 @@ function clock({ system }: Session, unit: AudioInterface): TimingFinding[] {
     found.push({
       code: 'rate-mismatch',
       severity: 'stop',
-      message: `"${device.name}" runs at ${kHz(device.sampleRate)}, the session at ${kHz(system.sampleRate)}: its material plays there ${formatDecimal(Math.abs(longer), 2)} % ${longer > 0 ? 'longer' : 'shorter'} and ${formatDecimal(Math.abs(semitones), 2)} semitones ${semitones < 0 ? 'flat' : 'sharp'}.`,
+      message: `“${device.name}” runs at ${kHz(device.sampleRate)}, the session at ${kHz(system.sampleRate)}: its material plays there ${formatDecimal(Math.abs(longer), 2)} % ${longer > 0 ? 'longer' : 'shorter'} and ${formatDecimal(Math.abs(semitones), 2)} semitones ${semitones < 0 ? 'flat' : 'sharp'}.`,
       action: 'Set the same rate in every device and program, and let one of them give the clock.',
     })
   }
@@ -87,7 +88,7 @@ function readings({ system }: Session, unit: AudioInterface, remarks: readonly F
     found.push({
       code: 'rate-lacking',
       severity: 'caution',
-      message: `A round trip is entered for ${kHz(foreign.sampleRate)}, which "${unit.name}" does not offer.`,
+      message: `A round trip is entered for ${kHz(foreign.sampleRate)}, which “${unit.name}” does not offer.`,
       action: 'Correct the rate of the measurement, or add the rate to the unit.',
     })
   }

@@ -1,4 +1,4 @@
-import type { System } from '../session'
+import type { System } from '../model'
 import type { TimingCell } from './time-session'
 
 /** The buffer to go to against crackles: the smallest larger one that is known to hold, else the next; `null` at the largest. */

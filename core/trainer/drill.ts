@@ -1,11 +1,12 @@
 import { evaluateSession } from '../evaluation/evaluate-session'
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { gainControls } from '../chain/gain-control'
 import { meterReading } from '../chain/target-window'
-import { templateIds, templateOf } from '../diagnosis/planted/templates'
+import { templateIds, templateOf } from './planted/templates'
 import { seeded } from '../numeric/random'
-import type { Session } from '../session'
-import { applySettings, isBus } from '../session'
+import type { Session } from '../model'
+import { applySettings } from '../edits'
+import { isBus } from '../model'
 import { db, formatDecimal, formatShort } from '../units'
 import { viewOf } from './exercise'
 import { CEILING_FIGURES, NOISE_FIGURES, figuresOf } from './figures'
@@ -16,10 +17,19 @@ export type DrillKind = (typeof drillKinds)[number]
 
 export const drillTitles: Record<DrillKind, string> = {
   'set-gain': 'Set the gain to the target',
-  'headroom': 'Guess the headroom',
-  'floor': 'Guess the floor',
-  'delay': 'Guess the delay',
+  'headroom': 'Estimate the headroom',
+  'floor': 'Estimate the noise floor',
+  'delay': 'Estimate the delay',
   'noise-source': 'Who sets the noise?',
+}
+
+/** What an estimate is good for. */
+export const drillTeaches: Record<DrillKind, string> = {
+  'set-gain': 'From the source’s level to the knob, before anybody plays.',
+  'headroom': 'How far the peaks are from clipping, and which stage clips first.',
+  'floor': 'How loud the noise is under the signal, and whether it will be heard.',
+  'delay': 'What buffer and sample rate cost the ear.',
+  'noise-source': 'Which device to exchange, and which would change nothing.',
 }
 
 /** An estimate to be made of a chain, with the answer as it is computed. */
@@ -89,7 +99,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
     return {
       session: turned,
       strip,
-      ask: `Turn the gain of "${chain.name(control.stage)}" so that the loudest passage reads ${formatDecimal(target.aim, 1)} dBFS.`,
+      ask: `Turn the gain of “${chain.name(control.stage)}” so that the loudest passage reads ${formatDecimal(target.aim, 1)} dBFS.`,
       given: [
         `It stands at ${formatDecimal(from, 0)} dB.`,
         `The target’s window: ${formatDecimal(target.low, 0)} … ${formatDecimal(target.high, 0)} dBFS.`,
@@ -106,7 +116,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
     return {
       session,
       strip,
-      ask: `How much headroom is left where it is least, at "${chain.name(tight.stage)}"?`,
+      ask: `How much headroom is left where it is least, at “${chain.name(tight.stage)}”?`,
       // The level at the place itself would be the answer where the ceiling is 0 dBFS.
       given: [
         ...levelsIn(chain)
@@ -154,7 +164,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
     const [first, next] = noise
     if (!chain || !first || !next || first.share - next.share < 0.2) return null
     const words = ({ name, stage }: (typeof noise)[number]) =>
-      name === 'room' ? 'the room' : `${NOISES[name] ?? name} of "${chain.name(stage)}"`
+      name === 'room' ? 'the room' : `${NOISES[name] ?? name} of “${chain.name(stage)}”`
     return {
       session,
       strip,
@@ -194,7 +204,7 @@ const givenForNoise = (chain: Chain, session: Session): string[] => [
 const levelsIn = ({ evaluated, name }: Chain): { stage: string; says: string }[] =>
   evaluated.points.map(({ stage, unit, average, peak }) => ({
     stage,
-    says: `"${name(stage)}": average ${formatDecimal(average, 1)}, peak ${formatDecimal(peak, 1)} ${unit === 'dBSPL' ? 'dB SPL' : unit}`,
+    says: `“${name(stage)}”: average ${formatDecimal(average, 1)}, peak ${formatDecimal(peak, 1)} ${unit === 'dBSPL' ? 'dB SPL' : unit}`,
   }))
 
 /** How good an estimate is: the error, and points from 100 down to 0. */

@@ -2,16 +2,16 @@ import type { CauseId } from '../diagnosis/causes'
 import { causeIds, causeOf } from '../diagnosis/causes'
 import type { CheckId } from '../diagnosis/checks'
 import { checkIds } from '../diagnosis/checks'
-import { fits } from '../diagnosis/planted/fits'
-import { outcomeOn, plant } from '../diagnosis/planted/plant'
-import type { Planted } from '../diagnosis/planted/plant'
-import { templateOf } from '../diagnosis/planted/templates'
+import { fits } from './planted/fits'
+import { outcomeOn, plant } from './planted/plant'
+import type { Planted } from './planted/plant'
+import { templateOf } from './planted/templates'
 import type { SymptomId } from '../diagnosis/symptom'
 import { symptoms } from '../diagnosis/symptom'
 import { SessionView } from '../diagnosis/view'
 import type { DiagnosisView } from '../diagnosis/view'
 import { seeded } from '../numeric/random'
-import type { Session } from '../session'
+import type { Session } from '../model'
 
 /** A faulty chain to be found out: what is complained of, and what is wrong with it. */
 export interface Exercise {
@@ -116,8 +116,8 @@ export function outcomeOf(
   return outcomeOn(own as Fault, view, check)
 }
 
-/** The ways to mend that are offered: the right one among those of other causes, in an order of their own. */
-export function mendChoices({ faults, seed }: Exercise, fault: number): { cause: CauseId; says: string }[] {
+/** The ways to fix that are offered: the right one among those of other causes, in an order of their own. */
+export function fixChoices({ faults, seed }: Exercise, fault: number): { cause: CauseId; says: string }[] {
   const { cause, symptom } = faults[fault] as Fault
   const random = seeded(seed + 5)
   const others = candidates(symptom)

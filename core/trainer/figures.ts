@@ -1,7 +1,7 @@
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import { settingWords } from '../chain/setting-words'
-import type { FieldTable } from '../session'
-import { inputSpecs, outputSpecs, traitsOf } from '../session'
+import type { FieldTable } from '../model'
+import { inputSpecs, outputSpecs, traitsOf } from '../model'
 import { formatShort } from '../units'
 
 /** Figures from which noise is worked out, and those from which a ceiling is. */
@@ -31,7 +31,7 @@ export const figuresOf = (stages: readonly ResolvedStage[], wanted: readonly str
     const settings = settingWords(stage)
       .filter(({ setting }) => SET.has(setting))
       .map(({ name, words }) => `${name} ${words}`)
-    return `"${stage.gear.name}": ${[...new Set([...figures, ...settings])].join('; ')}.`
+    return `“${stage.gear.name}”: ${[...new Set([...figures, ...settings])].join('; ')}.`
   })
 
 /** Settings that levels depend on. */

@@ -8,7 +8,7 @@ export interface Attempt {
   /** What the shortest way takes. */
   fewest: number
   wrongCauses: number
-  wrongMends: number
+  wrongFixes: number
   /** How far the chain is from where it belongs afterwards, dB; `null` where no level is at stake. */
   off: number | null
   shown: boolean
@@ -23,18 +23,18 @@ export interface Score {
   because: string[]
 }
 
-const EACH = { check: 6, cause: 20, mend: 12, decibel: 4 } as const
+const EACH = { check: 6, cause: 20, fix: 12, decibel: 4 } as const
 const [FULL, GOOD] = [100, 70]
 
 /** 100 less what was too much: each check beyond the shortest way, each wrong turn, each decibel that is left wrong. Shown: nothing. */
-export function scoreOf({ checks, fewest, wrongCauses, wrongMends, off, shown }: Attempt): Score {
+export function scoreOf({ checks, fewest, wrongCauses, wrongFixes, off, shown }: Attempt): Score {
   if (shown) return { points: 0, good: false, because: ['The solution was shown.'] }
   const beyond = Math.max(0, checks - Math.max(1, fewest))
   const left = off === null ? 0 : Math.min(10, Math.max(0, off))
   const taken: [number, string][] = [
     [EACH.check * beyond, `${beyond} ${beyond === 1 ? 'check' : 'checks'} more than the shortest way`],
     [EACH.cause * wrongCauses, `${wrongCauses} wrong ${wrongCauses === 1 ? 'cause' : 'causes'}`],
-    [EACH.mend * wrongMends, `${wrongMends} wrong ${wrongMends === 1 ? 'fix' : 'fixes'}`],
+    [EACH.fix * wrongFixes, `${wrongFixes} wrong ${wrongFixes === 1 ? 'fix' : 'fixes'}`],
     [EACH.decibel * left, `${formatDecimal(left, 1)} dB left wrong`],
   ]
   const points = Math.max(0, Math.round(FULL - taken.reduce((sum, [each]) => sum + each, 0)))

@@ -1,22 +1,22 @@
 import { causeOf } from '../diagnosis/causes'
 import type { CheckId } from '../diagnosis/checks'
 import { checkOf } from '../diagnosis/checks'
-import type { Mend } from '../diagnosis/mends'
-import { mendOf } from '../diagnosis/mends'
+import type { Fix } from '../diagnosis/fixes'
+import { fixOf } from '../diagnosis/fixes'
 import { nextChecks } from '../diagnosis/next-check'
-import { outcomeOn } from '../diagnosis/planted/plant'
+import { outcomeOn } from './planted/plant'
 import type { Ranked } from '../diagnosis/rank'
 import { outcomesOf, rank } from '../diagnosis/rank'
 import { SessionView } from '../diagnosis/view'
 import type { DiagnosisView } from '../diagnosis/view'
 import type { Exercise, Fault } from './exercise'
 
-/** The fewest checks, each with what it shows, that lead to the cause and its mend: nobody scores full marks with fewer. */
+/** The fewest checks, each with what it shows, that lead to the cause and its fix: nobody scores full marks with fewer. */
 export interface ShortestWay {
   checks: { check: CheckId; ask: string; shows: string }[]
   /** What the session says of the cause. */
   evidence: string[]
-  mend: Mend
+  fix: Fix
 }
 
 /** A cause is found when it is the likeliest and likelier than that (common practice, no source). */
@@ -39,7 +39,7 @@ export function shortestWay(exercise: Exercise, fault: number): ShortestWay {
     evidence: (causeOf(cause).evidence?.(view, [symptom]) ?? [])
       .filter(({ weight }) => weight > 1)
       .map(({ says }) => says),
-    mend: mendOf(view, cause),
+    fix: fixOf(view, cause),
   }
 }
 

@@ -1,13 +1,13 @@
-import { gearById, resolveStrip } from '../chain/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { nearGain } from '../chain/compile/sound-source'
-import type { Gear, Reading, Session, Stage, Strip } from '../session'
-import { moved } from '../session'
+import type { Gear, Reading, Session, Stage, Strip } from '../model'
+import { moved } from '../model'
 import type { UncertainInput } from './input'
 import { Moved } from './input'
 import { uncertainInputs } from './inputs'
 import { KnownReadings, readAt } from './known-readings'
 import { linearised } from './linear'
-import { Walks } from './walks'
+import { PerturbedEvaluations } from './perturbed-evaluations'
 
 /**
  * What is believed of a session once its readings are known: every input where Bayes’ rule has it. The readings count as kept then, so
@@ -50,13 +50,13 @@ function beliefOf(session: Session, readings: readonly Reading[]): Belief {
 
 function worked(session: Session, readings: readonly Reading[]): Belief {
   const inputs = uncertainInputs(session)
-  const walks = new Walks(session)
+  const evaluations = new PerturbedEvaluations(session)
   const read = new Set(readings.map(({ strip }) => strip))
   const linear = linearised(
-    walks,
-    inputs.filter((input) => [...walks.reach(input)].some((strip) => read.has(strip))),
+    evaluations,
+    inputs.filter((input) => [...evaluations.reach(input)].some((strip) => read.has(strip))),
   )
-  const told = KnownReadings.of(session, walks, linear)
+  const told = KnownReadings.of(session, evaluations, linear)
   const boxes = new Moved(session, gearById(session))
   const offsets = new Map<string, number>()
   for (const input of inputs) {
@@ -72,7 +72,7 @@ function worked(session: Session, readings: readonly Reading[]): Belief {
     gear: session.gear.map((item) => boxes.get(item.id) ?? item),
     readings: readings.map((each) => ({
       ...each,
-      expected: each.expected ?? readAt(walks, each)?.now ?? each.value,
+      expected: each.expected ?? readAt(evaluations, each)?.now ?? each.value,
       kept: true,
     })),
     offsets,

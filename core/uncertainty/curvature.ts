@@ -1,6 +1,6 @@
 import type { UncertainInput } from './input'
 import type { Effect, Linear } from './linear'
-import type { Walks } from './walks'
+import type { PerturbedEvaluations } from './perturbed-evaluations'
 import { FIGURES } from './figures'
 
 /** A figure counts as curved when it lies that far beside the straight line, two of its u away, in u. */
@@ -20,12 +20,15 @@ const NEAR = 3
  * of its u higher, and lower, and the figure compared with the straight line. A limiter or a ceiling does that, and a noise of
  * two makers of which now the one and now the other leads.
  */
-export function curvedFigures(walks: Walks, linear: ReadonlyMap<string, Linear>): Map<string, Set<number>> {
+export function curvedFigures(
+  evaluations: PerturbedEvaluations,
+  linear: ReadonlyMap<string, Linear>,
+): Map<string, Set<number>> {
   const found = new Map<string, Set<number>>()
   for (const each of linear.values()) {
-    const leading = walks.leadingTo(each.strip)
-    const kinks = [...leading].flatMap((strip) => kinksOf(walks, linear.get(strip) as Linear))
-    const towards = new Towards(walks, each, leading, kinks)
+    const leading = evaluations.leadingTo(each.strip)
+    const kinks = [...leading].flatMap((strip) => kinksOf(evaluations, linear.get(strip) as Linear))
+    const towards = new Towards(evaluations, each, leading, kinks)
     const bent = new Set<number>()
     each.values.forEach((value, i) => {
       if (Number.isNaN(value)) return
@@ -48,8 +51,8 @@ interface Direction {
 }
 
 /** The levels at which a strip has a ceiling within reach, or a curve at work. */
-function kinksOf(walks: Walks, { strip, u, effects }: Linear): Direction[] {
-  return walks.walkOf(strip).points.flatMap((point, k) => {
+function kinksOf(evaluations: PerturbedEvaluations, { strip, u, effects }: Linear): Direction[] {
+  return evaluations.cascadeOf(strip).points.flatMap((point, k) => {
     const i = k * FIGURES.length + FIGURES.indexOf('surgePeak')
     const headroom = k * FIGURES.length + FIGURES.indexOf('surgeHeadroom')
     const near = point.surgeHeadroom !== null && Math.abs(point.surgeHeadroom) < NEAR * (u[headroom] as number)
@@ -63,7 +66,7 @@ class Towards {
   private readonly known = new Map<string, Float64Array>()
 
   constructor(
-    private readonly walks: Walks,
+    private readonly evaluations: PerturbedEvaluations,
     private readonly linear: Linear,
     private readonly leading: ReadonlySet<string>,
     private readonly kinks: readonly Direction[],
@@ -90,7 +93,7 @@ class Towards {
     const key = steps.map(({ input, z }) => `${input.path} ${Math.round(100 * z)}`).join()
     const known = this.known.get(key)
     if (known) return known
-    const found = this.walks.moved(steps, this.leading).get(this.linear.strip) ?? this.linear.values
+    const found = this.evaluations.moved(steps, this.leading).get(this.linear.strip) ?? this.linear.values
     this.known.set(key, found)
     return found
   }

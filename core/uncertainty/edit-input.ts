@@ -1,4 +1,5 @@
-import type { Gear, Measurement, NumberField, Session, Specified } from '../session'
+import type { Gear, Measurement, NumberField, Session } from '../model'
+import type { Specified } from '../edits'
 import {
   inputSpecs,
   latencySpecs,
@@ -8,8 +9,8 @@ import {
   roomFields,
   settingFields,
   traitsOf,
-  withMeasurement,
-} from '../session'
+} from '../model'
+import { withMeasurement } from '../edits'
 import type { InputPlace } from './input'
 import { withSpecAt } from './input'
 

@@ -1,6 +1,6 @@
-import type { ResolvedStage } from '../chain/resolve'
-import type { Tolerance } from '../session'
-import { GAIN_TOLERANCE } from '../session'
+import type { ResolvedStage } from '../resolved/resolve'
+import type { Tolerance } from '../model'
+import { GAIN_TOLERANCE } from '../model'
 
 /** How exactly a gain stands where it is said to: by steps, by measured marks, by eye; numbers in a host are exact. */
 export function gainTolerance(stage: ResolvedStage): Tolerance | null {

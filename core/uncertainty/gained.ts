@@ -1,4 +1,4 @@
-import type { Session } from '../session'
+import type { Session } from '../model'
 import { formatDecimal } from '../units'
 import type { Uncertain, UncertainStrip, Uncertainty } from './uncertainty'
 

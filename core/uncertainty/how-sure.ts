@@ -1,10 +1,10 @@
-import type { Session } from '../session'
-import { inItsUnit, unitOfDoubt } from '../session'
+import type { Session } from '../model'
+import { inItsUnit, unitOfSpread } from '../model'
 import { withIntervals } from './intervals'
 import type { NextMeasurement } from './next'
 import { whatNext } from './next'
 import type { Uncertainty } from './uncertainty'
-import { doubtsOf, uncertaintyFrom } from './uncertainty'
+import { propagate, uncertaintyFrom } from './uncertainty'
 
 /** An input as it is told: where it stands, what it is, how well it is known. */
 export interface ToldInput {
@@ -33,7 +33,7 @@ export interface HowSure {
  * @param draws whether figures that are curved are drawn, or the straight line is enough
  */
 export function howSure(session: Session, draws = true): HowSure {
-  const doubts = doubtsOf(session)
+  const doubts = propagate(session)
   const { inputs, strips } = draws ? withIntervals(doubts) : uncertaintyFrom(doubts)
   return {
     inputs: inputs.map(({ path, label, owner, unit, value, origin, doubt, on, strips: reaching }) => ({
@@ -44,7 +44,7 @@ export function howSure(session: Session, draws = true): HowSure {
       value,
       origin,
       u: inItsUnit(value, doubt),
-      uUnit: unitOfDoubt(doubt, unit),
+      uUnit: unitOfSpread(doubt, unit),
       ...(on !== undefined && { on }),
       strips: reaching,
     })),

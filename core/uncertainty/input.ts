@@ -1,5 +1,5 @@
-import type { Doubt, Gear, Session, Strip, ValueOrigin } from '../session'
-import { moved } from '../session'
+import type { InputSpread, Gear, Session, Strip, ValueOrigin } from '../model'
+import { moved } from '../model'
 
 /** Where in the session an uncertain value stands. */
 export type InputPlace =
@@ -32,7 +32,7 @@ export interface UncertainInput {
   readonly origin: ValueOrigin
   readonly on: string | undefined
   readonly method: string | undefined
-  readonly doubt: Doubt
+  readonly doubt: InputSpread
   /** Strips in which it stands; what those feed, it reaches too. */
   readonly strips: readonly string[]
 }

@@ -1,12 +1,12 @@
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById, resolveStrip } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { routeInputs } from '../latency/route-inputs'
 import { estimateRoundTrip } from '../latency/round-trip'
-import type { FieldTable, Gear, NumberField, Session, Strip, Tolerance, Tolerant } from '../session'
+import type { FieldTable, Gear, NumberField, Session, Strip, Tolerance, Tolerant } from '../model'
 import {
   GAIN_TOLERANCE,
-  doubtFrom,
-  doubtOf,
+  spreadFrom,
+  inputSpread,
   inForce,
   inputSpecs,
   latencySpecs,
@@ -18,7 +18,7 @@ import {
   settingFields,
   traitsOf,
   usualTolerance,
-} from '../session'
+} from '../model'
 import { gainTolerance } from './gain-tolerance'
 import type { InputPlace, Port, UncertainInput } from './input'
 
@@ -64,7 +64,7 @@ class InputList {
       const value = room[field]
       const measurement = this.session.room.measured?.[field]
       if (value === undefined || sounding.length === 0) continue
-      const doubt = doubtOf(this.session.room, field, roomFields[field])
+      const doubt = inputSpread(this.session.room, field, roomFields[field])
       if (!doubt) continue
       const strips = sounding.map(({ id }) => id)
       const { label, unit } = roomFields[field]
@@ -114,7 +114,7 @@ class InputList {
       if (value === undefined || CERTAIN.has(spec)) continue
       if (spec === 'pad' && !stage.settings.pad) continue
       if (isListed && (spec === 'level' || spec === 'crest')) continue
-      const doubt = doubtOf(owner, spec, field)
+      const doubt = inputSpread(owner, spec, field)
       if (!doubt) continue
       const at = port ? `gear.${gear.id}.${port.side}.${port.id}.${spec}` : `gear.${gear.id}.${spec}`
       const place: InputPlace = { in: 'gear', gear: gear.id, ...(port && { port }), spec }
@@ -147,7 +147,7 @@ class InputList {
   ): void {
     // A width of its own says that somebody measured it.
     const half = strip.stages.find(({ id }) => id === stage.id)?.tolerance?.[setting]
-    const doubt = doubtFrom(half === undefined ? tolerance : { half, of: 'value' }, settingFields[setting])
+    const doubt = spreadFrom(half === undefined ? tolerance : { half, of: 'value' }, settingFields[setting])
     if (!doubt) return
     const origin = half === undefined ? usual : 'measured'
     const place = { in: 'strip', strip: strip.id, stage: stage.id, setting } as const
@@ -170,7 +170,7 @@ class InputList {
     for (const each of new Set([unit, ...(converter ? [converter] : [])]))
       for (const [spec, field] of Object.entries(latencySpecs)) {
         const value = each.latency?.[spec as keyof typeof latencySpecs]
-        const doubt = doubtOf(each, spec, field)
+        const doubt = inputSpread(each, spec, field)
         if (value === undefined || value === 0 || !doubt) continue
         const place = { in: 'latency', gear: each.id, spec } as const
         this.add(`gear.${each.id}.latency.${spec}`, strip, () => ({
@@ -184,7 +184,7 @@ class InputList {
       }
     if (monitor.speakerDistance) {
       const { speakerDistance: value } = monitor
-      const doubt = doubtFrom(usualTolerance('distance', monitorFields.speakerDistance), monitorFields.speakerDistance)
+      const doubt = spreadFrom(usualTolerance('distance', monitorFields.speakerDistance), monitorFields.speakerDistance)
       const place = { in: 'monitor', strip: strip.id } as const
       if (doubt)
         this.add(`strips.${strip.id}.monitor.speakerDistance`, strip, () => ({

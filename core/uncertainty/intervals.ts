@@ -1,5 +1,5 @@
 import { DRAWS, Draws } from './monte-carlo'
-import type { SessionDoubts, Uncertain, UncertainStrip, Uncertainty } from './uncertainty'
+import type { SessionUncertainty, Uncertain, UncertainStrip, Uncertainty } from './uncertainty'
 import { placeOf } from './figures'
 import { uncertaintyFrom } from './uncertainty'
 
@@ -11,7 +11,7 @@ const FEWEST = 500
  * The uncertainty of a session with its curved figures drawn (JCGM 101): their u is that of the draws, and an interval says where 95 %
  * of them lie.
  */
-export function withIntervals(doubts: SessionDoubts): Uncertainty {
+export function withIntervals(doubts: SessionUncertainty): Uncertainty {
   const told = uncertaintyFrom(doubts)
   const draws = drawsFor(doubts, told.strips)
   while (draws && !draws.areEnough) draws.batch()
@@ -19,7 +19,10 @@ export function withIntervals(doubts: SessionDoubts): Uncertainty {
 }
 
 /** Draws of what is curved in a session, as many as there is time for; `null` where nothing is to be drawn. */
-export function drawsFor({ walks, inputs, readings }: SessionDoubts, strips: readonly UncertainStrip[]): Draws | null {
+export function drawsFor(
+  { evaluations, inputs, readings }: SessionUncertainty,
+  strips: readonly UncertainStrip[],
+): Draws | null {
   // Draws know nothing of what readings tie together: what they leave is told by the straight line.
   if (readings.areThere) return null
   const wanted = new Map(
@@ -28,10 +31,10 @@ export function drawsFor({ walks, inputs, readings }: SessionDoubts, strips: rea
       .filter(([, places]) => places.length > 0),
   )
   if (wanted.size === 0) return null
-  const leading = new Set([...wanted.keys()].flatMap((strip) => [...walks.leadingTo(strip)]))
-  const stages = walks.order.reduce((sum, strip) => sum + (leading.has(strip.id) ? strip.stages.length : 0), 0)
+  const leading = new Set([...wanted.keys()].flatMap((strip) => [...evaluations.leadingTo(strip)]))
+  const stages = evaluations.order.reduce((sum, strip) => sum + (leading.has(strip.id) ? strip.stages.length : 0), 0)
   const most = Math.max(FEWEST, Math.min(DRAWS, Math.round(MOST_WALKED / Math.max(1, stages))))
-  return new Draws(walks, inputs, wanted, most)
+  return new Draws(evaluations, inputs, wanted, most)
 }
 
 /** The strips with what was drawn in the place of what is curved. */

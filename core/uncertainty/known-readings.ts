@@ -1,11 +1,11 @@
 import { normalChance } from '../numeric/laws'
 import { inverse } from '../numeric/matrix'
 import { standardDeviation } from '../numeric/statistics'
-import type { Reading, Session } from '../session'
-import { readingWorth } from '../session'
+import type { Reading, Session } from '../model'
+import { readingWorth } from '../model'
 import { placeOf } from './figures'
 import type { Effect, Linear } from './linear'
-import type { Walks } from './walks'
+import type { PerturbedEvaluations } from './perturbed-evaluations'
 
 /** By how much of their standard uncertainties the inputs move a figure, by path. */
 export type Slopes = ReadonlyMap<string, number>
@@ -28,15 +28,15 @@ const CLOSEST = 0.01
 
 /** Where in a strip’s numbers the figure stands that a reading is of, and the level that its meter would show as things are set. */
 export function readAt(
-  walks: Walks,
+  evaluations: PerturbedEvaluations,
   { strip, stage, reads, unit }: Pick<Reading, 'strip' | 'stage' | 'reads' | 'unit'>,
 ): { at: number; now: number } | null {
-  if (!walks.hasStrip(strip)) return null
-  const point = walks.walkOf(strip).points.findIndex((each) => each.stage === stage)
-  const scale = point < 0 ? null : walks.meterAt(strip, point, { reads, unit })
+  if (!evaluations.hasStrip(strip)) return null
+  const point = evaluations.cascadeOf(strip).points.findIndex((each) => each.stage === stage)
+  const scale = point < 0 ? null : evaluations.meterAt(strip, point, { reads, unit })
   if (!scale) return null
   const at = placeOf(point, scale.figure)
-  return { at, now: (walks.numbersAt(strip)[at] as number) - scale.zero }
+  return { at, now: (evaluations.numbersAt(strip)[at] as number) - scale.zero }
 }
 
 /** The worth of a reading: its own, or what its kind is worth. */
@@ -44,8 +44,12 @@ export const worthOf = ({ reads, spread }: Pick<Reading, 'reads' | 'spread'>): n
   Math.max(CLOSEST, spread ?? readingWorth[reads])
 
 /** A session’s reading as far as it tells of levels; `null` where there is no such meter. */
-export function knownReading(walks: Walks, linear: ReadonlyMap<string, Linear>, reading: Reading): KnownReading | null {
-  const place = readAt(walks, reading)
+export function knownReading(
+  evaluations: PerturbedEvaluations,
+  linear: ReadonlyMap<string, Linear>,
+  reading: Reading,
+): KnownReading | null {
+  const place = readAt(evaluations, reading)
   const own = linear.get(reading.strip)
   if (!place || !own) return null
   return {
@@ -148,9 +152,9 @@ export class KnownReadings {
   }
 
   /** Those of a session’s soundcheck. */
-  static of(session: Session, walks: Walks, linear: ReadonlyMap<string, Linear>): KnownReadings {
+  static of(session: Session, evaluations: PerturbedEvaluations, linear: ReadonlyMap<string, Linear>): KnownReadings {
     const all = (session.soundcheck?.readings ?? []).flatMap((reading) => {
-      const known = knownReading(walks, linear, reading)
+      const known = knownReading(evaluations, linear, reading)
       return known && !isFault(known) ? [{ known, place: `${reading.strip} ${reading.stage} ${reading.reads}` }] : []
     })
     return KnownReadings.from(

@@ -1,5 +1,5 @@
 import type { UncertainInput } from './input'
-import type { Walks } from './walks'
+import type { PerturbedEvaluations } from './perturbed-evaluations'
 
 /** How an input moves a strip’s figures: by its standard uncertainty, and how far up and down differ. */
 export interface Effect {
@@ -23,14 +23,14 @@ export interface Linear {
  *
  * u = √Σ(∂y/∂xᵢ·uᵢ)² (GUM, JCGM 100, 5.1.2), inputs independent.
  */
-export function linearised(walks: Walks, inputs: readonly UncertainInput[]): Map<string, Linear> {
-  const effects = new Map<string, Effect[]>(walks.order.map(({ id }) => [id, []]))
+export function linearised(evaluations: PerturbedEvaluations, inputs: readonly UncertainInput[]): Map<string, Linear> {
+  const effects = new Map<string, Effect[]>(evaluations.order.map(({ id }) => [id, []]))
   for (const input of inputs) {
     if (input.doubt.u === 0) continue
-    const up = walks.moved([{ input, z: 1 }])
-    const down = walks.moved([{ input, z: -1 }])
+    const up = evaluations.moved([{ input, z: 1 }])
+    const down = evaluations.moved([{ input, z: -1 }])
     for (const [strip, above] of up) {
-      const [below, now] = [down.get(strip) as Float64Array, walks.numbersAt(strip)]
+      const [below, now] = [down.get(strip) as Float64Array, evaluations.numbersAt(strip)]
       const slope = above.map((each, i) => (each - (below[i] as number)) / 2)
       if (slope.every((each) => each === 0 || Number.isNaN(each))) continue
       const bend = above.map((each, i) => each + (below[i] as number) - 2 * (now[i] as number))
@@ -39,7 +39,7 @@ export function linearised(walks: Walks, inputs: readonly UncertainInput[]): Map
   }
   const found = new Map<string, Linear>()
   for (const [strip, own] of effects) {
-    const values = walks.numbersAt(strip)
+    const values = evaluations.numbersAt(strip)
     const u = values.map((_, i) => Math.sqrt(own.reduce((sum, { slope }) => sum + (slope[i] as number) ** 2, 0)))
     found.set(strip, { strip, values, u, effects: own })
   }

@@ -1,7 +1,7 @@
-import type { ResolvedStage } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
 import { behindPfl, isDesk, zeroMark } from '../chain/target-window'
 import type { SignalUnit } from '../chain/two-port'
-import type { Reading } from '../session'
+import type { Reading } from '../model'
 import type { PointFigure } from './figures'
 
 /** What a meter looks at, and the level at the stage’s output for which it reads 0. */

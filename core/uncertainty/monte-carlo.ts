@@ -1,7 +1,7 @@
 import { seeded, seededNormal } from '../numeric/random'
 import { mean, quantiles, standardDeviation } from '../numeric/statistics'
 import type { UncertainInput } from './input'
-import type { Walks } from './walks'
+import type { PerturbedEvaluations } from './perturbed-evaluations'
 
 /** How a figure came out over many draws. */
 export interface Drawn {
@@ -62,22 +62,22 @@ class Column {
 export class Draws {
   private readonly columns: ReadonlyMap<string, ReadonlyMap<number, Column>>
   private readonly inputs: readonly UncertainInput[]
-  private readonly move: ReturnType<Walks['mover']>
+  private readonly move: ReturnType<PerturbedEvaluations['mover']>
   private readonly even = seeded(SEED)
   private readonly normal = seededNormal(SEED + 1)
   private made = 0
 
   constructor(
-    private readonly walks: Walks,
+    private readonly evaluations: PerturbedEvaluations,
     inputs: readonly UncertainInput[],
     wanted: Wanted,
     private readonly most = DRAWS,
   ) {
-    const leading = new Set([...wanted.keys()].flatMap((strip) => [...walks.leadingTo(strip)]))
+    const leading = new Set([...wanted.keys()].flatMap((strip) => [...evaluations.leadingTo(strip)]))
     this.inputs = inputs.filter(
-      (input) => input.doubt.u > 0 && [...walks.reach(input)].some((strip) => leading.has(strip)),
+      (input) => input.doubt.u > 0 && [...evaluations.reach(input)].some((strip) => leading.has(strip)),
     )
-    this.move = walks.mover(this.inputs, leading, 'levels')
+    this.move = evaluations.mover(this.inputs, leading, 'levels')
     this.columns = new Map(
       [...wanted].map(([strip, figures]) => [strip, new Map(figures.map((i) => [i, new Column()]))]),
     )
@@ -102,7 +102,7 @@ export class Draws {
   private draw(): void {
     const moved = this.move(this.inputs.map((input) => this.z(input)))
     for (const [strip, own] of this.columns) {
-      const numbers = moved.get(strip) ?? this.walks.numbersAt(strip)
+      const numbers = moved.get(strip) ?? this.evaluations.numbersAt(strip)
       for (const [i, { values }] of own) values.push(numbers[i] as number)
     }
   }

@@ -1,10 +1,10 @@
-import type { Strip } from '../session'
-import { isBus, readingWorth } from '../session'
-import { gearById, resolveStrip } from '../chain/resolve'
+import type { Strip } from '../model'
+import { isBus, readingWorth } from '../model'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { readingPlace } from '../chain/target-window'
 import type { UncertainInput } from './input'
 import { slopesOf } from './known-readings'
-import type { SessionDoubts, StripDoubts } from './uncertainty'
+import type { SessionUncertainty, StripUncertainty } from './uncertainty'
 import { placeOf } from './figures'
 import { windowOf } from './window'
 
@@ -135,7 +135,7 @@ const READING_MINUTES = 1
 const WORTH_IT = { part: 0.03, least: 0.03 } as const
 
 /** What to measure next: for each thing that can be measured what it would take off, the most for its minutes first. */
-export function whatNext(doubts: SessionDoubts): NextMeasurement[] {
+export function whatNext(doubts: SessionUncertainty): NextMeasurement[] {
   const all = doubts.session.strips.flatMap((strip) => {
     const own = doubts.strips.get(strip.id)
     return own && own.points.length > 0
@@ -160,7 +160,7 @@ interface Watched {
 }
 
 /** The verdict’s figures in a strip’s numbers: where it is tightest, its end, the way that its performer hears. */
-function watched(strip: Strip, { points, linear, timed }: StripDoubts): Watched[] {
+function watched(strip: Strip, { points, linear, timed }: StripUncertainty): Watched[] {
   const tight = points
     .map((_, i) => placeOf(i, 'headroom'))
     .filter((at) => !Number.isNaN(linear.values[at]))
@@ -177,7 +177,7 @@ function watched(strip: Strip, { points, linear, timed }: StripDoubts): Watched[
 }
 
 /** One look at a meter during the loudest passage, which tells of the sum of all that comes before it. */
-function readingsOf({ session, readings }: SessionDoubts, strip: Strip, own: StripDoubts): NextMeasurement[] {
+function readingsOf({ session, readings }: SessionUncertainty, strip: Strip, own: StripUncertainty): NextMeasurement[] {
   if (isBus(strip)) return []
   const stages = resolveStrip(strip, gearById(session))
   const place = readingPlace(stages, windowOf(session, strip, stages))
@@ -209,7 +209,7 @@ function readingsOf({ session, readings }: SessionDoubts, strip: Strip, own: Str
   })
 }
 
-function waysOf(strip: Strip, own: StripDoubts): NextMeasurement[] {
+function waysOf(strip: Strip, own: StripUncertainty): NextMeasurement[] {
   const reaching = own.linear.effects
   return watched(strip, own).flatMap(({ figure, at }) => {
     const before = own.u(at)
@@ -247,7 +247,7 @@ const uIn = ({ value, doubt }: UncertainInput, half: number): number =>
   (doubt.of === 'percent' || doubt.of === 'ratio' ? half / Math.abs(value) : half) / Math.sqrt(3)
 
 /** The loopback replaces whatever is known of the unit and its driver. */
-function loopback(strip: Strip, own: StripDoubts): NextMeasurement[] {
+function loopback(strip: Strip, own: StripUncertainty): NextMeasurement[] {
   const { timed, linear } = own
   if (strip.monitor.route !== 'software' || linear.values.length === timed) return []
   const at = linear.values.length - 1

@@ -1,5 +1,5 @@
 import { chanceOver } from './chance'
-import type { Session } from '../session'
+import type { Session } from '../model'
 import type { RouteName } from '../latency/routes'
 import type { PointFigure } from './figures'
 import { FIGURES, SUM_FIGURES, placeOf } from './figures'
@@ -10,8 +10,8 @@ import type { Linear } from './linear'
 import { linearised } from './linear'
 import { believed } from './belief'
 import { KnownReadings, slopesOf } from './known-readings'
-import type { Numbers } from './walks'
-import { Walks } from './walks'
+import type { Numbers } from './perturbed-evaluations'
+import { PerturbedEvaluations } from './perturbed-evaluations'
 
 /** What part of a figure’s variance an input makes; all shares of a figure add to 1. */
 export interface Share {
@@ -59,58 +59,58 @@ export interface Uncertainty {
 }
 
 /** Every figure of a session with its uncertainty, and with what the readings of its soundcheck tell. */
-export const uncertaintyOf = (session: Session): Uncertainty => uncertaintyFrom(doubtsOf(session))
+export const uncertaintyOf = (session: Session): Uncertainty => uncertaintyFrom(propagate(session))
 
-export const uncertaintyFrom = ({ session, inputs, strips }: SessionDoubts): Uncertainty => ({
+export const uncertaintyFrom = ({ session, inputs, strips }: SessionUncertainty): Uncertainty => ({
   inputs,
-  strips: session.strips.map(({ id }) => stripOf(strips.get(id) as StripDoubts)),
+  strips: session.strips.map(({ id }) => stripOf(strips.get(id) as StripUncertainty)),
 })
 
 /** A session’s figures as what is to be asked of them is asked. */
-export function doubtsOf(session: Session): SessionDoubts {
+export function propagate(session: Session): SessionUncertainty {
   const inputs = uncertainInputs(session)
-  const walks = new Walks(session)
-  const linear = linearised(walks, inputs)
-  const curved = curvedFigures(walks, linear)
-  const readings = KnownReadings.of(session, walks, linear)
+  const evaluations = new PerturbedEvaluations(session)
+  const linear = linearised(evaluations, inputs)
+  const curved = curvedFigures(evaluations, linear)
+  const readings = KnownReadings.of(session, evaluations, linear)
   const belief = believed(session)
-  const believedWalks = belief === session ? walks : new Walks(belief)
+  const believedEvaluations = belief === session ? evaluations : new PerturbedEvaluations(belief)
   const strips = new Map(
     [...linear].map(([id, each]) => [
       id,
-      new StripDoubts(walks, each, curved.get(id), readings, believedWalks.numbersAt(id)),
+      new StripUncertainty(evaluations, each, curved.get(id), readings, believedEvaluations.numbersAt(id)),
     ]),
   )
-  return { session, inputs, walks, linear, readings, belief, believedWalks, strips }
+  return { session, inputs, evaluations, linear, readings, belief, believedEvaluations, strips }
 }
 
-export interface SessionDoubts {
+export interface SessionUncertainty {
   readonly session: Session
   readonly inputs: UncertainInput[]
-  readonly walks: Walks
+  readonly evaluations: PerturbedEvaluations
   readonly linear: ReadonlyMap<string, Linear>
   readonly readings: KnownReadings
   /** The session as the readings have it, and its levels: what every screen shows. */
   readonly belief: Session
-  readonly believedWalks: Walks
-  readonly strips: ReadonlyMap<string, StripDoubts>
+  readonly believedEvaluations: PerturbedEvaluations
+  readonly strips: ReadonlyMap<string, StripUncertainty>
 }
 
 /** One strip’s figures by their place in its list of numbers. */
-export class StripDoubts {
+export class StripUncertainty {
   readonly points: readonly { readonly stage: string }[]
   readonly behind: number
   readonly timed: number
 
   constructor(
-    walks: Walks,
+    evaluations: PerturbedEvaluations,
     readonly linear: Linear,
     private readonly curved: ReadonlySet<number> | undefined,
     private readonly readings: KnownReadings,
     /** The figures as they are believed, readings taken in. */
     readonly values: Numbers,
   ) {
-    const { points, sum } = walks.walkOf(linear.strip)
+    const { points, sum } = evaluations.cascadeOf(linear.strip)
     this.points = points
     this.behind = points.length * FIGURES.length
     this.timed = this.behind + (sum ? SUM_FIGURES.length : 0)
@@ -143,7 +143,7 @@ export class StripDoubts {
   }
 }
 
-function stripOf(doubts: StripDoubts): UncertainStrip {
+function stripOf(doubts: StripUncertainty): UncertainStrip {
   const { points, behind, timed, linear } = doubts
   const figure = (i: number) => doubts.figure(i)
   const known = (i: number) => (Number.isNaN(doubts.values[i]) ? null : figure(i))
@@ -183,7 +183,7 @@ const sharesOf = (parts: readonly { input: string; part: number }[], variance: n
  * mostly the same.
  * Example: 13.49 dB with the surge, u 3.79: 0.018 %.
  */
-export function chanceOfClipping(doubts: StripDoubts): UncertainStrip['chanceOfClipping'] {
+export function chanceOfClipping(doubts: StripUncertainty): UncertainStrip['chanceOfClipping'] {
   const { values } = doubts
   const greatest = (figure: 'headroom' | 'surgeHeadroom') => {
     let found: number | null = null

@@ -1,16 +1,16 @@
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
-import type { ResolvedStage } from '../chain/resolve'
-import { gearById, resolveStrip } from '../chain/resolve'
+import type { ResolvedStage } from '../resolved/resolve'
+import { gearById, resolveStrip } from '../resolved/resolve'
 import { readingPlace, windowFor } from '../chain/target-window'
-import type { Session, Strip, Target, TargetWindow } from '../session'
-import { isBus } from '../session'
+import type { Session, Strip, Target, TargetWindow } from '../model'
+import { isBus } from '../model'
 import { db } from '../units'
 import { uncertainInputs } from './inputs'
 import { placeOf } from './figures'
 import { KnownReadings, slopesOf } from './known-readings'
 import { linearised } from './linear'
-import { Walks } from './walks'
+import { PerturbedEvaluations } from './perturbed-evaluations'
 
 /** The window that a target stands for on a strip; one by risk follows from how well the strip’s level is known. */
 export const windowOf = (
@@ -35,13 +35,13 @@ export function surgeUncertainty(session: Session, strip: Strip): number {
   if (!place) return 0
   const quiet = withGainsDown(strip, stages, place.meter === 'file' ? ['analogue', 'digital'] : ['analogue'])
   const strips = isBus(strip) ? session.strips.map((each) => (each.id === strip.id ? quiet : each)) : [quiet]
-  const walks = new Walks({ ...session, strips })
-  const reaching = uncertainInputs(walks.session).filter((input) => walks.reach(input).has(strip.id))
-  const linear = linearised(walks, reaching)
+  const evaluations = new PerturbedEvaluations({ ...session, strips })
+  const reaching = uncertainInputs(evaluations.session).filter((input) => evaluations.reach(input).has(strip.id))
+  const linear = linearised(evaluations, reaching)
   const own = linear.get(strip.id)
   if (!own) return 0
   const at = placeOf(place.index, 'surgePeak')
-  const left = KnownReadings.of(walks.session, walks, linear).left(slopesOf(own.effects, at))
+  const left = KnownReadings.of(evaluations.session, evaluations, linear).left(slopesOf(own.effects, at))
   return Math.sqrt(
     Math.max(
       0,

@@ -62,15 +62,20 @@ const WRITTEN: Readonly<Record<string, Readonly<Record<string, Convert>>>> = {
   ': 1': { ':1': same },
 }
 
+/** A value as resistors are marked, the letter in place of the point: 1k5, 4M7, 2R2. */
+const MARKED = /^(\d+)([kKmMrR])(\d+)\s*(?:Ω|ohms?)?$/i
+
 /** A number, then whatever letters stand behind it. */
 const PARTS = /^([+\-−–]?[\d\s.,]*\d[.,]?)\s*(.*)$/s
 
 /**
  * A typed quantity in the unit of its field; `null` where it is no such quantity, `'ambiguous'` as for `parseDecimal`.
- * Takes other ways of writing the unit: '1.5k' as Ω is 1500, '−10 dBV' as dBu −7.78, '300 mV' as dBu −8.24,
+ * Takes other ways of writing the unit: '1.5k' and '1k5' as Ω are 1500, '−10 dBV' as dBu −7.78, '300 mV' as dBu −8.24,
  * '30 cm' as m 0.3.
  */
 export function parseQuantity(text: string, unit: string): number | 'ambiguous' | null {
+  const [, whole, multiple, fraction] = (unit === 'Ω' && MARKED.exec(text.trim())) || []
+  if (whole !== undefined) return parseQuantity(`${whole}.${fraction}${multiple}`, unit)
   const [, digits, written] = PARTS.exec(text.trim()) ?? []
   if (digits === undefined || written === undefined) return null
   const value = parseDecimal(digits)

@@ -1,7 +1,7 @@
 import { causeIds } from '#core/diagnosis/causes'
 import { checks } from '#core/diagnosis/checks'
-import { findingCodes } from '#core/session'
-import { described, z } from '#core/session/z'
+import { findingCodes } from '#core/checks/finding-codes'
+import { described, z } from '#core/model/z'
 import { groups } from '#core/soundcheck/step'
 import { timingFindingCodes } from '#core/timing/finding-codes'
 import {
@@ -13,7 +13,7 @@ import {
   keysOf,
   level,
   list,
-  mendChange,
+  fixChange,
   name,
   point,
   route,
@@ -42,7 +42,7 @@ const finding = name(
     stage,
     message: text,
     action: text,
-    joint: described('It is about the joint before this stage.', z.optional(z.literal(true))),
+    joint: described('It is about the connection before this stage.', z.optional(z.literal(true))),
     changes: z.optional(list(change)),
   }),
 )
@@ -259,8 +259,8 @@ const diagnosis = name(
         evidence: list(z.strictObject({ says: text, speaks: z.enum(['for', 'against', 'neither']) })),
         ruledOut: z.nullable(text),
         test: z.nullable(checkId),
-        mend: z.nullable(
-          z.strictObject({ says: text, changes: z.optional(list(mendChange)), caution: z.optional(text), after: text }),
+        fix: z.nullable(
+          z.strictObject({ says: text, changes: z.optional(list(fixChange)), caution: z.optional(text), after: text }),
         ),
       }),
     ),

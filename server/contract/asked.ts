@@ -1,5 +1,5 @@
 import { symptomIds, whenIds } from '#core/diagnosis/symptom'
-import { described, z } from '#core/session/z'
+import { described, z } from '#core/model/z'
 
 const session = described('A session file: GET /api/schema/session.', z.looseObject({}))
 

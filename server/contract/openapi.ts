@@ -1,4 +1,4 @@
-import { z } from '#core/session/z'
+import { z } from '#core/model/z'
 import { answers } from './answers'
 import { asked } from './asked'
 import type { Endpoint } from './endpoints'

@@ -1,5 +1,5 @@
 import { noiseWords } from '#core/evaluation/verdict'
-import { described, z } from '#core/session/z'
+import { described, z } from '#core/model/z'
 
 /** What several answers are made of. Every object is exactly as it is sent: nothing is left out, nothing besides. */
 
@@ -28,7 +28,10 @@ const settingChange = z.strictObject({
   setting: words,
   to: z.union([z.number(), z.boolean(), z.string()]),
 })
-const box = described('A box as in the gear of a session file.', z.looseObject({ id: words, kind: words, name: words }))
+const box = described(
+  'A device as in the gear of a session file.',
+  z.looseObject({ id: words, kind: words, name: words }),
+)
 const feed = z.strictObject({
   from: z.optional(words),
   tap: z.optional(z.enum(['pre', 'post'])),
@@ -57,8 +60,8 @@ export const change = name(
     z.union([settingChange, ...structureChanges]),
   ),
 )
-export const mendChange = name(
-  'MendChange',
+export const fixChange = name(
+  'FixChange',
   z.union([
     change,
     z.strictObject({ do: z.literal('monitor'), strip, set: settings, unset: z.optional(list(words)) }),

@@ -1,5 +1,5 @@
-import { backupJsonSchema, gearFileJsonSchema, sessionJsonSchema } from '#core/session'
-import { z } from '#core/session/z'
+import { backupJsonSchema, gearFileJsonSchema, sessionJsonSchema } from '#core/files'
+import { z } from '#core/model/z'
 import { answers } from './answers'
 import { named } from './parts'
 

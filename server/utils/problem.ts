@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import { setResponseHeader, setResponseHeaders, setResponseStatus } from 'h3'
-import type { Fault } from '#core/session'
+import type { Fault } from '#core/files'
 import { Gone } from './body'
 import { Refusal } from './refusal'
 

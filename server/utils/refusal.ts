@@ -1,4 +1,4 @@
-import type { Fault } from '#core/session'
+import type { Fault } from '#core/files'
 
 /** A request that is not answered as it was asked, with its status and what the caller can do. */
 export class Refusal extends Error {

@@ -1,7 +1,7 @@
 import { explain, explanationFile } from '#core/explain/explain'
 import { formula } from '#core/formula'
 import { mathmlOf } from '#core/formula/mathml'
-import { describeReceived } from '#core/session'
+import { describeReceived } from '#core/files'
 import { readBody, refuse } from './read-body'
 import type { SessionAnswer } from './session-answer'
 

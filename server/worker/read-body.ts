@@ -1,5 +1,6 @@
-import type { Fault, Session } from '#core/session'
-import { describeReceived, faultsUnder, readSession } from '#core/session'
+import type { Fault } from '#core/files'
+import type { Session } from '#core/model'
+import { describeReceived, faultsUnder, readSession } from '#core/files'
 
 interface Refused {
   ok: false

@@ -19,8 +19,16 @@ export const test = base.extend<{ page: Page }>({
     })
     await page.addInitScript(() => {
       // What the policy refuses is thrown, and may be caught where nobody sees it.
-      document.addEventListener('securitypolicyviolation', ({ effectiveDirective, blockedURI }) =>
-        reportError(new Error(`refused by ${effectiveDirective}: ${blockedURI}`)),
+      document.addEventListener(
+        'securitypolicyviolation',
+        ({ effectiveDirective, blockedURI, sourceFile, lineNumber }) => {
+          // What was inline and has no nonce is what was refused.
+          const inline = [...document.querySelectorAll('script:not([src])')].filter(
+            (each) => !(each as HTMLScriptElement).nonce,
+          )
+          const text = inline.map((each) => each.textContent.slice(0, 80)).join(' | ')
+          reportError(new Error(`refused by ${effectiveDirective}: ${blockedURI} ${sourceFile}:${lineNumber} ${text}`))
+        },
       )
       Reflect.deleteProperty(window, 'showSaveFilePicker')
       Reflect.deleteProperty(window, 'showOpenFilePicker')
@@ -53,12 +61,23 @@ export async function type(page: Page, name: string, value: string) {
   await page.keyboard.press('Enter')
 }
 
+/** Unfolds the data sheets of all stages. */
+export async function unfoldSheets(page: Page) {
+  // The key goes to the place that is shown: Path must stand before it is pressed.
+  await expect(page.locator('[data-sheet]').first()).toBeVisible()
+  await page.keyboard.press('d')
+  await expect(page.locator('[data-sheet] [aria-expanded="true"]').first()).toBeVisible()
+}
+
 /** Waits until everything that was changed is kept. */
 export const saved = (page: Page) => expect(page.locator('[data-saved]')).toContainText(/saved \d\d:\d\d/)
 
 /** The figures of the table behind the chart, of one stage’s point. */
 export async function point(page: Page, stage: string) {
   await page.getByRole('radio', { name: 'Table' }).click()
+  // Without its ± a figure stands in full.
+  const spread = page.locator('[data-doubt]')
+  if ((await spread.getAttribute('aria-pressed')) === 'true') await spread.click()
   const figure = async (key: string) =>
     Number((await page.locator(`main [data-point="${stage}.${key}"]`).innerText()).replace('−', '-'))
   return {

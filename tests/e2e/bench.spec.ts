@@ -5,7 +5,7 @@ import { writeWav } from '#core/signals/write-wav'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { joined } from '#core/numeric/joined'
 import { example1 } from '../support/sessions'
-import { expect, field, open, openFile, point, test, type } from './app'
+import { expect, field, open, openFile, point, test, type, unfoldSheets } from './app'
 
 const bring = async (page: Page, label: string, name: string, bytes: Uint8Array) =>
   page.getByLabel(label, { exact: true }).setInputFiles({ name, mimeType: 'audio/wav', buffer: Buffer.from(bytes) })
@@ -40,6 +40,22 @@ const keep = async (page: Page) => {
   await page.getByRole('button', { name: 'Keep as measured' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'Kept' })).toBeVisible()
 }
+
+test('begins with what is worth measuring here, each with its gain and minutes, and what is measured already', async ({
+  page,
+}) => {
+  await open(page)
+  await page.keyboard.press('5')
+  const start = page.locator('[data-bench-start]')
+  await expect(start.locator('[data-next]').first()).toContainText(/± [\d.]+ → ± [\d.]+ dB .*, \d+ min/)
+  const known = start.locator('[data-known="output-full-scale"]')
+  await expect(known).toContainText('not measured')
+  await known.getByRole('button').click()
+  await trySimulated(page, 3)
+  await keep(page)
+  await turnTo(page, 'start')
+  await expect(known).toContainText('dBu')
+})
 
 test('a test signal is saved as a WAV file of the level that was asked for', async ({ page }) => {
   await openBench(page, 'signals')
@@ -77,6 +93,14 @@ test('a recording’s levels; as a rehearsal they become the source’s measured
   await expect(page.locator('[data-take]')).toContainText('72.0 dB SPL with a crest of 3.0 dB')
   await expect(page.locator('[data-no-chance]')).toContainText('Rehearse for half a minute')
   await page.getByRole('button', { name: 'Channel 2' }).click()
+  await expect(page.locator('[data-levels]')).toContainText('a full-scale sine reads 0, as peak and as RMS')
+  const csv = async (part: string) => {
+    const download = page.waitForEvent('download')
+    await page.locator(`[data-save="${part}"]`).click()
+    return readFileSync(await (await download).path(), 'utf8')
+  }
+  expect(await csv('levels')).toMatch(/^Channel,"Peak, dBFS",.*\r\n1,-26\.48,/)
+  expect(await csv('clips')).toMatch(/^Channel,"At, s",Samples\r\n2,\d/)
   await expect(page.locator('[data-levels]')).toContainText('Channel 2 clips, first at')
   await expect(page.locator('[data-no-chance]')).toContainText('The rehearsal clips itself')
   await page.getByRole('button', { name: 'Channel 1' }).click()
@@ -110,6 +134,7 @@ test('a rehearsal’s chance of clipping in a take, its surge, and the spectrum 
   await expect(page.getByRole('alert')).toContainText('ends after it begins')
   await keep(page)
   await page.keyboard.press('1')
+  await unfoldSheets(page)
   await expect(
     page.getByRole('button', { name: /measured: where .*Surge/i }).or(field(page, 'Surge, dB')),
   ).not.toHaveCount(0)
@@ -207,7 +232,7 @@ test('a page that lacks something says what', async ({ page }) => {
   await page.keyboard.press('5')
   await field(page, 'It reads, V').fill('0.6153')
   await page.getByRole('button', { name: 'Add the reading' }).click()
-  await expect(page.locator('[data-judgement]')).toContainText('As printed')
+  await expect(page.locator('[data-judgement]')).toContainText('As in the data sheet')
   await keep(page)
   // What was kept stands in the dialog, as measured.
   await page.keyboard.press('1')
@@ -218,7 +243,7 @@ test('a page that lacks something says what', async ({ page }) => {
   await page.waitForSelector('[data-gain-handle]')
   await page.keyboard.press('5')
   await turnTo(page, 'output-full-scale')
-  await expect(page.locator('[data-known]')).toContainText('18.00 dBu ± 0.09')
+  await expect(page.locator('[data-known]')).toContainText('18.00 dBu ± 0.13')
   await expect(page.locator('[data-page="output-full-scale"]')).toContainText('measured')
 })
 
@@ -231,7 +256,7 @@ test('readings are typed, and wrong ones refused in words', async ({ page }) => 
   await page.getByRole('button', { name: 'Add the reading' }).click()
   // 0.6153 V is −2 dBu, so −20 dBFS and 20 dB more give +18 dBu.
   await expect(page.locator('[data-measured]')).toHaveText('18.00 dBu')
-  await expect(page.locator('[data-judgement]')).toContainText('As printed')
+  await expect(page.locator('[data-judgement]')).toContainText('As in the data sheet')
   // What was read at one output says nothing of another.
   await page.getByRole('combobox', { name: 'Output' }).selectOption('phones')
   await expect(page.locator('[data-row]')).toHaveCount(0)
@@ -275,7 +300,7 @@ test('units side by side, in words for the strip, and as a table', async ({ page
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export as CSV' }).click()
   const table = readFileSync(await (await download).path(), 'utf8')
-  expect(table.split('\r\n')[0]).toContain('"Saltmarsh Four, mic1, printed"')
+  expect(table.split('\r\n')[0]).toContain('"Saltmarsh Four, mic1, data sheet"')
   expect(table).toContain('Noise crossover,dB,33.3')
 })
 

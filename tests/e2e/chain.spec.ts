@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, field, open, point, test, type, verdict } from './app'
+import { expect, field, open, point, test, type, unfoldSheets, verdict } from './app'
 
 const template = async (page: Page, id: string) => {
   await page.keyboard.press('a')
@@ -10,7 +10,7 @@ const template = async (page: Page, id: string) => {
 const stages = (page: Page) =>
   page.locator('[data-stage] section').evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')))
 
-test('a desk chain from its template: five stages, two gains in one box, planned front to back, undone', async ({
+test('a desk chain from its template: five stages, two gains in one device, planned front to back, undone', async ({
   page,
 }) => {
   await open(page)
@@ -44,14 +44,14 @@ test('a lock keeps the plan off a gain', async ({ page }) => {
   await expect(page.locator('[data-plan]')).toContainText('gain of Estuary desk, group')
 })
 
-test('a joint says what does not fit and mends it: a desk into an instrument input', async ({ page }) => {
+test('a connection says what does not fit and fixes it: a desk into an instrument input', async ({ page }) => {
   await open(page)
   await template(page, 'desk-into-two')
   await expect(verdict(page, 'headroom')).toContainText(/3\.0 (± [\d.]+ )?dB too loud/)
   await expect(page.locator('[data-joint="caution"]')).toHaveCount(1)
   await page.getByRole('button', { name: 'Joint 1: needs attention' }).click()
   await expect(page.getByText('made for a tenth of that')).toHaveCount(2)
-  await page.locator('[id^="headlessui-popover-panel"]').getByRole('button', { name: 'Fix' }).first().click()
+  await page.locator('[data-pop-up]').getByRole('button', { name: 'Fix' }).first().click()
   expect(await stages(page)).toEqual([
     expect.stringContaining('Estuary desk'),
     'DI box: DI box, 12 : 1',
@@ -93,7 +93,7 @@ test('stages are inserted, moved, refused and removed, by pointer and by keys', 
   await page.getByRole('button', { name: 'What to do with Reed pad, 20 dB' }).click()
   await page.getByRole('button', { name: 'Move towards the source' }).click()
   await expect(page.locator('[data-told]')).toContainText(
-    'takes an analogue signal, but "Narrator, reading" before it gives sound',
+    'takes an analogue signal, but “Narrator, reading” before it gives sound',
   )
   expect((await stages(page))[2]).toBe('Pad: Reed pad, 20 dB')
 
@@ -179,7 +179,7 @@ test('strips are copied, renamed and deleted', async ({ page }) => {
   await expect(page.locator('[data-finding="input-shared"]')).toHaveCount(0)
   await page.getByRole('combobox', { name: 'Input' }).selectOption('mic4')
   const shared = page.locator('[data-finding="input-shared"]')
-  await expect(shared).toContainText('The strip "Harmonium" takes this input too')
+  await expect(shared).toContainText('The strip “Harmonium” takes this input too')
   await shared.getByRole('button', { name: 'Fix' }).click()
   await expect(shared).toHaveCount(0)
   await page.getByRole('button', { name: 'delete' }).click()
@@ -214,7 +214,7 @@ test('the shelf: search, measure, duplicate, take off and back, export and impor
   await field(page, 'EIN, measured, dBu').press('Enter')
   await expect(page.locator('[data-spec="ein"]')).toContainText('+1.60')
   await type(page, 'EIN, spread, dBu', '0,2')
-  await type(page, 'EIN, printed, dBu', 'loud')
+  await type(page, 'EIN, data sheet, dBu', 'loud')
   await expect(page.getByRole('alert')).toContainText('is not a number')
   await page.getByRole('button', { name: 'Duplicate' }).click()
   await expect(field(page, 'Name of the item')).toHaveValue('Grebe two-channel preamp 2')
@@ -256,12 +256,13 @@ test('a session’s copy is updated from the shelf, seeing first what would chan
   await template(page, 'ribbon')
   await page.getByRole('link', { name: 'Gear shelf' }).click()
   await page.getByRole('searchbox').fill('grebe')
-  await type(page, 'EIN, printed, dBu', '-125')
+  await type(page, 'EIN, data sheet, dBu', '-125')
   await page.getByRole('link', { name: 'Path' }).click()
   await page.getByRole('button', { name: 'What to do with Grebe two-channel preamp' }).click()
   await page.getByRole('button', { name: 'Update from the shelf…' }).click()
   await expect(page.locator('[data-difference]')).toHaveText(['EIN −128 dBu −125 dBu'])
   await page.getByRole('button', { name: 'Take the shelf’s' }).click()
+  await unfoldSheets(page)
   await expect(field(page, 'EIN, dBu').first()).toHaveValue('−125')
 })
 

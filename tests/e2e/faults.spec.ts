@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { withEffects } from '#core/render/effects'
 import { renderStrip } from '#core/render/chain'
 import { writeWav } from '#core/signals/write-wav'
-import { readSession } from '#core/session'
+import { readSession } from '#core/files'
 import { expect, open, openFile, saved, test, type, violations } from './app'
 
 function demoSession() {
@@ -20,7 +20,7 @@ const cause = (page: Page, id: string) => page.locator(`[data-cause="${id}"]`)
 const probability = async (page: Page, id: string) =>
   Number((await cause(page, id).locator('[data-probability]').innerText()).replace('%', ''))
 
-test('by keyboard from a word to the cause in this chain, its mend set, undone and set again', async ({ page }) => {
+test('by keyboard from a word to the cause in this chain, its fix set, undone and set again', async ({ page }) => {
   await open(page)
   // Both at once: the narrator hears the direct sound and the host’s.
   await page.keyboard.press('4')
@@ -35,10 +35,10 @@ test('by keyboard from a word to the cause in this chain, its mend set, undone a
   await expect(cause(page, 'direct-and-host')).toContainText(
     /Both paths are on, \d+\.\d+ ms apart: first notch at \d+ Hz/,
   )
-  const mend = cause(page, 'direct-and-host').locator('[data-mend]')
-  await expect(mend).toContainText('Tried on this session')
-  await mend.getByRole('button', { name: 'Set it' }).click()
-  await expect(page.locator('[data-mended]')).toContainText('Look at once more: Clap once')
+  const fix = cause(page, 'direct-and-host').locator('[data-fix]')
+  await expect(fix).toContainText('Tried on this session')
+  await fix.getByRole('button', { name: 'Set it' }).click()
+  await expect(page.locator('[data-fixed]')).toContainText('Look at once more: Clap once')
   await expect(cause(page, 'direct-and-host')).not.toContainText('Both paths are on')
   await page.keyboard.press('Control+z')
   await expect(cause(page, 'direct-and-host')).toContainText('Both paths are on')
@@ -144,4 +144,16 @@ test('a session without an interface, and a word that nobody uses: said, nothing
   await expect(page.locator('main')).not.toContainText('NaN')
   await page.getByRole('searchbox', { name: 'Find a symptom' }).fill('xyzzy')
   await expect(page.locator('[data-symptoms]')).toContainText('No symptom goes by that word')
+})
+
+test('before anything is complained of: what this chain is prone to, with its figures, a press from its search', async ({
+  page,
+}) => {
+  await open(page)
+  await page.keyboard.press('8')
+  const room = page.locator('[data-prone-cause="room-noise"]')
+  await expect(room).toContainText('The room makes 96 % of the noise.')
+  await room.getByRole('button', { name: 'It hisses?' }).click()
+  await expect(page.locator('[data-symptom="hiss"]')).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.locator('[data-verdict-cause]')).toBeVisible()
 })

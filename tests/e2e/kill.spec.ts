@@ -58,7 +58,7 @@ async function shelve(page: Page, round: number) {
 test('the browser killed in the middle of editing, again and again: nothing that was said to be saved is gone', async ({
   baseURL,
 }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(480_000)
   const profile = mkdtempSync(join(tmpdir(), 'remetra-profile-'))
   let acknowledged = '35'
   let points: string | null = null

@@ -57,6 +57,20 @@ test('takes by key: numbered on, judged, with the mark whose settings they were 
   expect(await violations(page)).toEqual([])
 })
 
+test('a dialog with something typed in it: the browser asks before the page goes away', async ({ page }) => {
+  await log(page)
+  await page.keyboard.press('b')
+  const name = page.locator('[data-mark-form]').getByRole('textbox').first()
+  await name.fill('Before the harmonium moved')
+  const asked = page.waitForEvent('dialog')
+  const leaving = page.close({ runBeforeUnload: true })
+  const dialog = await asked
+  expect(dialog.type()).toBe('beforeunload')
+  await dialog.dismiss()
+  await leaving
+  await expect(name).toHaveValue('Before the harmonium moved')
+})
+
 test('two marks compared: the setting, and what it did', async ({ page }) => {
   await log(page)
   await mark(page, 'Before')
@@ -80,6 +94,14 @@ test('sheets: drawn positions on screen and paper, and as Markdown, CSV and JSON
   )
   const markdown = await savedAs(page, () => page.locator('[data-save="md"]').click())
   expect(markdown).toContain('| Narrator | 1 | mic1 of Saltmarsh Four | Gain | 35 dB (knob about a quarter past one) |')
+  expect(markdown).toContain('| Narrator | 1 | Sandpiper small condenser | Needs | 48 V |')
+  const download = page.waitForEvent('download')
+  await page.locator('[data-save="json"]').click()
+  expect((await download).suggestedFilename()).toMatch(/^net-loft-evening-recall-\d{4}-\d\d-\d\d\.json$/)
+  await page.getByRole('radio', { name: 'Run sheet' }).click()
+  const steps = JSON.parse(await savedAs(page, () => page.locator('[data-save="json"]').click())) as { Step: string }[]
+  expect(steps.length).toBeGreaterThan(50)
+  expect(steps.at(0)).toMatchObject({ 'No.': 1, 'Section': 'System' })
   await page.getByRole('radio', { name: 'Stage box list' }).click()
   expect(await savedAs(page, () => page.locator('[data-save="csv"]').click())).toContain(
     '1,Saltmarsh Four,mic1,Narrator,',
@@ -136,4 +158,13 @@ test('of a thousand takes and two hundred marks only those in sight are on the p
     .evaluate((table) => table.scrollTo(0, table.scrollHeight))
   await expect(page.locator('[data-take="1"]')).toBeVisible()
   await expect(page.locator('[data-take="1000"]')).toHaveCount(0)
+})
+
+test('an empty log says what a mark would keep, and leads to the next sensible step', async ({ page }) => {
+  await open(page)
+  await goToLog(page)
+  await expect(page.locator('[data-as-it-stands]')).toContainText('Sandpiper small condenser')
+  await expect(page.locator('[data-as-it-stands]')).toContainText('35 dB')
+  await page.getByRole('link', { name: 'Go on with the soundcheck' }).click()
+  await expect(page).toHaveURL(/\/soundcheck\//)
 })

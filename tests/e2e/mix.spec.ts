@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { blankSession } from '#core/session'
+import { blankSession } from '#core/edits'
 import { sine } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
 import { expect, field, open, openFile, saved, test, type, verdict } from './app'
@@ -186,4 +186,25 @@ test('pieces: several recordings at once are measured and trimmed to one mark; t
     .split('\r\n')
   expect(rows).toHaveLength(5)
   expect(rows[3]).toContain('Gulls')
+})
+
+test('Mix fits its lines to the window, says in words what a strip needs, and marks what is planned', async ({
+  page,
+}) => {
+  await open(page)
+  await page.keyboard.press('2')
+  const narrator = page.locator('[data-mix-row="narrator"]')
+  await expect(narrator.locator('[data-needs]')).toHaveText('level off target')
+  await expect(narrator.locator('[data-planned]')).toHaveCount(1)
+  const table = page.getByLabel('All strips, table')
+  const fits = await table.evaluate(
+    (each) => each.scrollWidth <= each.clientWidth && each.scrollHeight <= each.clientHeight,
+  )
+  expect(fits).toBe(true)
+  // Few lines are higher than many, and pad and 48 V stand beside each other.
+  expect((await narrator.boundingBox())?.height).toBeGreaterThan(52)
+  const [pad, phantom] = await Promise.all(
+    ['pad', '48 V'].map((name) => narrator.getByRole('switch', { name }).boundingBox()),
+  )
+  expect(Math.abs((pad?.y ?? 0) - (phantom?.y ?? 99))).toBeLessThan(3)
 })

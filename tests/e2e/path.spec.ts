@@ -1,5 +1,6 @@
+import type { SessionFile } from '../support/sessions'
 import { example1, example2 } from '../support/sessions'
-import { expect, field, gain, open, paste, point, test, type, verdict, startBlank } from './app'
+import { expect, field, gain, open, openFile, paste, point, test, type, unfoldSheets, verdict, startBlank } from './app'
 
 const near = (actual: number, expected: number) =>
   expect(Math.abs(actual - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(0.05)
@@ -7,7 +8,7 @@ const near = (actual: number, expected: number) =>
 test('a first visit lands in the demo, with the three answers', async ({ page }) => {
   await open(page)
   await expect(verdict(page, 'headroom')).toContainText(/Headroom 19\.1 (± 6\.7 )?dB/)
-  await expect(verdict(page, 'floor')).toContainText('Noise floor set by the room, 96 %')
+  await expect(verdict(page, 'floor')).toContainText('the room makes 96 % of it')
   await expect(verdict(page, 'latency')).toContainText(/8\.65 (± [\d.]+ )?ms/)
   await expect(page.getByRole('button', { name: 'start your own' })).toBeVisible()
 })
@@ -33,7 +34,7 @@ test('worked example 1 on the screen, to 0.05 dB', async ({ page }) => {
 test('worked example 2 on the screen, to 0.05 dB', async ({ page }) => {
   await open(page)
   await paste(page, JSON.stringify(example2()))
-  await expect(verdict(page, 'floor')).toContainText('Noise floor set by the preamp, 65 %')
+  await expect(verdict(page, 'floor')).toContainText('the preamp makes 65 % of it')
   const end = await point(page, 'narrator-input')
   near(end.average, -22.68)
   near(end.peak, -11.69)
@@ -44,6 +45,8 @@ test('worked example 2 on the screen, to 0.05 dB', async ({ page }) => {
 test('one’s own chain by typing: worked example 1 entered field by field into a new session', async ({ page }) => {
   await open(page)
   await startBlank(page)
+  await page.keyboard.press('Escape')
+  await unfoldSheets(page)
   for (const [name, value] of [
     ['Average, dB SPL', '68'],
     ['Distance, m', '0,3'],
@@ -113,6 +116,8 @@ test('bad numbers are refused at the field, in words, and the last good one is k
   await type(page, 'Gain, dB', '75')
   await expect(page.getByRole('alert')).toHaveText('75 is out of range. Enter 0 to 60 dB. Kept 35 dB.')
   await expect(gain(page)).toHaveValue('35')
+  await page.getByRole('heading', { name: 'Target' }).click()
+  await unfoldSheets(page)
   await type(page, 'Sensitivity, mV/Pa', 'loud')
   await expect(page.getByRole('alert').filter({ hasText: '“loud” is not a number' })).toBeVisible()
   await field(page, 'Sensitivity, mV/Pa').fill('99')
@@ -156,18 +161,19 @@ test('a window of one’s own, refused where it stands upside down', async ({ pa
 
 test('printed and measured: a measurement wins, shows its difference, and can be taken out', async ({ page }) => {
   await open(page)
+  await unfoldSheets(page)
   const row = page.getByRole('button', { name: 'measured: where Maximum input level is from' })
   await row.click()
   await expect(page.getByText('Differs by').locator('..')).toContainText('−0.40')
-  await page.getByRole('button', { name: /Go back to the printed value/ }).click()
+  await page.getByRole('button', { name: /Go back to the data sheet value/ }).click()
   await expect(verdict(page, 'headroom')).toContainText(/19\.5 (± [\d.]+ )?dB/)
-  await page.getByRole('button', { name: 'printed: where EIN is from' }).click()
+  await page.getByRole('button', { name: 'data sheet: where EIN is from' }).click()
   await type(page, 'EIN measured, dBu', '-125.5')
   await page.keyboard.press('Escape')
   await expect(field(page, 'EIN, dBu')).toHaveValue('−125.5')
 })
 
-test('findings say what to do, and doing it mends them', async ({ page }) => {
+test('findings say what to do, and doing it fixes them', async ({ page }) => {
   await open(page)
   // One switch feeds the bank: off here is off for the cello too.
   await page.getByRole('switch', { name: '48 V' }).click()
@@ -224,4 +230,58 @@ test('on paper: settings, levels, noise and findings, without the screen’s con
   await expect(sheet).toContainText('Net loft, evening: Narrator')
   await expect(sheet).toContainText('Recommended direct, 1.71 ms')
   await expect(page.getByRole('button', { name: 'Set for me' })).toBeHidden()
+})
+
+test('a card opens with what is set; its data sheet is a line, opened by a press or a key, and remembered', async ({
+  page,
+}) => {
+  await open(page)
+  const microphone = page.getByRole('region', { name: /^Microphone/ })
+  await expect(microphone).toContainText('Data sheet: 15 mV/Pa, 14 dBA, 134 dB SPL')
+  await expect(field(page, 'Sensitivity, mV/Pa')).toHaveCount(0)
+  await expect(page.getByRole('region', { name: /^Source/ })).toContainText(
+    'Assumed: crest factor 14 dB, surge 6 dB; room noise 28 dBA',
+  )
+  await expect(page.getByRole('region', { name: /^Interface input/ })).toContainText(
+    'Measured: maximum input level 14.6 dBu; data sheet: EIN −127 dBu, dynamic range 110 dB',
+  )
+  await microphone.locator('[data-sheet] button').first().click()
+  await expect(field(page, 'Sensitivity, mV/Pa')).toHaveValue('15')
+  await page.reload()
+  await expect(field(page, 'Sensitivity, mV/Pa')).toHaveValue('15')
+  // Open for one, the key opens it for all; once more folds them.
+  await page.keyboard.press('d')
+  await expect(field(page, 'EIN, dBu')).toBeVisible()
+  await page.keyboard.press('d')
+  await expect(field(page, 'EIN, dBu')).toHaveCount(0)
+  await expect(field(page, 'Sensitivity, mV/Pa')).toHaveCount(0)
+})
+
+test('a figure that is missing and matters asks for itself, and stays in its place while it is entered', async ({
+  page,
+}) => {
+  const file = example1()
+  const [voice, microphone, unit] = file.gear as Record<string, Record<string, unknown>>[]
+  const { selfNoise: _, ...specs } = microphone?.specs ?? {}
+  const lacking: SessionFile = { ...file, room: {}, gear: [voice, { ...microphone, specs }, unit] }
+  await openFile(page, lacking)
+  await expect(page.getByText('Without it the noise floor comes out too low.')).toBeVisible()
+  await expect(page.getByText('Without it the floor is that of the electronics alone.')).toBeVisible()
+  await type(page, 'Self-noise, dBA', '14')
+  await expect(page.getByText('Without it the noise floor comes out too low.')).toHaveCount(0)
+  await expect(field(page, 'Self-noise, dBA')).toHaveValue('14')
+})
+
+test('what helps against the noise leaves out what changes nothing; a bar is a share', async ({ page }) => {
+  await open(page)
+  await page.getByRole('radio', { name: 'Noise budget' }).click()
+  await expect(page.getByRole('region', { name: 'What would improve it' })).toContainText('half the distance')
+  await expect(page.getByRole('region', { name: 'What would improve it' })).not.toContainText(/[+−]?0\.0 dB/)
+  const parts = await page
+    .locator('[data-budget] td:nth-child(2) span')
+    .evaluateAll((bars) =>
+      bars.map((bar) => bar.getBoundingClientRect().width / (bar.parentElement?.getBoundingClientRect().width ?? 1)),
+    )
+  expect(parts[0]).toBeGreaterThan(0.9)
+  expect(parts[1]).toBeLessThan(0.1)
 })

@@ -79,13 +79,13 @@ test('the whole soundcheck by keyboard alone, with a simulated performer, ending
   await there.getByRole('textbox', { name: 'Gain, dB', exact: true }).press('Enter')
   await there.keyboard.press('Escape')
   await there.keyboard.press('7')
-  await there.locator('[data-mark="Friday"]').getByRole('button', { name: 'Back to it' }).click()
+  await there.locator('[data-mark="Friday"]').getByRole('button', { name: 'Recall' }).click()
   await expect(there.locator('[data-recall-count]')).toHaveText('1 thing differs')
   await expect(there.locator('[data-recall-step="narrator.n3.gain"]')).toContainText(
     'Gain: 35 dB on mic1 of Saltmarsh Four',
   )
   await there.locator('[data-set-back]').click()
-  await expect(there.locator('[data-recall-count]')).toHaveText('everything stands as in this mark')
+  await expect(there.locator('[data-recall-count]')).toHaveText('nothing differs from this mark')
   await other.close()
 })
 
@@ -200,12 +200,14 @@ test('by ear: before and now at −30 dBFS, never over −20', async ({ page }) 
   await expect(ear.getByRole('button', { name: 'Compare before and after' })).toBeVisible()
 })
 
-test('the run sheet on paper: every step with its box, its caution and a line for what is read', async ({ page }) => {
+test('the run sheet on paper: every step with its device, its caution and a line for what is read', async ({
+  page,
+}) => {
   await soundcheck(page)
   await page.emulateMedia({ media: 'print' })
   const sheet = page.locator('[data-run-sheet-print]')
   await expect(sheet).toContainText('Run sheet: Net loft, evening')
   await expect(sheet.locator('li')).toHaveCount(Number((await sheet.locator('li .figure').last().innerText()).trim()))
   await expect(sheet).toContainText('−18.0 … −12.0 dBFS at the recorder’s meter')
-  await expect(sheet).toContainText('"Old Punt ribbon" must not get it.')
+  await expect(sheet).toContainText('“Old Punt ribbon” must not get it.')
 })

@@ -133,3 +133,39 @@ test('two tabs log at once: no take number is given twice', async ({ page, conte
   for (const number of [1, 2, 3, 4, 5, 6])
     for (const each of [page, other]) await expect(each.locator(`[data-take="${number}"]`)).toHaveCount(1)
 })
+
+test('two tabs tick one after the other, practise and shelve at once: all of it is kept', async ({ page, context }) => {
+  await open(page)
+  await saved(page)
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await expect(gain(other)).toBeVisible()
+  const both = [page, other] as const
+  const together = (act: (each: Page, i: number) => Promise<unknown>) => Promise.all(both.map(act))
+
+  await together((each) => each.keyboard.press('6'))
+  await together((each) => expect(each.locator('[data-run-sheet]')).toBeVisible())
+  // A session that both change at the same moment goes on as two; one after the other they follow each other.
+  for (const [i, each] of both.entries()) {
+    await each.keyboard.press('Enter')
+    await together((tab) => expect(tab.locator('[data-progress]')).toHaveText(new RegExp(`^${i + 1} of`)))
+  }
+
+  await together((each) => each.keyboard.press('9'))
+  await together((each) => each.locator('[data-drill="headroom"]').click())
+  await together(async (each) => {
+    const estimate = each.getByRole('textbox', { name: /Your estimate/ })
+    await estimate.fill('7')
+    await estimate.press('Enter')
+    await expect(each.locator('[data-points]')).toHaveText(/^\d+$/)
+  })
+
+  await together((each) => each.getByRole('link', { name: 'Gear shelf' }).click())
+  await together((each) => each.getByRole('searchbox').fill('grebe'))
+  await together((each) => each.locator('[data-item="grebe"]').click())
+  await together((each) => each.getByRole('button', { name: 'Duplicate' }).click())
+  await together((each) => expect(each.locator('[data-item]')).toHaveCount(3))
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('9')
+  await expect(page.locator('[data-progress-list]')).toContainText('of 2, last')
+})

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, field, open, saved, test, type, verdict, violations } from './app'
+import { expect, field, open, saved, test, type, unfoldSheets, verdict, violations } from './app'
 
 const nextMeasurements = (page: Page) => page.locator('[data-measure-next]')
 const explained = (page: Page) => page.locator('[data-explained]')
@@ -23,7 +23,7 @@ test('a figure tells what it is made of: one step at a time, two presses to the 
   await explained(page)
     .getByRole('button', { name: /^Peak behind Sandpiper/ })
     .click()
-  await expect(explained(page).locator('[data-part="Sensitivity"]')).toContainText('± 2.3 dB, printed')
+  await expect(explained(page).locator('[data-part="Sensitivity"]')).toContainText('± 2.3 dB, data sheet')
   await page.getByRole('button', { name: 'One step back' }).click()
   await page.getByRole('button', { name: 'One step back' }).click()
   // What is known least is marked, and changed where it stands.
@@ -50,7 +50,7 @@ test('the same from the section, the table by the keyboard, the floor and the ti
   await page.keyboard.press('Escape')
   await page.locator('[data-noise="preamp"] button').click()
   await expect(page.getByRole('heading', { name: 'Noise made at Saltmarsh Four' })).toBeVisible()
-  await expect(explained(page).locator('[data-part="EIN"]')).toContainText('printed')
+  await expect(explained(page).locator('[data-part="EIN"]')).toContainText('data sheet')
   await page.keyboard.press('Escape')
   await page.getByRole('link', { name: 'Timing' }).click()
   await page.locator('[data-route-bar="software"] [data-explain]').click()
@@ -58,7 +58,7 @@ test('the same from the section, the table by the keyboard, the floor and the ti
   await expect(explained(page)).toContainText('Round trip of Saltmarsh Four')
 })
 
-test('the edges of the section have a penumbra, which a key and a box put away', async ({ page }) => {
+test('the edges of the section have a penumbra, which a key and a button put away', async ({ page }) => {
   await open(page)
   await expect(page.locator('[data-penumbra]')).toBeAttached()
   await page.keyboard.press('u')
@@ -96,6 +96,9 @@ test('at the head of the bench for all strips, each a press away; the room and a
 }) => {
   await open(page)
   await page.getByRole('link', { name: 'Bench' }).click()
+  await expect(nextMeasurements(page).locator('li')).toHaveCount(12)
+  // Beside other work only the first of them.
+  await page.locator('[data-page="recording"]').click()
   await expect(nextMeasurements(page).locator('li')).toHaveCount(4)
   await page.getByRole('link', { name: 'Path' }).click()
   await nextMeasurements(page)
@@ -106,6 +109,7 @@ test('at the head of the bench for all strips, each a press away; the room and a
   await page.getByRole('link', { name: 'Path' }).click()
   await page.getByRole('button', { name: /^estimated ± 10 %/ }).click()
   await expect(page.getByRole('button', { name: /^measured ± 1 cm/ })).toBeVisible()
+  await unfoldSheets(page)
   await page.getByRole('button', { name: 'assumed: where Room noise is from' }).click()
   await type(page, 'Room noise measured, dBA', '31')
   await expect(page.getByRole('button', { name: 'measured: where Room noise is from' })).toBeVisible()
@@ -116,7 +120,8 @@ test('a target by risk says what it draws on, and a maker’s tolerance counts',
   await open(page)
   await page.getByLabel('Target level').selectOption('by-risk')
   await expect(page.locator('[data-risk-give]')).toHaveText('± 7.6')
-  await page.getByRole('button', { name: 'printed: where Sensitivity is from' }).click()
+  await unfoldSheets(page)
+  await page.getByRole('button', { name: 'data sheet: where Sensitivity is from' }).click()
   await page.getByLabel('Unit of the tolerance of Sensitivity').selectOption('mV/Pa')
   await type(page, 'Tolerance of Sensitivity, mV/Pa', '0.1')
   await expect(page.locator('[data-risk-give]')).toHaveText('± 7.2')
@@ -127,7 +132,7 @@ test('a target by risk says what it draws on, and a maker’s tolerance counts',
   // What comes back with an undo has the unit that it had.
   await page.keyboard.press('Escape')
   for (let steps = 0; steps < 2; steps++) await page.getByRole('button', { name: 'Undo' }).click()
-  await page.getByRole('button', { name: 'printed: where Sensitivity is from' }).click()
+  await page.getByRole('button', { name: 'data sheet: where Sensitivity is from' }).click()
   await expect(field(page, 'Tolerance of Sensitivity, mV/Pa')).toHaveValue('0.1')
 })
 

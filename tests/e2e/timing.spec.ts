@@ -172,7 +172,7 @@ test('a microphone in the room’s loudspeakers: gain before feedback, and how t
   await expect(room.locator('[data-loudspeakers]')).toContainText('70.0 dB SPL now')
 })
 
-test('monitoring: all performers on one ruler; a way is chosen there, the recommendation is set, one side is seen and mended', async ({
+test('monitoring: all performers on one ruler; a way is chosen there, the recommendation is set, one side is seen and fixed', async ({
   page,
 }) => {
   await open(page)

@@ -7,7 +7,7 @@ async function trainer(page: Page) {
   await page.keyboard.press('9')
   await expect(page.locator('[data-today]')).toBeVisible()
 }
-/** Names causes, or chooses mends, one after the other until one is right. @returns how many were wrong */
+/** Names causes, or chooses fixes, one after the other until one is right. @returns how many were wrong */
 async function until(page: Page, choices: string, done: () => Promise<boolean>) {
   for (let i = 0; i < 20; i++) {
     if (await done()) return i - 1
@@ -16,11 +16,11 @@ async function until(page: Page, choices: string, done: () => Promise<boolean>) 
   throw new Error('None was right.')
 }
 
-test('an exercise from the complaint to the score: looked at, checked, turned, named, mended; kept over a reload', async ({
+test('an exercise from the complaint to the score: looked at, checked, turned, named, fixed; kept over a reload', async ({
   page,
 }) => {
   await trainer(page)
-  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await expect(page.locator('[data-complaint]')).toContainText(':')
   await expect(page.locator('[data-chain-table] tbody tr').first()).toBeVisible()
   await page.locator('[data-make]').first().click()
@@ -29,13 +29,13 @@ test('an exercise from the complaint to the score: looked at, checked, turned, n
   // Everything that is heard stands in words, too.
   await page.locator('[data-caption] summary').click()
   await expect(page.locator('[data-caption] p')).toContainText(/The performer at|Nothing of the performer/)
-  const wrong = await until(page, '[data-name]', () => page.locator('[data-choose-mend]').isVisible())
+  const wrong = await until(page, '[data-name]', () => page.locator('[data-choose-fix]').isVisible())
   if (wrong > 0) await expect(page.locator('[data-told]')).toHaveCount(0)
   expect(await violations(page)).toEqual([])
-  const mends = await until(page, '[data-mend-choice]', () => page.locator('[data-score]').isVisible())
+  const fixes = await until(page, '[data-fix-choice]', () => page.locator('[data-score]').isVisible())
   await expect(page.locator('[data-score]')).toContainText('The shortest way from')
   const points = Number(await page.locator('[data-points]').innerText())
-  expect(points).toBeLessThanOrEqual(Math.max(0, 100 - 20 * wrong - 12 * mends))
+  expect(points).toBeLessThanOrEqual(Math.max(0, 100 - 20 * wrong - 12 * fixes))
   await expect(page.locator('[data-progress-list] tbody tr')).toHaveCount(1)
   await expect(page.locator('[data-progress-list]')).toContainText(`last ${points}`)
   await page.waitForTimeout(500)
@@ -53,7 +53,7 @@ test('listening is safe and can be stopped; the next exercise comes by key; the 
   await trainer(page)
   await page.getByRole('combobox', { name: 'Grade' }).selectOption({ index: 2 })
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Begin an exercise' }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await expect(page.locator('[data-exercise]')).toContainText('never over −20')
   await expect(page.locator('[data-exercise]')).toContainText('Headphones down first')
   await page.locator('[data-listen]').click()

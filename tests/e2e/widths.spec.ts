@@ -114,6 +114,26 @@ for (const { by, widths, least } of DEVICES) {
 
 test.describe('by thumb', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+  test('the verdict is a line that opens, the places beyond the nearest are behind More, the session’s tools in a menu', async ({
+    page,
+  }) => {
+    await open(page)
+    const line = page.locator('[data-verdict-line]')
+    await expect(line).toHaveText(/Headroom 19\.1 dB · floor −80\.4 dBFS\(A\) · 8\.65 ms/)
+    await expect(page.locator('[data-verdict="headroom"]')).toBeHidden()
+    await line.tap()
+    await expect(page.locator('[data-verdict="headroom"]')).toContainText('Headroom 19.1')
+    await line.tap()
+    // What stands above the place leaves most of the screen to it.
+    const top = await page.getByLabel('Strip', { exact: true }).boundingBox()
+    expect((top?.y ?? 999) + (top?.height ?? 0)).toBeLessThan(150)
+    await page.getByRole('button', { name: 'More places' }).tap()
+    await page.getByRole('link', { name: 'Timing' }).tap()
+    await expect(page).toHaveURL(/\/timing\//)
+    await page.getByRole('button', { name: 'The session and the page' }).tap()
+    await page.getByRole('button', { name: 'Keys' }).tap()
+    await expect(page.getByRole('dialog').getByRole('heading').first()).toBeVisible()
+  })
   test('a gain is dragged in the section, and turned on its scale; the card below is one stage at a time', async ({
     page,
   }) => {

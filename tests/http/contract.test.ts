@@ -53,7 +53,7 @@ const withReadings = () => ({
     ],
   },
 })
-/** One gain far up, so that there is clipping that is carried on, and much to be mended. */
+/** One gain far up, so that there is clipping that is carried on, and much to be fixed. */
 const overdriven = () => {
   const session = JSON.parse(JSON.stringify(demoSession()))
   session.strips[0].stages[2].settings.gain = 60

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { amplifierSensitivity, powerLevel } from '#core/chain/compile/power-amplifier'
 import type { Signal } from '#core/chain/signal'
 import { copied } from '#core/chain/signal'
-import { meet } from '#core/chain/sum'
+import { sumSignals } from '#core/chain/sum'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { estimatedLoudness } from '#core/evaluation/stream'
 import { potentialAcousticGain } from '#core/monitoring/acoustic-gain'
@@ -26,7 +26,7 @@ const arriving = (strip: string, average: number, peak: number, surge = 0, sourc
   microphones: [],
   clipped: null,
 })
-const sumOf = (...signals: Signal[]) => meet({ id: 'bus' }, signals).sum
+const sumOf = (...signals: Signal[]) => sumSignals({ id: 'bus' }, signals).sum
 
 describe('strips that meet (own simulation; adding levels: handbook acoustics)', () => {
   it('two of −20 average, −9 peak: −16.99, likely −6.79 by (b), bound −2.98', () => {
@@ -104,12 +104,12 @@ describe('what each brings to a sum, by hand', () => {
   })
   it('a sound that comes by a group and by itself: in amplitude with itself, in power with the others', () => {
     // In the group −20 and −26 dB make −19.03. With the first once more: (0.1 + 0.1)² + 10^−2.6 = 0.0425119.
-    const group = meet({ id: 'group' }, [arriving('a', -20, -9), arriving('b', -26, -12)]).signal
+    const group = sumSignals({ id: 'group' }, [arriving('a', -20, -9), arriving('b', -26, -12)]).signal
     expect(group.average).toBeCloseTo(-19.03, 2)
     expect(group.origins.map(({ average }) => average.toFixed(2))).toEqual(['0.97', '6.97'])
     expect(sumOf(group, arriving('a', -20, -9)).average).toBeCloseTo(-13.71, 2)
     // All three sounds twice, each with itself: +6.02 dB.
-    const other = meet({ id: 'other' }, [arriving('c', -20, -9)]).signal
+    const other = sumSignals({ id: 'other' }, [arriving('c', -20, -9)]).signal
     expect(
       sumOf(group, other, arriving('a', -20, -9), arriving('b', -26, -12), arriving('c', -20, -9)).average,
     ).toBeCloseTo(10 * Math.log10(4 * (0.01 + 10 ** -2.6 + 0.01)), 9)
@@ -129,8 +129,8 @@ describe('one sound on several ways, and sounds that come in turn', () => {
   const lowered = (signal: Signal, by: number): Signal => copied(signal, -by)
 
   it('four of −30/−19, each direct and by an effects bus 12 dB lower: −22.03, likely −11.83, bound −5.01', () => {
-    const effects = meet({ id: 'effects' }, names.map(direct)).signal
-    const { sum, signal } = meet({ id: 'master' }, [...names.map(direct), lowered(effects, 12)])
+    const effects = sumSignals({ id: 'effects' }, names.map(direct)).signal
+    const { sum, signal } = sumSignals({ id: 'master' }, [...names.map(direct), lowered(effects, 12)])
     expect(sum.average).toBeCloseTo(-22.03, 2)
     expect(sum.likely).toBeCloseTo(-11.83, 2)
     expect(sum.bound).toBeCloseTo(-5.01, 2)
@@ -139,14 +139,14 @@ describe('one sound on several ways, and sounds that come in turn', () => {
   })
   it('the highest possible peak goes on by the group: eight of −30/−17 have +1.06 there and at the master', () => {
     const eight = Array.from({ length: 8 }, (_, i) => arriving(`s${i}`, -30, -17))
-    const group = meet({ id: 'group' }, eight)
-    const master = meet({ id: 'master' }, [group.signal])
+    const group = sumSignals({ id: 'group' }, eight)
+    const master = sumSignals({ id: 'master' }, [group.signal])
     expect(group.sum.bound).toBeCloseTo(1.06, 2)
     expect(master.sum.bound).toBeCloseTo(1.06, 2)
     expect(master.sum.likely).toBeCloseTo(group.sum.likely, 9)
   })
   it('four equal ones: all at once +6.02 dB, in turn 0, two at once +3.01', () => {
-    const at = (together?: 'all' | 'in-turn' | number) => meet({ id: 'panel', together }, names.map(direct)).sum
+    const at = (together?: 'all' | 'in-turn' | number) => sumSignals({ id: 'panel', together }, names.map(direct)).sum
     expect(at().average).toBeCloseTo(-30 + 6.02, 2)
     expect(at('all').average).toBeCloseTo(-30 + 6.02, 2)
     expect(at('in-turn').average).toBeCloseTo(-30, 9)
@@ -160,7 +160,7 @@ describe('one sound on several ways, and sounds that come in turn', () => {
       noise: [{ strip: name, stage: name, device: name, name: 'room', below: -40 }],
       noisePower: 1e-4,
     })
-    const { sum } = meet({ id: 'panel', together: 'in-turn' }, names.map(noisy))
+    const { sum } = sumSignals({ id: 'panel', together: 'in-turn' }, names.map(noisy))
     // Four noises of −40 dB: −33.98. 20 lg(10^(−19/20) + 10^((−33.98 − 3.01)/20)) = −17.97.
     expect(sum.noise).toBeCloseTo(-33.98, 2)
     expect(sum.likely).toBeCloseTo(-17.97, 2)
@@ -224,7 +224,7 @@ describe('against sounds that were made and added up', () => {
         const sent = levels.map(([average, peak], i) =>
           arriving(`s${i}`, average + (sends[i] as number), peak + (sends[i] as number)),
         )
-        const sum = sumOf(...direct, meet({ id: 'effects' }, sent).signal)
+        const sum = sumOf(...direct, sumSignals({ id: 'effects' }, sent).signal)
         expect(Math.abs(sum.average - averageOf(together)), `seed ${seed}`).toBeLessThan(0.3)
         expect(peakOf(together), `seed ${seed}`).toBeLessThanOrEqual(sum.bound + 1e-9)
         beside += (sum.likely - peakOf(together)) / 10

@@ -5,12 +5,12 @@ import { causeIds, causeOf } from '#core/diagnosis/causes'
 import type { Answers } from '#core/diagnosis/checks'
 import { checkIds, checkOf } from '#core/diagnosis/checks'
 import { diagnose, diagnoseIn } from '#core/diagnosis/diagnose'
-import { applyMend } from '#core/diagnosis/mend-change'
-import { mendOf } from '#core/diagnosis/mends'
+import { applyFix } from '#core/diagnosis/fix-change'
+import { fixOf } from '#core/diagnosis/fixes'
 import { informationOf } from '#core/diagnosis/next-check'
-import { outcomeOn, plant } from '#core/diagnosis/planted/plant'
-import type { Planted } from '#core/diagnosis/planted/plant'
-import { templateIds } from '#core/diagnosis/planted/templates'
+import { outcomeOn, plant } from '#core/trainer/planted/plant'
+import type { Planted } from '#core/trainer/planted/plant'
+import { templateIds } from '#core/trainer/planted/templates'
 import { outcomesOf, rank } from '#core/diagnosis/rank'
 import { findSymptoms, symptomIds } from '#core/diagnosis/symptom'
 import { SessionView } from '#core/diagnosis/view'
@@ -93,7 +93,7 @@ describe('planted faults', () => {
   })
 
   it(
-    '2,000 chains: with truthful answers the right cause is first within 4 checks in 90 % and more, and its mend cures it by evaluation',
+    '2,000 chains: with truthful answers the right cause is first within 4 checks in 90 % and more, and its fix cures it by evaluation',
     { timeout: 900_000 },
     () => {
       const right = { truthful: 0, drawn: 0 }
@@ -116,16 +116,16 @@ describe('planted faults', () => {
         if (i % 4 === 0 && firstOf(all, planted, drawn) === cause) right.drawn++
         if (planted.hidden) continue
         shown++
-        const { changes } = mendOf(view, cause)
+        const { changes } = fixOf(view, cause)
         expect(changes, `${cause} in ${planted.template}, seed ${planted.seed}`).toBeDefined()
-        const mended = new SessionView(applyMend(planted.session, changes ?? [])).strips.find(
+        const fixed = new SessionView(applyFix(planted.session, changes ?? [])).strips.find(
           ({ strip }) => strip.id === planted.strip,
         ) as DiagnosisView
         const { present, cured } = causeOf(cause)
-        expect(present?.(mended), `${cause}, seed ${planted.seed}`).toBe(false)
-        expect(cured?.(mended) ?? true).toBe(true)
+        expect(present?.(fixed), `${cause}, seed ${planted.seed}`).toBe(false)
+        expect(cured?.(fixed) ?? true).toBe(true)
         const stops = (one: DiagnosisView) => one.findings.filter(({ severity }) => severity === 'stop').length
-        expect(stops(mended), `${cause}, seed ${planted.seed}`).toBeLessThanOrEqual(stops(view))
+        expect(stops(fixed), `${cause}, seed ${planted.seed}`).toBeLessThanOrEqual(stops(view))
       }
       const words = `missed of ${chains}: ${[...missed].map(([id, count]) => `${id} ${count}`).join(', ')}`
       expect(shown, words).toBeGreaterThan(800)
@@ -166,7 +166,7 @@ describe('what the session says', () => {
     // 5.12 ms measured through the host, 0.83 direct: 4.28 apart, notch at 116.7 Hz (DOMAIN 5: 1/(2τ)).
     expect(says('echo', 'direct-and-host')).toMatch(/4\.2\d ms apart: first notch at 11\d Hz/)
     expect(says('hiss', 'room-noise')).toContain('The room makes 96 % of the noise')
-    expect(says('nothing', 'phantom-missing')).toContain('48 V is on for "Sandpiper small condenser"')
+    expect(says('nothing', 'phantom-missing')).toContain('48 V is on for “Sandpiper small condenser”')
   })
 
   it('over all strips the evidence of the strip counts that speaks most for it', () => {
@@ -203,7 +203,7 @@ describe('what the session says', () => {
     expect(after.probability).toBeGreaterThan(before.probability)
   })
 
-  it('a mend is never to turn up while something clips', () => {
+  it('a fix is never to turn up while something clips', () => {
     let clipping = 0
     for (const cause of ['slider-down', 'gain-down', 'pad-in', 'too-far'] as const)
       for (const template of templateIds) {
@@ -211,7 +211,7 @@ describe('what the session says', () => {
         if (!planted || planted.hidden) continue
         const view = viewOf(planted)
         expect(view.points.some(({ clipped }) => clipped)).toBe(false)
-        const mend = mendOf(view, cause)
+        const fix = fixOf(view, cause)
         // The same chain played so loud that its capsule or a stage clips: then a hand’s step only, or nothing turned up.
         const from = view.stages[0]
         if (from?.kind !== 'sound-source') continue
@@ -226,8 +226,8 @@ describe('what the session says', () => {
         const hot = viewOf({ ...planted, session: loud })
         if (!hot.points.some(({ clipped }) => clipped)) continue
         clipping++
-        const then = mendOf(hot, cause).changes ?? []
-        expect(mend.changes).toBeDefined()
+        const then = fixOf(hot, cause).changes ?? []
+        expect(fix.changes).toBeDefined()
         for (const change of then)
           if ('setting' in change && (change.setting === 'gain' || change.setting === 'fader'))
             expect(Number(change.to)).toBeLessThanOrEqual(

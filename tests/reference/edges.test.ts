@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { nearGain } from '#core/chain/compile/sound-source'
 import { coilResonance, pickupResponse, sourceResistance, volumeGain } from '#core/chain/pickup'
-import { einExcess } from '#core/chain/noise'
+import { einExcess } from '#core/resolved/equivalent-input-noise'
 import { diffuseGain, offAxisGain } from '#core/chain/pattern'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { powerSum } from '#core/numeric/power'
-import type { Pattern } from '#core/session'
+import type { Pattern } from '#core/model'
 import { dbu, hz, ohms } from '#core/units'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
 
@@ -74,7 +74,7 @@ describe('coils (Zs = R + jωL)', () => {
   ])('into 1 MΩ at %i Hz: %f dB', (frequency, loss) =>
     near(pickupResponse({ resistance: 7000, inductance: 4, load: 1e6, picofarads: 0 }, hz(frequency)), loss),
   )
-  it('4 H and 500 pF: 3.56 kHz; with 2 nF of a 20 m lead 1.78', () => {
+  it('4 H and 500 pF: 3.56 kHz; with 2 nF of a 20 m cable 1.78', () => {
     near(coilResonance(4, 500) / 1000, 3.56)
     near(coilResonance(4, 2000) / 1000, 1.78)
   })
@@ -82,7 +82,7 @@ describe('coils (Zs = R + jωL)', () => {
     [2000, -16.8],
     [1500, -13.9],
     [500, 0],
-  ])('7 kΩ, 4 H into 1 MΩ with a lead of %i pF at 5 kHz: %d dB (network theory)', (picofarads, level) =>
+  ])('7 kΩ, 4 H into 1 MΩ with a cable of %i pF at 5 kHz: %d dB (network theory)', (picofarads, level) =>
     near(pickupResponse({ resistance: 7000, inductance: 4, load: 1e6, picofarads }, hz(5000)), level, 1),
   )
   it('8 kΩ behind a pot of 250 kΩ, half down: −6.29 dB, 64.4 kΩ, 17.4 dB more into 10 kΩ', () => {
@@ -159,7 +159,7 @@ describe('one leg grounded', () => {
   })
 })
 
-describe('digital boxes have no impedances', () => {
+describe('digital devices have no impedances', () => {
   const plugin = { kind: 'processor', domain: 'digital', blocks: [{ type: 'limiter', ceiling: -1 }], specs: {} }
   const session = (version: number, specs: object) =>
     strip(

@@ -9,9 +9,10 @@ import { unbalancedGain } from '#core/chain/joint'
 import { cableCorner, loadingGain } from '#core/chain/loading'
 import { pickupResponse } from '#core/chain/pickup'
 import { lowCutLoss } from '#core/chain/low-cut'
-import { einExcess, wordLengthNoise } from '#core/chain/noise'
+import { wordLengthNoise } from '#core/chain/noise'
+import { einExcess } from '#core/resolved/equivalent-input-noise'
 import { diffuseGain, offAxisGain } from '#core/chain/pattern'
-import { meet } from '#core/chain/sum'
+import { sumSignals } from '#core/chain/sum'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import type { Formula, FormulaId } from '#core/formula'
 import { formulaGroups } from '#core/formula'
@@ -21,8 +22,8 @@ import { combOf } from '#core/monitoring/comb'
 import { nioshHours } from '#core/monitoring/exposure'
 import { headphoneLevel } from '#core/monitoring/headphone-level'
 import { powerSum } from '#core/numeric/power'
-import type { AudioInterface, Pattern } from '#core/session'
-import { conventions, standardUncertainty } from '#core/session'
+import type { AudioInterface, Pattern } from '#core/model'
+import { conventions, standardUncertainty } from '#core/model'
 import { chanceOver } from '#core/uncertainty/chance'
 import { uncertaintyOf } from '#core/uncertainty/uncertainty'
 import { windowOf } from '#core/uncertainty/window'
@@ -71,7 +72,7 @@ const metTwice = (level: number) =>
     () => 'one',
   )
 const meeting = (signals: [number, number][], sound: (i: number) => string) =>
-  meet(
+  sumSignals(
     { id: 'bus' },
     signals.map(([average, peak], i) => ({
       strip: `s${i}`,

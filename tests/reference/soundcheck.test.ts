@@ -1,16 +1,16 @@
 import { Matrix, inverse } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
-import type { Session } from '#core/session'
-import { applyChanges } from '#core/session'
+import type { Session } from '#core/model'
+import { applyChanges } from '#core/edits'
 import { inferReadings } from '#core/soundcheck/infer'
 import { soundcheckOf } from '#core/soundcheck/soundcheck'
 import { placeOf } from '#core/uncertainty/figures'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
-import { keepReading, withReading } from '#core/uncertainty/keep-reading'
+import { keepReading, withReading } from '#core/soundcheck/keep-reading'
 import { believed } from '#core/uncertainty/belief'
 import { truncated } from '#core/uncertainty/known-readings'
-import { doubtsOf, uncertaintyOf } from '#core/uncertainty/uncertainty'
+import { propagate, uncertaintyOf } from '#core/uncertainty/uncertainty'
 import { demoSession } from '../../demo'
 import { example1, valid, withAt } from '../support/sessions'
 
@@ -27,14 +27,14 @@ const at = (id: string, stage: string, value: number, more: Partial<Reading> = {
 })
 const read = (session: Session, readings: Reading[]): Session => ({ ...session, soundcheck: { readings } })
 const peakAt = (session: Session, strip: string, stage: string): number => {
-  const { walks } = doubtsOf(session)
-  return walks.walkOf(strip).points.find((point) => point.stage === stage)?.peak ?? NaN
+  const { evaluations } = propagate(session)
+  return evaluations.cascadeOf(strip).points.find((point) => point.stage === stage)?.peak ?? NaN
 }
 
 describe('one reading 4 dB over the plan with u 0.5, worked example 1 (Bayes’ rule for normal laws, by hand)', () => {
   const session = valid(withAt(example1(), ['target'], { low: -24, high: -18 }))
   const planned = peakAt(session, 'narrator', 'narrator-input')
-  const [found] = inferReadings(doubtsOf(read(session, [at('r1', 'narrator-input', planned + 4, { spread: 0.5 })])))
+  const [found] = inferReadings(propagate(read(session, [at('r1', 'narrator-input', planned + 4, { spread: 0.5 })])))
   const shift = (name: string) => found?.explains.find(({ input }) => input.endsWith(`.${name}`))?.shift
   it.each([
     ['level', 2.88],
@@ -63,12 +63,12 @@ describe('one reading 4 dB over the plan with u 0.5, worked example 1 (Bayes’ 
 
 /** Several readings one after the other by the Kalman form, with a general library; the product works on all of them at once. */
 function oneAfterTheOther(session: Session, readings: Reading[]) {
-  const { inputs, linear, walks } = doubtsOf(session)
+  const { inputs, linear, evaluations } = propagate(session)
   const own = linear.get('narrator')
   let mean = Matrix.zeros(inputs.length, 1)
   let covariance = Matrix.eye(inputs.length)
   const rows = readings.map(({ stage, value, spread }) => {
-    const point = walks.walkOf('narrator').points.findIndex((each) => each.stage === stage)
+    const point = evaluations.cascadeOf('narrator').points.findIndex((each) => each.stage === stage)
     const place = placeOf(point, 'peak')
     const row = new Matrix([
       inputs.map(({ path }) => own?.effects.find(({ input }) => input.path === path)?.slope[place] ?? 0),
@@ -155,7 +155,7 @@ describe('several readings (GUM: the same as one after the other, by the Kalman 
         ? at(`r${i}`, 'd', desk + difference, { unit: 'dBu', spread: 0.8 })
         : at(`r${i}`, 'narrator-input', recorder + difference, { spread: 0.5 }),
     )
-    const found = inferReadings(doubtsOf(read(session, readings)))
+    const found = inferReadings(propagate(read(session, readings)))
     const expected = oneAfterTheOther(session, readings)
     found.forEach(({ explains }, k) => {
       expect(explains.length).toBeGreaterThan(3)
@@ -168,7 +168,7 @@ describe('several readings (GUM: the same as one after the other, by the Kalman 
   })
   it('PFL as planned and the recorder 4 dB over: not the source, something behind the desk’s meter', () => {
     const found = inferReadings(
-      doubtsOf(
+      propagate(
         read(session, [
           at('pfl', 'd', desk, { unit: 'dBu', spread: 0.3 }),
           at('rec', 'narrator-input', recorder + 1.2, { spread: 0.3 }),
@@ -184,7 +184,7 @@ describe('several readings (GUM: the same as one after the other, by the Kalman 
   })
   it('readings that cannot both be right are said to contradict, each naming the other, and nothing is to be turned', () => {
     const [pfl, rec] = inferReadings(
-      doubtsOf(
+      propagate(
         read(session, [
           at('pfl', 'd', desk - 4, { unit: 'dBu', spread: 0.5 }),
           at('rec', 'narrator-input', recorder + 4, { spread: 0.5 }),
@@ -197,7 +197,7 @@ describe('several readings (GUM: the same as one after the other, by the Kalman 
     expect(rec?.changes).toEqual([])
   })
   it('one that the figures alone do not allow is said so', () => {
-    const [far] = inferReadings(doubtsOf(read(session, [at('far', 'narrator-input', recorder - 30)])))
+    const [far] = inferReadings(propagate(read(session, [at('far', 'narrator-input', recorder - 30)])))
     expect(far?.contradicts?.reading).toBeNull()
     expect(far?.says).toMatch(
       /^30\.0 dB quieter than planned: something is wrong\. Look for a wrong switch first: pad, 48 V/,
@@ -211,19 +211,19 @@ describe('meters', () => {
   const desk = peakAt(session, 'narrator', 'd')
   const recorder = peakAt(session, 'narrator', 'narrator-input')
   const average =
-    doubtsOf(session)
-      .walks.walkOf('narrator')
+    propagate(session)
+      .evaluations.cascadeOf('narrator')
       .points.find(({ stage }) => stage === 'd')?.average ?? NaN
-  const differenceOf = (reading: Reading) => inferReadings(doubtsOf(read(session, [reading])))[0]?.difference
+  const differenceOf = (reading: Reading) => inferReadings(propagate(read(session, [reading])))[0]?.difference
   it('PFL counts from the zero mark, +4 dBu, and hears no fader', () => {
     expect(differenceOf(at('r', 'd', desk - 4, { reads: 'pfl', unit: 'dB' }))).toBeCloseTo(0, 6)
     const faded = applyChanges(session, [{ strip: 'narrator', stage: 'd', setting: 'fader', to: -12 as never }])
-    const found = inferReadings(doubtsOf(read(faded, [at('r', 'd', desk - 4, { reads: 'pfl', unit: 'dB' })])))
+    const found = inferReadings(propagate(read(faded, [at('r', 'd', desk - 4, { reads: 'pfl', unit: 'dB' })])))
     expect(found[0]?.difference).toBeCloseTo(0, 6)
   })
   it('a VU’s needle follows the average; its 0 is the zero mark, on a recorder −18 dBFS (EBU R 68)', () => {
     expect(differenceOf(at('r', 'd', average - 4, { reads: 'vu', unit: 'VU' }))).toBeCloseTo(0, 6)
-    const end = doubtsOf(session).walks.walkOf('narrator').points.at(-1)
+    const end = propagate(session).evaluations.cascadeOf('narrator').points.at(-1)
     expect(differenceOf(at('r', 'narrator-input', (end?.average ?? 0) + 18, { reads: 'vu', unit: 'VU' }))).toBeCloseTo(
       0,
       6,
@@ -231,7 +231,7 @@ describe('meters', () => {
   })
   it('a light and a needle are worth ±3 dB: they move less than a sample peak does', () => {
     const moves = (reads: Reading['reads']) =>
-      inferReadings(doubtsOf(read(session, [at('r', 'narrator-input', recorder + 4, { reads })])))[0]?.explains.reduce(
+      inferReadings(propagate(read(session, [at('r', 'narrator-input', recorder + 4, { reads })])))[0]?.explains.reduce(
         (sum, { shift }) => sum + shift,
         0,
       ) ?? 0
@@ -239,7 +239,7 @@ describe('meters', () => {
   })
   it('no recorder reads dB SPL: said, not worked with', () => {
     const [found] = inferReadings(
-      doubtsOf(read(session, [at('r', 'narrator-input', 90, { reads: 'spl', unit: 'dB SPL' })])),
+      propagate(read(session, [at('r', 'narrator-input', 90, { reads: 'spl', unit: 'dB SPL' })])),
     )
     expect(found).toMatchObject({ difference: null, explains: [], changes: [] })
     expect(found?.says).toMatch(/no meter in dB SPL/)
@@ -255,13 +255,13 @@ describe('a reading remembers what was expected when it was taken', () => {
     const turned = applyChanges(read(session, [taken]), [
       { strip: 'narrator', stage: 'narrator-input', setting: 'gain', to: (gain - 6) as never },
     ])
-    expect(inferReadings(doubtsOf(turned))[0]?.difference).toBeCloseTo(4, 6)
+    expect(inferReadings(propagate(turned))[0]?.difference).toBeCloseTo(4, 6)
   })
   it('kept, it explains nothing twice, and another reading of the same passage is as planned', () => {
     const other: Reading = { ...at('r2', 'narrator-input', planned + 4, { reads: 'light', expected: planned }) }
     const kept = keepReading(read(session, [taken, other]), taken, '2026-11-27')
     const after = kept.ok ? kept.session : session
-    const found = inferReadings(doubtsOf(after))
+    const found = inferReadings(propagate(after))
     expect(found.find(({ id }) => id === 'r1')).toMatchObject({ explains: [] })
     expect(found.find(({ id }) => id === 'r2')?.difference).toBeCloseTo(0, 1)
   })
@@ -357,10 +357,27 @@ describe('readings of one place stay as a series', () => {
     expect(many.soundcheck?.readings?.map(({ id }) => id)).toEqual(Array.from({ length: 20 }, (_, i) => `r${i + 5}`))
   })
   it('−8 against −15 is named as a contradiction, both with their times, and nothing is turned', () => {
-    const found = inferReadings(doubtsOf(read(session, [shown('a', -8, '14:02'), shown('b', -15, '14:05')])))
+    const found = inferReadings(propagate(read(session, [shown('a', -8, '14:02'), shown('b', -15, '14:05')])))
     expect(found.map(({ contradicts }) => contradicts?.reading)).toEqual(['b', 'a'])
     expect(found[1]?.says).toMatch(/^−15\.0 dBFS at 14:05 contradicts −8\.0 dBFS at 14:02 at the same place/)
     expect(found.map(({ changes }) => changes)).toEqual([[], []])
+  })
+  it('a fault that was read before a good reading is named by it, with its time, and blocks nothing', () => {
+    const fault = planned + 30
+    const [, good, elsewhere] = inferReadings(
+      propagate(
+        read(session, [
+          shown('a', fault, '14:02'),
+          shown('b', planned, '14:05'),
+          at('c', 'narrator-mic', peakAt(session, 'narrator', 'narrator-mic')),
+        ]),
+      ),
+    )
+    expect(good?.says).toMatch(
+      /^As planned\. It contradicts 1\d\.\d dBFS at 14:02 at the same place\. Remove that reading/,
+    )
+    expect(good?.contradicts).toBeNull()
+    expect(elsewhere?.says).not.toContain('contradicts')
   })
   it('their spread counts: repeats 2 dB apart leave more than repeats that agree', () => {
     const u = (values: number[]) =>
@@ -379,10 +396,10 @@ describe('readings of one place stay as a series', () => {
     [-13, true],
     [3.8, false],
   ])('%d standard uncertainties or dB off: no gain to turn beside a switch to look for', (off, fault) => {
-    const own = doubtsOf(session).linear.get('narrator')
+    const own = propagate(session).linear.get('narrator')
     const u = Math.hypot(own?.u[placeOf(2, 'peak')] ?? 0, 0.5)
     const value = fault ? planned + off - (off === -13 ? 8 : 0) : planned + off * u
-    const [found] = inferReadings(doubtsOf(read(session, [shown('far', value, '14:02')])))
+    const [found] = inferReadings(propagate(read(session, [shown('far', value, '14:02')])))
     expect(found).toMatchObject({ fault, changes: [], then: null })
     expect(found?.says).toContain('Look for a wrong switch first')
     const before = evaluateSession(session).strips[0]?.points.at(-1)?.peak ?? NaN
@@ -405,7 +422,7 @@ describe('readings with a limit (a normal law cut off: handbook statistics)', ()
   const peakOf = (each: Session) => evaluateSession(each).strips[0]?.points.at(-1)?.peak ?? NaN
 
   it('a lit light raises what is believed to the mean of what is left, an unlit one lowers it likewise', () => {
-    const { linear } = doubtsOf(session)
+    const { linear } = propagate(session)
     const u = linear.get('narrator')?.u[placeOf(2, 'peak')] ?? NaN
     const { shift } = truncated(4, u ** 2, 0.01)
     expect(peakOf(limited('at-least', planned + 4)) - planned).toBeCloseTo(shift, 1)
@@ -419,7 +436,7 @@ describe('readings with a limit (a normal law cut off: handbook statistics)', ()
     const top = valid(withAt(example1(), ['strips', 0, 'stages', 2, 'settings', 'gain'], 50))
     const now = peakAt(top, 'narrator', 'narrator-input')
     const [found] = inferReadings(
-      doubtsOf(read(top, [at('l', 'narrator-input', 0, { limit: 'at-least', spread: 0, expected: now })])),
+      propagate(read(top, [at('l', 'narrator-input', 0, { limit: 'at-least', spread: 0, expected: now })])),
     )
     const to = Number(found?.changes[0]?.to)
     expect(50 - to).toBeGreaterThanOrEqual(15)
@@ -429,7 +446,7 @@ describe('readings with a limit (a normal law cut off: handbook statistics)', ()
   })
   it('contradicts an exact reading that it leaves no room for', () => {
     const found = inferReadings(
-      doubtsOf(
+      propagate(
         read(session, [
           at('exact', 'narrator-input', planned, { expected: planned }),
           at('lit', 'narrator-input', planned + 6, { limit: 'at-least', spread: 0.5, expected: planned }),

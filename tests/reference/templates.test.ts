@@ -122,7 +122,7 @@ describe('the thirteen ready-made chains', () => {
     near(point(voice, 2)?.headroom, Math.min(20 - 40 - peak(wire, 14), 24 - peak(wire + 40, 14)))
   })
 
-  it('8 desk line output: overdrives the instrument input; a DI box or a pad mends it', () => {
+  it('8 desk line output: overdrives the instrument input; a DI box or a pad fixes it', () => {
     const { 'as-it-stands': plain, 'with-di': di, 'with-pad': pad } = evaluated('desk-into-two')
     // One leg of a balanced output: 6.02 dB less, and still over 0 dBFS at +4 dBu.
     near(point(plain, 1)?.peak, peak(4 + load(100, 1e6) - 6.0206 - 4, 12))

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { placeOf } from '#core/uncertainty/figures'
-import type { SessionDoubts } from '#core/uncertainty/uncertainty'
-import { uncertaintyOf, doubtsOf } from '#core/uncertainty/uncertainty'
+import type { SessionUncertainty } from '#core/uncertainty/uncertainty'
+import { uncertaintyOf, propagate } from '#core/uncertainty/uncertainty'
 import { uncertainInputs } from '#core/uncertainty/inputs'
 import { Draws } from '#core/uncertainty/monte-carlo'
 import { withIntervals } from '#core/uncertainty/intervals'
 import { linearised } from '#core/uncertainty/linear'
-import { Walks } from '#core/uncertainty/walks'
+import { PerturbedEvaluations } from '#core/uncertainty/perturbed-evaluations'
 import { whatNext } from '#core/uncertainty/next'
-import type { Session } from '#core/session'
-import { standardUncertainty } from '#core/session'
+import type { Session } from '#core/model'
+import { standardUncertainty } from '#core/model'
 import { normalChance } from '#core/numeric/laws'
 import { example1, valid, withAt } from '../support/sessions'
 import { anySession } from '../support/generate'
@@ -46,7 +46,7 @@ describe('worked example 1 (GUM, JCGM 100, 5.1.2, by hand: half-widths 5, 2, 2, 
     expect(100 * (strip?.chanceOfClipping?.surge ?? 0)).toBeCloseTo(0.018, 2)
   })
   it('the first thing to do is one reading: ±6.7 → ±1.0 dB in 1 min', () => {
-    const [first] = whatNext(doubtsOf(session))
+    const [first] = whatNext(propagate(session))
     expect(first).toMatchObject({ what: 'Take a peak reading at the recorder', minutes: 1 })
     expect(2 * (first?.before ?? 0)).toBeCloseTo(6.7, 1)
     expect(2 * (first?.after ?? 0)).toBeCloseTo(1.0, 1)
@@ -171,8 +171,8 @@ const DRAWS = 20_000
 const THOUSANDTH = 1e-3
 
 /** Draws that go on to the end, whatever their error. */
-function manyDraws({ walks, inputs }: SessionDoubts, strip: string, places: readonly number[]): Draws {
-  const draws = new Draws(walks, inputs, new Map([[strip, places]]), DRAWS)
+function manyDraws({ evaluations, inputs }: SessionUncertainty, strip: string, places: readonly number[]): Draws {
+  const draws = new Draws(evaluations, inputs, new Map([[strip, places]]), DRAWS)
   for (let made = 0; made < DRAWS; made += 125) draws.batch()
   return draws
 }
@@ -183,7 +183,7 @@ describe('against Monte Carlo (JCGM 101), 20,000 draws, seeded', () => {
     let compared = 0
     let curvedOnes = 0
     for (const session of sessions.slice(0, 16)) {
-      const doubts = doubtsOf(session)
+      const doubts = propagate(session)
       const strip = session.strips[0]?.id as string
       const own = doubts.strips.get(strip)
       if (!own || own.points.length === 0) continue
@@ -209,7 +209,7 @@ describe('against Monte Carlo (JCGM 101), 20,000 draws, seeded', () => {
   it('a curved figure gets the spread and the middle 95 % of the draws', () => {
     // A limiter in the way: the loudest voices are held.
     const session = limited()
-    const doubts = doubtsOf(session)
+    const doubts = propagate(session)
     const { strips } = withIntervals(doubts)
     const peak = strips[0]?.points.at(-1)?.peak
     const at = placeOf((strips[0]?.points.length ?? 1) - 1, 'peak')
@@ -218,7 +218,7 @@ describe('against Monte Carlo (JCGM 101), 20,000 draws, seeded', () => {
     expect(peak?.u).toBeCloseTo(truth?.u ?? 0, 1)
     // It stops where two hundredths are reached, long before.
     expect(Math.abs((peak?.u ?? 0) / (truth?.u ?? 1) - 1)).toBeLessThan(0.06)
-    const few = new Draws(doubts.walks, doubts.inputs, new Map([['narrator', [at]]]))
+    const few = new Draws(doubts.evaluations, doubts.inputs, new Map([['narrator', [at]]]))
     let batches = 0
     while (!few.areEnough) {
       few.batch()
@@ -262,12 +262,12 @@ describe('what must hold of every session', () => {
   })
   it('more spread of an input never lowers a figure’s u; knowing it exactly never raises one', () => {
     for (const session of some.slice(0, 25)) {
-      const walks = new Walks(session)
+      const evaluations = new PerturbedEvaluations(session)
       const inputs = uncertainInputs(session)
-      const now = linearised(walks, inputs)
+      const now = linearised(evaluations, inputs)
       for (const each of inputs.slice(0, 8)) {
         const wider = linearised(
-          walks,
+          evaluations,
           inputs.map((one) => (one === each ? { ...one, doubt: { ...one.doubt, u: 0 } } : one)),
         )
         for (const [strip, { u }] of wider)
@@ -279,7 +279,7 @@ describe('what must hold of every session', () => {
   })
   it('what a measuring is said to leave is never more than there was', () => {
     for (const session of some)
-      for (const { before, after, minutes } of whatNext(doubtsOf(session))) {
+      for (const { before, after, minutes } of whatNext(propagate(session))) {
         expect(after).toBeLessThan(before)
         expect(minutes).toBeGreaterThan(0)
       }
@@ -292,7 +292,7 @@ describe('what must hold of every session', () => {
     chances.slice(1).forEach((chance, i) => expect(chance).toBeGreaterThanOrEqual(chances[i] as number))
     expect(chances.at(-1)).toBeGreaterThan(0.9)
   })
-  it('a box in two strips is one input, and moves both', () => {
+  it('a device in two strips is one input, and moves both', () => {
     const { inputs } = uncertaintyOf(valid(example1()))
     expect(new Set(inputs.map(({ path }) => path)).size).toBe(inputs.length)
   })

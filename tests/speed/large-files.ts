@@ -1,8 +1,10 @@
 import { demoSession } from '#demo/index'
-import type { Change, Mark, Take } from '#core/session'
-import { applyChanges, writeSession } from '#core/session'
-import { writeSessionFile } from '#core/session/session-file'
-import { storedMark } from '#core/session/stored-mark'
+import type { Change } from '#core/edits'
+import type { Mark, Take } from '#core/model'
+import { applyChanges } from '#core/edits'
+import { writeSession } from '#core/files'
+import { writeSessionFile } from '#core/files/session-file'
+import { storedMark } from '#core/files/stored-mark'
 import { intoBusses } from './subjects'
 
 /** 64 strips of 8 stages into 8 busses, as a file. */

@@ -1,17 +1,19 @@
 import { isFed, phantomSwitches, phantomUses } from '#core/chain/phantom'
-import { walkStrip, arrivingAt } from '#core/chain/graph'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { cascadeStrip, arrivingAt } from '#core/chain/graph'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { hasReserve } from '#core/chain/reserve'
 import { SessionView } from '#core/diagnosis/view'
 import { causeIds } from '#core/diagnosis/causes'
-import { mendOf } from '#core/diagnosis/mends'
-import { applyMend } from '#core/diagnosis/mend-change'
+import { fixOf } from '#core/diagnosis/fixes'
+import { applyFix } from '#core/diagnosis/fix-change'
 import type { StripEvaluation } from '#core/evaluation/evaluate-session'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { asChange } from '#core/plan/as-change'
 import { planSession } from '#core/plan/plan-session'
-import type { Finding, Session } from '#core/session'
-import { applyChanges, applySettings, isBus } from '#core/session'
+import type { Finding } from '#core/checks/finding'
+import type { Session } from '#core/model'
+import { applyChanges, applySettings } from '#core/edits'
+import { isBus } from '#core/model'
 import { metres } from '#core/units'
 import { instructions } from '#core/soundcheck/run-sheet'
 
@@ -91,7 +93,7 @@ function findingBreaches(session: Session): string[] {
         const after = evaluateSession(applyChanges(session, finding.changes))
         const lost = surgeLost(before.strips, after.strips, driven)
         if (lost.length > 0) found.push(`fix "${finding.action}" raises the surge: ${lost.join(', ')}`)
-        const left = /leaves (−?[\d.]+) dB at "([^"]*)"/.exec(finding.action)
+        const left = /leaves (−?[\d.]+) dB at “([^”]*)”/.exec(finding.action)
         const strip = after.strips.find((each) => each.id === id)
         const at = strip?.points.find(({ stage }) => stage === finding.stage)
         if (left && Math.abs(numberIn(left[1]) - (at?.headroom ?? NaN)) > EDGE)
@@ -105,7 +107,7 @@ const numberIn = (text: string | undefined): number => Number((text ?? '').repla
 
 function wordBreaches(session: Session, stripId: string, finding: Finding): string[] {
   const { action, code } = finding
-  const less = /[Bb]ring at least ([\d.]+) dB less to "([^"]*)"/.exec(action)
+  const less = /[Bb]ring at least ([\d.]+) dB less to “([^”]*)”/.exec(action)
   const move = /Move it to at least ([\d.]+) m/.exec(action)
   if (less) {
     const by = numberIn(less[1])
@@ -136,7 +138,10 @@ function lowered(session: Session, stripId: string, name: string, by: number) {
   if (!strip) throw new Error('no such strip')
   const stages = resolveStrip(strip, gear)
   const at = stages.findLastIndex((stage) => stage.gear.name === name)
-  const { points } = walkStrip(strip, stages, session, isBus(strip) ? arrivingAt(session, strip, gear) : [], { at, by })
+  const { points } = cascadeStrip(strip, stages, session, isBus(strip) ? arrivingAt(session, strip, gear) : [], {
+    at,
+    by,
+  })
   return { at, points }
 }
 
@@ -175,8 +180,8 @@ function phantomBreaches(session: Session): string[] {
   const view = new SessionView(session)
   for (const strip of view.strips)
     for (const id of causeIds) {
-      const { says, changes } = mendOf(strip, id)
-      if (changes && newly(applyMend(session, changes)).length > 0) found.push(`cause ${id} "${says}" puts 48 V on it`)
+      const { says, changes } = fixOf(strip, id)
+      if (changes && newly(applyFix(session, changes)).length > 0) found.push(`cause ${id} "${says}" puts 48 V on it`)
       const mine = strip.chain.own.filter(isFed)
       const on = /switch 48 V on for this input/.test(says)
       const shared = phantomSwitches(uses).filter((each) => mine.some(({ supply }) => supply.switchId === each.id))

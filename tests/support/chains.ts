@@ -1,5 +1,5 @@
-import type { Session } from '#core/session'
-import { readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { readSession } from '#core/files'
 
 type Placed = { gear: Record<string, unknown>; settings?: object; port?: string; driven?: boolean; locked?: string[] }
 

@@ -1,4 +1,4 @@
-import { SESSION_FORMAT, SESSION_VERSION } from '#core/session'
+import { SESSION_FORMAT, SESSION_VERSION } from '#core/model'
 
 const channel = (id: string, input: 'mic' | 'line', more: object = {}) => ({
   id,

@@ -1,4 +1,4 @@
-import type { Mark, Session, Take } from '#core/session'
+import type { Mark, Session, Take } from '#core/model'
 
 /** A mark of a session, and a take, with what each of them must have. */
 export const markOf = (session: Session, id: string, more: Partial<Mark> = {}): Mark => ({

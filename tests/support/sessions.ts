@@ -1,5 +1,5 @@
-import type { Session } from '#core/session'
-import { readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { readSession } from '#core/files'
 
 /** A session file as one writes it, before reading. */
 export type SessionFile = Record<string, unknown>

@@ -7,6 +7,7 @@ import { equivalentInputNoise } from '#core/bench/equivalent-input-noise'
 import { gainMarks } from '#core/bench/gain-marks'
 import { inItsPlace } from '#core/bench/in-its-place'
 import { inputFullScale } from '#core/bench/input-full-scale'
+import { repeated } from '#core/bench/judgement'
 import { outputFullScale } from '#core/bench/output-full-scale'
 import type { Procedure, Row } from '#core/bench/procedure'
 import { missingFor, procedures } from '#core/bench/procedures'
@@ -15,8 +16,9 @@ import { checkTake, keepTake } from '#core/bench/take-check'
 import type { ChannelLevels } from '#core/measure/levels/measure-levels'
 import { LevelsMeter } from '#core/measure/levels/measure-levels'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import { inForce, readSession } from '#core/session'
-import type { AudioInterface, Session } from '#core/session'
+import { inForce } from '#core/model'
+import { readSession } from '#core/files'
+import type { AudioInterface, Session } from '#core/model'
 import { joined } from '#core/numeric/joined'
 import { sine, whiteNoise } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
@@ -76,7 +78,7 @@ describe('output full scale', () => {
   it('0.7746 V at −20 dBFS are +20 dBu (0 dBu is 0.7746 V)', () => {
     const { figures } = outputFullScale.outcome(bench, typed, [reading(0.7746)])
     expect(figures[0]?.value).toBeCloseTo(20, 3)
-    expect(figures[0]?.judgement).toBe('2.00 dB hotter than printed.')
+    expect(figures[0]?.judgement).toBe('2.00 dB hotter than the data sheet.')
   })
   it('three readings: their mean, and half their range with the meter’s 1 % (0.09 dB)', () => {
     const { figures } = outputFullScale.outcome(bench, typed, [0.6, 0.61, 0.605].map(reading))
@@ -87,6 +89,25 @@ describe('output full scale', () => {
     expect(
       said(outputFullScale.outcome(bench, typed, [reading(0.7746 * 10 ** ((18 - 6.02 - 20) / 20))]).remarks),
     ).toContain('one leg')
+  })
+})
+
+describe('what one reading cannot show', () => {
+  it('alone it is worth no less than 0.1 dB; repeats show it themselves', () => {
+    expect(repeated([3], 0).spread).toBeCloseTo(0.1, 9)
+    expect(repeated([3], 0.2).spread).toBeCloseTo(Math.hypot(0.2 * Math.sqrt(3), 0.1), 9)
+    expect(repeated([3, 3.1], 0.2).spread).toBeCloseTo(0.05, 9)
+  })
+  it('an input is known no better than the output that it was measured from: 0.5 dB where that is as printed', () => {
+    const found = { frequency: 997, level: -32.38, deviation: 0.01, residual: -90, clipped: false, dc: 0, hum: null }
+    const row = (name: string) => ({ name, typed: { gain: 0, pad: 0 }, found, sampleRate: 48_000, simulated: null })
+    const spreadOf = (typed: Record<string, number>) =>
+      inputFullScale.outcome(bench, { ...inputFullScale.initial(bench), ...typed }, [row('a'), row('b')] as never)
+        .figures[0]?.spread
+    expect(bench.output?.measured).toBeUndefined()
+    expect(spreadOf({})).toBeCloseTo(0.5, 2)
+    // From a voltage: the multimeter’s 1 %.
+    expect(spreadOf({ voltage: 0.1 })).toBeCloseTo(0.086, 2)
   })
 })
 
@@ -440,7 +461,7 @@ describe('units side by side', () => {
   it('as a table for a spreadsheet, with as many cells in each row', () => {
     const table = comparisonTable(comparison)
     expect(new Set(table.map((each) => each.length))).toEqual(new Set([6]))
-    expect(table[0]?.[2]).toContain('Saltmarsh Four, mic1, printed')
+    expect(table[0]?.[2]).toContain('Saltmarsh Four, mic1, data sheet')
   })
   it('in the strip’s place: the same as evaluating it there', () => {
     const noisy = {

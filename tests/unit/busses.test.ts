@@ -8,21 +8,21 @@ import { loudspeakerSettings } from '#core/monitoring/loudspeakers'
 import { equalise } from '#core/plan/equalise'
 import { planSession } from '#core/plan/plan-session'
 import { seeded } from '#core/numeric/random'
-import type { Change, Session } from '#core/session'
+import type { Change } from '#core/edits'
+import type { Session } from '#core/model'
 import {
   addBus,
   applyChanges,
   applySettings,
   busUses,
   copyStrip,
-  feedFrom,
   startSession,
-  feedsOf,
   feedsWith,
-  readSession,
   removeStrip,
   withoutFeed,
-} from '#core/session'
+} from '#core/edits'
+import { feedFrom, feedsOf } from '#core/model'
+import { readSession } from '#core/files'
 import { db, formatDecimal } from '#core/units'
 import { twoMixes } from '../support/desk'
 import { valid } from '../support/sessions'
@@ -214,7 +214,7 @@ describe('only what changed is evaluated again', () => {
       expect(JSON.stringify(chained.evaluation), `edit ${i}`).toBe(JSON.stringify(evaluateSession(now)))
     }
   })
-  it('a box, a port, a name or 48 V that changed makes everything new', () => {
+  it('a device, a port, a name or 48 V that changed makes everything new', () => {
     expect(unchanged(session, { ...session, gear: [...session.gear] })).toBeNull()
     const renamed = {
       ...session,
@@ -288,7 +288,7 @@ describe('the plan of a desk', () => {
     expect(peak).toBeGreaterThan(-18)
     expect(planSession(set).settings).toEqual([])
   })
-  it('too many for the sum: says whom to bring down, and the mend does it', () => {
+  it('too many for the sum: says whom to bring down, and the fix does it', () => {
     const loud = applyChanges(session, [
       { strip: 'player', stage: 'p2', setting: 'gain', to: db(14) },
       { do: 'feed', strip: 'player', to: 'room', set: { gain: db(4) } },
@@ -296,11 +296,11 @@ describe('the plan of a desk', () => {
     const finding = evaluated(loud, 'room').findings.find(({ code }) => code === 'sum-too-hot')!
     expect(finding.message).toContain('are left')
     expect(finding.action).toContain('“Player”')
-    const mended = applyChanges(loud, finding.changes ?? [])
-    expect(codes(mended, 'room')).not.toContain('sum-too-hot')
-    expect(evaluated(mended, 'room').points[0]!.headroom).toBeGreaterThanOrEqual(6)
+    const fixed = applyChanges(loud, finding.changes ?? [])
+    expect(codes(fixed, 'room')).not.toContain('sum-too-hot')
+    expect(evaluated(fixed, 'room').points[0]!.headroom).toBeGreaterThanOrEqual(6)
     // A level that can be set, and the same in the words.
-    const { gain } = feedsOf(strip(mended, 'player')).find(({ to }) => to === 'room')!
+    const { gain } = feedsOf(strip(fixed, 'player')).find(({ to }) => to === 'room')!
     expect(gain).toBe(Math.round(10 * gain) / 10)
     expect(finding.action).toContain(`down by ${formatDecimal(4 - gain, 1)} dB, to ${formatDecimal(gain, 1)} dB.`)
     const hot = applyChanges(session, [{ do: 'feed', strip: 'player', to: 'room', set: { gain: db(16) } }])
@@ -332,7 +332,7 @@ describe('the plan of a desk', () => {
 
 describe('loudspeakers, feedback, streams', () => {
   const session = valid(twoMixes())
-  it('a microphone too near: stop, and lowering what costs most mends it', () => {
+  it('a microphone too near: stop, and lowering what costs most fixes it', () => {
     const near = {
       ...session,
       room: { ...session.room, layout: { ...session.room.layout!, microphoneToLoudspeaker: 0.4 as never } },
@@ -340,8 +340,8 @@ describe('loudspeakers, feedback, streams', () => {
     const finding = evaluated(near, 'room').findings.find(({ code }) => code === 'feedback-margin')!
     expect(finding.severity).toBe('stop')
     expect(finding.message).toContain('2 open microphones')
-    const mended = applyChanges(near, finding.changes ?? [])
-    expect(evaluated(mended, 'room').feedback!.margin!).toBeGreaterThanOrEqual(3)
+    const fixed = applyChanges(near, finding.changes ?? [])
+    expect(evaluated(fixed, 'room').feedback!.margin!).toBeGreaterThanOrEqual(3)
   })
   it('without the distance it says that it does not know', () => {
     expect(codes({ ...session, room: {} }, 'room')).toContain('feedback-unknown')
@@ -400,9 +400,9 @@ describe('loudspeakers, feedback, streams', () => {
     ]
     const quiet = valid(file)
     const finding = evaluated(quiet, 'stream').findings.find(({ code }) => code === 'stream-loudness')!
-    const mended = applyChanges(quiet, finding.changes ?? [])
-    expect(evaluated(mended, 'stream').stream?.loudness).toBeCloseTo(-16, 0)
-    expect(codes(mended, 'stream')).not.toContain('stream-loudness')
+    const fixed = applyChanges(quiet, finding.changes ?? [])
+    expect(evaluated(fixed, 'stream').stream?.loudness).toBeCloseTo(-16, 0)
+    expect(codes(fixed, 'stream')).not.toContain('stream-loudness')
     const hot = applyChanges(quiet, [{ strip: 'stream', stage: 's2b', setting: 'gain', to: db(20) }])
     const { stream } = evaluated(hot, 'stream')
     // By hand: peak −12.43 + 20 = 7.57 into a ceiling of −2.

@@ -4,11 +4,11 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { computed, effectScope } from 'vue'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import type { GainControl } from '#core/chain/gain-control'
 import { stripControls } from '#core/chain/gain-control'
-import type { Finding } from '#core/session'
-import { microphoneSpecs } from '#core/session'
+import type { Finding } from '#core/checks/finding'
+import { microphoneSpecs } from '#core/model'
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import FindingAction from '~/components/path/FindingAction.vue'
@@ -156,7 +156,7 @@ describe('what a finding advises', () => {
     expect(store.undoLabel).toBe('Fix: level off target')
     expect(wrapper.emitted('done')).toHaveLength(1)
   })
-  it('48 V is switched at the box: here it is only said to be done', async () => {
+  it('48 V is switched at the device: here it is only said to be done', async () => {
     await opened()
     const changes = [{ strip: 'x', stage: 'y', setting: 'phantom', to: false }] as Finding['changes']
     const wrapper = mount(FindingAction, { props: { finding: finding({ code: 'phantom-unneeded', changes }) } })

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { dynamicAim } from '#core/chain/dynamics'
 import { settingWords } from '#core/chain/setting-words'
-import { walkStrip } from '#core/chain/graph'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { cascadeStrip } from '#core/chain/graph'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { compareSessions } from '#core/log/compare'
 import { recallSteps } from '#core/log/recall'
 import { asChange } from '#core/plan/as-change'
 import { planSession } from '#core/plan/plan-session'
-import type { Reading, Session } from '#core/session'
-import { applySettings } from '#core/session'
+import type { Reading, Session } from '#core/model'
+import { applySettings } from '#core/edits'
 import { faultText } from '#core/soundcheck/reading-words'
 import { instructions } from '#core/soundcheck/run-sheet'
 import { chain, interfaceWith, line, lineInput, microphone, preamp, voice } from '../support/chains'
@@ -54,7 +54,7 @@ describe('a compressor that is not set up yet is planned into', () => {
     expect(at(after, 's3')?.reduction?.peak).toBeCloseTo(3, 1)
     expect(at(after, 's2')?.peak).toBeCloseTo(-6 + 4, 0)
     expect(plan.strips[0]?.gains.find(({ stage }) => stage === 's2')?.reason).toMatch(
-      /^Brings the peaks into "Box 3", which takes [\d.]+ dB off; 3\.0 dB are wanted\.$/,
+      /^Brings the peaks into “Box 3”, which takes [\d.]+ dB off; 3\.0 dB are wanted\.$/,
     )
     expect(plan.strips[0]?.off).toBe(0)
     expect(plan.strips[0]?.remedy).toBeNull()
@@ -67,7 +67,7 @@ describe('a compressor that is not set up yet is planned into', () => {
     const after = planned(inserted(compressor({ takesOff })))
     expect(at(after, 's3')?.reduction?.peak).toBeCloseTo(takesOff, 1)
     const stages = resolveStrip(after.strips[0] as Session['strips'][0], gearById(after))
-    const { points } = walkStrip(after.strips[0] as Session['strips'][0], stages, after, [])
+    const { points } = cascadeStrip(after.strips[0] as Session['strips'][0], stages, after, [])
     expect(dynamicAim(stages, points, 3)?.level).toBeCloseTo(-6 + over, 9)
   })
   it('a wanted reduction is reached from too much as from too little', () => {
@@ -132,11 +132,13 @@ describe('less, through a curve', () => {
       expect(at(after, 's2')?.headroom).toBeGreaterThanOrEqual(0)
       return
     }
-    const less = Number(/Bring at least ([\d.]+) dB less to "Box 2"/.exec(action)?.[1])
-    expect(action).toContain('turn the output or make-up of "Box 1" down by that much')
-    expect(walkStrip(strip, stages, session, [], { at: 2, by: less }).points[2]?.headroom).toBeGreaterThanOrEqual(5.9)
+    const less = Number(/Bring at least ([\d.]+) dB less to “Box 2”/.exec(action)?.[1])
+    expect(action).toContain('turn the output or make-up of “Box 1” down by that much')
+    expect(cascadeStrip(strip, stages, session, [], { at: 2, by: less }).points[2]?.headroom).toBeGreaterThanOrEqual(
+      5.9,
+    )
     // As much before the compressor would leave nearly all of it.
-    expect(walkStrip(strip, stages, session, [], { at: 1, by: less }).points[2]?.headroom).toBeLessThan(0)
+    expect(cascadeStrip(strip, stages, session, [], { at: 1, by: less }).points[2]?.headroom).toBeLessThan(0)
   })
 })
 
@@ -192,7 +194,7 @@ describe('the settings of a processor are settings', () => {
   it('are looked at first where a reading behind them is far off; before them, and while they are out, the switches are', () => {
     const first = (each: Session, stage: string) => faultText(each, { strip: 's', stage } as Reading, 7.1)
     expect(first(session, 's4')).toContain(
-      'Look first at the threshold and make-up of "Box 3", then for a wrong switch: pad',
+      'Look first at the threshold and make-up of “Box 3”, then for a wrong switch: pad',
     )
     expect(first(session, 's2')).toContain('Look for a wrong switch first: pad')
     const out = {

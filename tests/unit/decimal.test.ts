@@ -6,7 +6,7 @@ import {
   soundSourceSpecs,
   sampleRateField,
   microphoneSpecs,
-} from '#core/session'
+} from '#core/model'
 import { formatDecimal, formatShort, formatSigned, parseQuantity } from '#core/units'
 
 describe('decimals as people write them', () => {

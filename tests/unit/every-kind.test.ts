@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { asChange } from '#core/plan/as-change'
 import { planSession } from '#core/plan/plan-session'
 import type { Evaluation } from '#core/evaluation/evaluate-session'
-import type { Session } from '#core/session'
-import { applyChanges, applySettings, readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { applyChanges, applySettings } from '#core/edits'
+import { readSession } from '#core/files'
 import { timeSession } from '#core/timing/time-session'
 import { anySession } from '../support/generate'
 
@@ -68,8 +69,8 @@ it('no plan overdrives what was not overdriven before', () => {
   )
 })
 
-it('every mend that is offered cures its finding, spoils nothing, and is a session', () => {
-  let mends = 0
+it('every fix that is offered cures its finding, spoils nothing, and is a session', () => {
+  let fixes = 0
   fc.assert(
     fc.property(anySession, (session) => {
       const before = evaluateSession(session)
@@ -77,10 +78,10 @@ it('every mend that is offered cures its finding, spoils nothing, and is a sessi
       for (const { id, findings } of before.strips) {
         for (const { code, stage, changes } of findings) {
           if (!changes) continue
-          mends++
-          const mended = applyChanges(session, changes)
-          expect(readSession(mended).ok, code).toBe(true)
-          const after = evaluateSession(mended)
+          fixes++
+          const fixed = applyChanges(session, changes)
+          expect(readSession(fixed).ok, code).toBe(true)
+          const after = evaluateSession(fixed)
           const left = after.strips.find((each) => each.id === id)?.findings ?? []
           expect(
             left.some((each) => each.code === code && each.stage === stage),
@@ -95,7 +96,7 @@ it('every mend that is offered cures its finding, spoils nothing, and is a sessi
     }),
     { ...SEED, numRuns: 160 },
   )
-  expect(mends).toBeGreaterThan(200)
+  expect(fixes).toBeGreaterThan(200)
 })
 
 it('every remedy that a plan offers reaches the target, planned with it, and spoils nothing', () => {
@@ -106,11 +107,11 @@ it('every remedy that a plan offers reaches the target, planned with it, and spo
       for (const { strip, remedy } of planSession(session).strips) {
         if (!remedy || remedy.changes.length === 0) continue
         remedies++
-        const mended = applyChanges(session, remedy.changes)
-        expect(readSession(mended).ok).toBe(true)
-        const plan = planSession(mended)
+        const fixed = applyChanges(session, remedy.changes)
+        expect(readSession(fixed).ok).toBe(true)
+        const plan = planSession(fixed)
         expect(plan.strips.find((each) => each.strip === strip)?.off, remedy.message).toBe(0)
-        const own = new Set(mended.strips.find((each) => each.id === strip)?.stages.map((stage) => stage.id))
+        const own = new Set(fixed.strips.find((each) => each.id === strip)?.stages.map((stage) => stage.id))
         const fresh = [...stops(plan.evaluation)].filter(
           (each) => !known.has(each) && own.has(each.split(' ')[1] ?? ''),
         )

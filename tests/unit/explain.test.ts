@@ -6,7 +6,7 @@ import type { Explanation, FigureRef } from '#core/explain/explanation'
 import { explain, explainIn } from '#core/explain/explain'
 import { formula, formulaGroups } from '#core/formula'
 import { mathmlOf } from '#core/formula/mathml'
-import { doubtsOf } from '#core/uncertainty/uncertainty'
+import { propagate } from '#core/uncertainty/uncertainty'
 import { example1, valid } from '../support/sessions'
 
 const FIGURES = [
@@ -25,7 +25,7 @@ const sessions = [demoSession(), ...templates.map(templateSession)]
 
 /** Every figure of a session that there is, explained. */
 function allOf(session: (typeof sessions)[number]): Explanation[] {
-  const doubts = doubtsOf(session)
+  const doubts = propagate(session)
   return session.strips.flatMap((strip) => {
     const context = new Context(session, strip, doubts)
     const refs: FigureRef[] = [
@@ -61,7 +61,7 @@ describe('every figure of the demo and of every ready-made chain', () => {
   })
   it('leads on: every figure in it can be opened, down to what is given', () => {
     for (const { session, explained } of all.slice(0, 6)) {
-      const doubts = doubtsOf(session)
+      const doubts = propagate(session)
       for (const { parts } of explained)
         for (const { figure, name } of parts) {
           if (!figure) continue

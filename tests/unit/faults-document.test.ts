@@ -3,7 +3,7 @@ import { causeIds, causeOf } from '#core/diagnosis/causes'
 import { checkIds, checkOf } from '#core/diagnosis/checks'
 import { symptomIds, symptoms, whenIds } from '#core/diagnosis/symptom'
 import { FINDINGS_WITHOUT_CAUSE } from '#core/diagnosis/finding-causes'
-import { findingCodes } from '#core/session'
+import { findingCodes } from '#core/checks/finding-codes'
 import { timingFindingCodes } from '#core/timing/finding-codes'
 
 const percent = (part: number) => `${Math.round(100 * part)} %`
@@ -31,7 +31,7 @@ const bySymptom = symptomIds
 
 const byCause = causeIds
   .map((id) => {
-    const { title, byHand, after, caution, shows, codes, present, mends } = causeOf(id)
+    const { title, byHand, after, caution, shows, codes, present, fixes } = causeOf(id)
     const tells = Object.entries(shows).map(
       ([check, shown]) => `\`${check}\` (${outcomesIn(check as (typeof checkIds)[number], shown)})`,
     )
@@ -40,7 +40,7 @@ const byCause = causeIds
       `- Checks: ${tells.join('; ')}.`,
       ...(codes?.length ? [`- Findings: ${codes.map((code) => `\`${code}\``).join(', ')}.`] : []),
       `- Seen in the session: ${present ? 'yes' : 'no; only checks and recordings tell'}.`,
-      `- Mend: ${byHand}${mends ? ' Where the session shows it, the mend is offered as a change that was tried.' : ''}`,
+      `- Fix: ${byHand}${fixes ? ' Where the session shows it, the fix is offered as a change that was tried.' : ''}`,
       `- Afterwards: ${after}`,
       ...(caution ? [`- Caution: ${caution}`] : []),
       '',
@@ -57,7 +57,7 @@ const byCheck = checkIds
 
 const document = `# Faults
 
-What can be wrong, what it looks like, how to tell it apart, and how to mend it. This page is made from the data of \`core/diagnosis\` by
+What can be wrong, what it looks like, how to tell it apart, and how to fix it. This page is made from the data of \`core/diagnosis\` by
 \`npm run findings\`; a test compares them.
 
 **How it is ranked.** Naive Bayes: one cause is taken to be at work, and what is seen of it to hang together by nothing else. A cause’s
@@ -68,8 +68,8 @@ common practice, no source; the figures in the evidence are computed from the ch
 **What to check next** is the check with the most expected information – the entropy of its outcome less what of it remains once the cause
 is known (Shannon, 1948; Lindley, 1956; from memory) – by the minutes that it takes and one for turning to it.
 
-**A mend** is applied to the session and evaluated before it is offered: the cause has to be gone, nothing of severity stop may be new on
-any strip, and nothing is turned up while something clips. What no change of the session can mend is said as a hand’s work.
+**A fix** is applied to the session and evaluated before it is offered: the cause has to be gone, nothing of severity stop may be new on
+any strip, and nothing is turned up while something clips. What no change of the session can fix is said as a hand’s work.
 
 ## Symptoms
 

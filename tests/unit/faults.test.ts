@@ -3,11 +3,11 @@ import type { CauseId } from '#core/diagnosis/causes'
 import { causeOf } from '#core/diagnosis/causes'
 import { diagnose } from '#core/diagnosis/diagnose'
 import { exchanged, seenWith } from '#core/diagnosis/late-gain'
-import { keepsItsWord, mendOf } from '#core/diagnosis/mends'
+import { keepsItsWord, fixOf } from '#core/diagnosis/fixes'
 import type { SymptomId } from '#core/diagnosis/symptom'
 import { SessionView } from '#core/diagnosis/view'
 import type { DiagnosisView } from '#core/diagnosis/view'
-import type { Session, System } from '#core/session'
+import type { Session, System } from '#core/model'
 import { largerBuffer } from '#core/timing/larger-buffer'
 import type { TimingCell } from '#core/timing/time-session'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
@@ -61,7 +61,7 @@ describe('late gain is judged by what a hand could set', () => {
       ),
     ).toBe(true)
     expect(found?.by).toBe(Number(found?.changes[0]?.to) - 26)
-    expect(mendOf(before, 'late-gain').changes?.length).toBeGreaterThan(1)
+    expect(fixOf(before, 'late-gain').changes?.length).toBeGreaterThan(1)
   })
   it('a control that must not be turned is left out of it', () => {
     expect(exchanged(viewOf(hotOutput(['gain'])))).toBeNull()
@@ -79,7 +79,7 @@ describe('hum', () => {
         settings: { gain: 0, ...cable(length) },
       },
     ])
-  it('a lead that is balanced at both ends brings no hum in by its length', () => {
+  it('a cable that is balanced at both ends brings no hum in by its length', () => {
     expect(chance(into('balanced', 30), 'hum', 'unbalanced-lead')).toBeLessThan(0.05)
     expect(chance(into('balanced', 30), 'hum', 'unbalanced-lead')).toBe(
       chance(into('balanced', 1), 'hum', 'unbalanced-lead'),
@@ -152,7 +152,7 @@ describe('too quiet', () => {
   })
 })
 
-describe('mends', () => {
+describe('fixes', () => {
   const padded = (surge: number) =>
     chain([
       { gear: voice({ level: 90, crest: 14, surge }), settings: { distance: 0.3 } },
@@ -161,7 +161,7 @@ describe('mends', () => {
     ])
   it('none takes the room of a surge: a pad stays in where the surge would clip without it', () => {
     let lost = 0
-    expect(mendOf(viewOf(padded(0)), 'pad-in').changes?.[0]).toMatchObject({ setting: 'pad', to: false })
+    expect(fixOf(viewOf(padded(0)), 'pad-in').changes?.[0]).toMatchObject({ setting: 'pad', to: false })
     const plain = [{ strip: 's', stage: 's2', setting: 'pad', to: false as never } as const]
     for (const surge of [10, 15, 20]) {
       const before = viewOf(padded(surge))

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
-import type { FindingFacts } from '#core/session'
-import { findingCodes } from '#core/session'
+import type { FindingFacts } from '#core/checks/finding-codes'
+import { findingCodes } from '#core/checks/finding-codes'
 import { timingFindingCodes } from '#core/timing/finding-codes'
 
 const table = (codes: Readonly<Record<string, FindingFacts>>) =>
@@ -14,11 +14,11 @@ const table = (codes: Readonly<Record<string, FindingFacts>>) =>
 const document = `# Findings
 
 What Remetra finds, each with what brings it about, the rule by which it is found, and where the rule is from. The code is what a
-session’s evaluation calls it. This page is made from the tables in \`core/session/finding-codes.ts\` and
+session’s evaluation calls it. This page is made from the tables in \`core/checks/finding-codes.ts\` and
 \`core/timing/finding-codes.ts\` by \`npm run findings\`; a test compares them.
 
-A finding’s mend is applied and evaluated before it is offered: it has to do away with the finding, and nothing of severity stop may be
-new. What no change of the session can mend is said without one.
+A finding’s fix is applied and evaluated before it is offered: it has to do away with the finding, and nothing of severity stop may be
+new. What no change of the session can fix is said without one.
 
 ## Of a strip
 

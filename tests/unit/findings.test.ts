@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import type { Finding, SettingChange } from '#core/session'
-import { applyChanges, readSession } from '#core/session'
+import type { Finding } from '#core/checks/finding'
+import type { SettingChange } from '#core/edits'
+import { applyChanges } from '#core/edits'
+import { readSession } from '#core/files'
 import { example1, input, strip, valid, withAt } from '../support/sessions'
 
 type Path = (string | number)[]
@@ -26,7 +28,7 @@ describe('findings, each with what to do', () => {
     expect(findings(wild).length).toBeGreaterThan(3)
     for (const each of findings(wild)) expect(each.action.length).toBeGreaterThan(10)
   })
-  it('capsule overload names the distance that mends it', () => {
+  it('capsule overload names the distance that fixes it', () => {
     // 125 dB SPL at 1 m, at 0.3 m 135.46, peak 146.45: 12.45 dB over 134, with the surge 18.45, so 0.3 · 10^(18.45/20) = 2.51 m.
     const found = find(change([['gear', 0, 'specs', 'level'], 125]), 'capsule-overload')
     expect(found?.severity).toBe('stop')
@@ -93,8 +95,8 @@ describe('findings, each with what to do', () => {
     const padless = withAt(loud, [...specs, 'pad'], 0)
     const found = find(padless, 'surge-clips')
     expect(found?.action).toMatch(/^Put a pad of 1\d dB before/)
-    const mended = applyChanges(valid(padless), found?.changes ?? [])
-    const left = evaluateSession(mended).strips[0]?.findings.filter((each) => each.severity !== 'note')
+    const fixed = applyChanges(valid(padless), found?.changes ?? [])
+    const left = evaluateSession(fixed).strips[0]?.findings.filter((each) => each.severity !== 'note')
     // No pad helps the capsule.
     expect(left?.map((each) => each.code)).toEqual(['capsule-overload-surge'])
   })
@@ -180,8 +182,8 @@ describe('phantom power', () => {
     const found = find(change([[...settings, 'phantom'], false]), 'phantom-missing')
     expect(found?.severity).toBe('stop')
     expect(found?.action).toMatch(/^Mute the outputs/)
-    const mended = applyChanges(valid(change([[...settings, 'phantom'], false])), found?.changes ?? [])
-    expect(evaluateSession(mended).strips[0]?.findings.map((each) => each.code)).not.toContain('phantom-missing')
+    const fixed = applyChanges(valid(change([[...settings, 'phantom'], false])), found?.changes ?? [])
+    expect(evaluateSession(fixed).strips[0]?.findings.map((each) => each.code)).not.toContain('phantom-missing')
   })
   it('an input that cannot give it says so instead of offering the switch', () => {
     const found = find(
@@ -195,7 +197,7 @@ describe('phantom power', () => {
     expect(find(change([['gear', 1], { ...ribbon, id: 'mic' }]), 'phantom-harmful')?.severity).toBe('stop')
   })
   it('reaches a neighbour of the same bank, and both strips say so', () => {
-    expect(find(pair(['A', 'A']), 'phantom-neighbour', 0)?.message).toContain('"Ribbon" on the strip "two"')
+    expect(find(pair(['A', 'A']), 'phantom-neighbour', 0)?.message).toContain('“Ribbon” on the strip “two”')
     expect(find(pair(['A', 'A']), 'phantom-neighbour', 1)?.severity).toBe('stop')
   })
   it('does not reach another bank', () => {
@@ -211,7 +213,7 @@ describe('phantom power', () => {
     const off = (file: object) => withAt(file as never, ['strips', 0, 'stages', 2, 'settings', 'phantom'], false)
     const endangered = find(off(pair(['A', 'A'])), 'phantom-missing', 0)
     expect(endangered?.changes).toBeUndefined()
-    expect(endangered?.action).toContain('"Ribbon"')
+    expect(endangered?.action).toContain('“Ribbon”')
     const condenser = (example1().gear as object[])[1] as object
     expect(
       find(off(pair(['A', 'A'], condenser)), 'phantom-missing', 0)?.changes?.map(

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shelfGear } from '#demo/shelf'
 import { templates, templateBundle } from '#demo/templates'
 import { demoSession } from '#demo/index'
-import type { AudioInterface, Gear } from '#core/session'
+import type { AudioInterface, Gear } from '#core/model'
 import {
   addBundle,
   alsoIn,
@@ -12,16 +12,11 @@ import {
   blankGear,
   copyStrip,
   gearDifferences,
-  gearFromTable,
-  gearKinds,
-  gearToTable,
   pairStrips,
-  readGearFile,
-  readSession,
   removeStrip,
-  writeGearFile,
-  writeSession,
-} from '#core/session'
+} from '#core/edits'
+import { gearFromTable, gearToTable, readGearFile, readSession, writeGearFile, writeSession } from '#core/files'
+import { gearKinds } from '#core/model'
 import { readGearCsv, writeGearCsv } from '~/composables/gear-csv'
 
 describe('the shelf’s files', () => {
@@ -188,7 +183,7 @@ describe('the shelf’s files', () => {
 
 describe('strips come and go', () => {
   const demo = demoSession()
-  it('a template twice: boxes, names, ids and inputs of its own, and one unit', () => {
+  it('a template twice: devices, names, ids and inputs of its own, and one unit', () => {
     const bundle = templateBundle(templates[0] as never)
     const twice = addBundle(addBundle(demo, bundle), bundle)
     expect(readSession(JSON.parse(writeSession(twice))).ok).toBe(true)
@@ -223,7 +218,7 @@ describe('strips come and go', () => {
     expect(new Set(ports.map((stage) => stage?.port)).size).toBe(ports.length)
     expect(readSession(JSON.parse(writeSession(copied))).ok).toBe(true)
   })
-  it('an edit that is meant for one strip leaves the box of the others as it was', () => {
+  it('an edit that is meant for one strip leaves the device of the others as it was', () => {
     const shared = editStrip(copyStrip(demo, 'narrator'), 'narrator-2', (strip) => ({
       ...strip,
       stages: strip.stages.map((stage, i) => (i === 1 ? { ...stage, gear: 'sandpiper' } : stage)),

@@ -3,8 +3,10 @@ import { expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { gainTrade } from '#core/evaluation/gain-trade'
 import { planSession } from '#core/plan/plan-session'
-import type { Session } from '#core/session'
-import { applyChanges, readSession, conventionIds, writeSession } from '#core/session'
+import type { Session } from '#core/model'
+import { applyChanges } from '#core/edits'
+import { readSession, writeSession } from '#core/files'
+import { conventionIds } from '#core/model'
 
 /** Sessions with every value anywhere in its range. */
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true })

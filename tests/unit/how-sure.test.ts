@@ -5,14 +5,16 @@ import { formatChance } from '#core/evaluation/how-sure-words'
 import { verdict } from '#core/evaluation/verdict'
 import { sectionModel } from '~/charts/section-model'
 import { drawSection } from '~/charts/section-drawing'
-import type { Reading, Session } from '#core/session'
-import { doubtOf, originOf, readSession, toleranceOf, withTolerance, writeSession } from '#core/session'
+import type { Reading, Session } from '#core/model'
+import { inputSpread, originOf, toleranceOf } from '#core/model'
+import { readSession, writeSession } from '#core/files'
+import { withTolerance } from '#core/edits'
 import { fieldOfInput, withInput } from '#core/uncertainty/edit-input'
 import { gained } from '#core/uncertainty/gained'
 import { uncertainInputs } from '#core/uncertainty/inputs'
-import { keepReading } from '#core/uncertainty/keep-reading'
+import { keepReading } from '#core/soundcheck/keep-reading'
 import { whatNext } from '#core/uncertainty/next'
-import { doubtsOf, uncertaintyOf } from '#core/uncertainty/uncertainty'
+import { propagate, uncertaintyOf } from '#core/uncertainty/uncertainty'
 import { surgeUncertainty } from '#core/uncertainty/window'
 import { example1, valid, withAt } from '../support/sessions'
 
@@ -22,7 +24,7 @@ const endOf = (each: Session) => uncertaintyOf(each).strips[0]?.points.at(-1)
 
 describe('where a value is from', () => {
   const of = (path: string) => input(session, path)?.origin
-  it('how a performer plays, the room and a distance by eye are assumed; a box’s figures are printed', () => {
+  it('how a performer plays, the room and a distance by eye are assumed; a device’s figures are printed', () => {
     for (const path of [
       'gear.voice.level',
       'gear.voice.crest',
@@ -69,7 +71,7 @@ describe('where a value is from', () => {
   it('a maker’s tolerance takes the place of the usual one, in the value’s unit', () => {
     const mic = { specs: { maxSpl: 134 }, tolerance: { maxSpl: 0.4 } }
     expect(toleranceOf(mic, 'maxSpl', { unit: 'dB SPL' })).toEqual({ half: 0.4, of: 'value' })
-    expect(doubtOf(mic, 'maxSpl', { unit: 'dB SPL', min: 60 })?.u).toBeCloseTo(0.4 / Math.sqrt(3), 9)
+    expect(inputSpread(mic, 'maxSpl', { unit: 'dB SPL', min: 60 })?.u).toBeCloseTo(0.4 / Math.sqrt(3), 9)
     expect(withTolerance(mic, 'maxSpl', undefined).tolerance).toBeUndefined()
   })
   it('and in the unit that stands beside it: dB of a ratio, percent of what cannot be negative', () => {
@@ -120,7 +122,7 @@ describe('what cannot be is refused or held', () => {
   })
 })
 
-describe('one box in two strips is one input', () => {
+describe('one device in two strips is one input', () => {
   const file = example1() as { strips: { id: string; stages: object[] }[] }
   const two = valid({
     ...file,
@@ -180,7 +182,7 @@ describe('a reading of the loudest passage, 4 dB over the plan', () => {
     expect(surgeUncertainty(session, session.strips[0] as Session['strips'][0])).toBeCloseTo(3.79, 2)
   })
   it('reading the same again promises no more than it can: what a peak says of the noise is little', () => {
-    const again = whatNext(doubtsOf(after)).find(({ place }) => place.at === 'reading')
+    const again = whatNext(propagate(after)).find(({ place }) => place.at === 'reading')
     // A second reading of the same worth, put in: what it really leaves.
     const twice = {
       ...after,
@@ -191,7 +193,7 @@ describe('a reading of the loudest passage, 4 dB over the plan', () => {
     expect((endOf(after)?.snr?.u ?? 0) - (endOf(twice)?.snr?.u ?? 0)).toBeLessThan(0.06)
   })
   it('the same promise before the first: what is foretold is what comes', () => {
-    const first = whatNext(doubtsOf(session)).find(
+    const first = whatNext(propagate(session)).find(
       ({ place, figure }) => place.at === 'reading' && figure === 'headroom',
     )
     const read = { ...session, soundcheck: { readings: [{ ...reading, value: planned }] } }
@@ -246,8 +248,8 @@ describe('in words and in the picture', () => {
   it('the verdict has its ±, and says the risk', () => {
     const { headroom, floor, latency } = verdict(session, strip, evaluated, null, sure)
     expect(headroom.headline).toBe('Headroom 19.5 ± 6.7 dB')
-    expect(headroom.detail).toMatch(/13\.5 dB with the surge; 0\.02 % risk of clipping$/)
-    expect(floor.detail).toMatch(/^50\.3 ± 6\.7 dB under the average/)
+    expect(headroom.detail).toMatch(/13\.5 dB after the surge; 0\.02 % risk of clipping$/)
+    expect(floor.detail).toContain('SNR 50.3 ± 6.7 dB')
     expect(latency.headline).toMatch(/^Monitoring delay 8\.54 ± 0\.15 ms$/)
     expect(verdict(session, strip, evaluated).headroom.headline).toBe('Headroom 19.5 dB')
   })
@@ -271,7 +273,7 @@ describe('in words and in the picture', () => {
 })
 
 it('of the demo the first four things to do are readings, each worth over 2 dB a minute', () => {
-  const next = whatNext(doubtsOf(demoSession()))
+  const next = whatNext(propagate(demoSession()))
   for (const each of next.slice(0, 4)) {
     expect(each).toMatchObject({ what: 'Take a peak reading at the recorder', minutes: 1 })
     expect(each.before - each.after).toBeGreaterThan(2)

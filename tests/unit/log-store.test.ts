@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { applyChanges } from '#core/session'
+import { applyChanges } from '#core/edits'
 import { demoSession } from '#demo/index'
 import { dropLastWords, lastWordsOf, leaveLastWords, logRepository, sessionRepository } from '~/persistence'
 import { useLogStore } from '~/stores/log'

@@ -1,15 +1,19 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import { compareSessions } from '#core/log/compare'
+import { compareSessions, lastDifferent } from '#core/log/compare'
 import { backTo, entriesOf, fullLog, lastMark, logOf, missingFrom, nextTakeNumber, standsAs } from '#core/log/entries'
 import { recallSteps } from '#core/log/recall'
+import { runSheetTable } from '#core/log/run-sheet-table'
+import { runSheet, withTick } from '#core/soundcheck/run-sheet'
 import { asJson, asMarkdown, lengthInWords, recallSheet, recallTable, stageBoxTable, takeTable } from '#core/log/sheets'
-import type { Change, Log, Mark, Session, Take } from '#core/session'
-import { MOST_MARKS, MOST_TAKES, applyChanges, sessionJsonSchema, writeSession } from '#core/session'
-import { readBackup, writeBackup } from '#core/session/backup'
-import { readSessionFile, writeSessionFile } from '#core/session/session-file'
-import { withTick } from '#core/soundcheck/run-sheet'
+import type { Change } from '#core/edits'
+import type { Log, Mark, Session, Take } from '#core/model'
+import { MOST_MARKS, MOST_TAKES } from '#core/model'
+import { applyChanges } from '#core/edits'
+import { sessionJsonSchema, writeSession } from '#core/files'
+import { readBackup, writeBackup } from '#core/files/backup'
+import { readSessionFile, writeSessionFile } from '#core/files/session-file'
 import { RemetraDatabase } from '~/persistence/database'
 import { LogRepository } from '~/persistence/log-repository'
 import { SessionRepository } from '~/persistence/session-repository'
@@ -191,6 +195,19 @@ describe('back to a mark', () => {
 })
 
 describe('two marks compared', () => {
+  it('opens on the last two marks between which something was changed; a name or a tick is no change', () => {
+    const louder = applyChanges(session, [change('narrator', 'n3', 'gain', 40)])
+    const states: Record<string, Session> = { d: { ...louder, name: 'Renamed' }, c: louder, b: session, a: louder }
+    const opened = (ids: string) =>
+      lastDifferent(
+        [...ids].map((id) => ({ id })),
+        (id) => states[id] ?? null,
+      )
+    expect(opened('dcba')).toEqual({ from: 'b', to: 'c' })
+    expect(opened('dc')).toBeNull()
+    expect(opened('b')).toBeNull()
+    expect(opened('dxb')).toBeNull()
+  })
   it('a gain turned up by 3 dB: the setting, 3 dB less headroom, 3 dB more floor', () => {
     const louder = applyChanges(session, [change('narrator', 'n3', 'gain', 38)])
     const { settings, gear, figures } = compareSessions(evaluated(session), evaluated(louder))
@@ -241,11 +258,45 @@ describe('sheets', () => {
     expect(narrator).toMatchObject({ strip: 'Narrator', channel: 1 })
     const input = narrator?.stages.find(({ stage }) => stage === 'mic1 of Saltmarsh Four')
     expect(input?.others.map(({ name, words }) => `${name} ${words}`)).toEqual(['48 V on', 'Pad out'])
+    const microphone = narrator?.stages.find(({ stage }) => stage === 'Sandpiper small condenser')
+    expect(microphone?.others).toEqual([{ name: 'Needs', words: '48 V' }])
     expect(input?.gains[0]).toMatchObject({ words: '35 dB (knob about a quarter past one)', scale: { value: 35 } })
-    expect(recallTable(session).at(-1)?.at(-1)).toBe('48 kHz, 24 bits, buffer 128 frames, maker’s driver')
+    expect(recallTable(session).at(-1)?.at(-2)).toBe('48 kHz, 24 bits, buffer 128 frames, maker’s driver')
     const texts = recallTable(session).map((row) => row.join(' '))
     expect(texts.some((each) => each.includes('Weir limiter'))).toBe(true)
+    // What is read again is held against this, and has a place to be written.
+    expect(narrator?.expected).toBeCloseTo(-19.08, 1)
+    expect(texts).toContain('Narrator 1  Expected peak, dBFS -19.1 ')
+    expect(recallTable(session)[0]?.at(-1)).toBe('Read')
     expect(texts.some((each) => each.includes('Send, Visitors’ preview −6 dB, post fader'))).toBe(true)
+  })
+  it('the run sheet has every step in working order, what the meter must show as numbers, and room for what it showed', () => {
+    const steps = runSheet(session, evaluateSession(session))
+    const [header, ...rows] = runSheetTable(session, steps)
+    expect(header).toEqual([
+      'No.',
+      'Done',
+      'Section',
+      'Step',
+      'How',
+      'Caution',
+      'Expected from',
+      'Expected to',
+      'Unit',
+      'Meter',
+      'Read',
+    ])
+    expect(rows.map(([number]) => number)).toEqual(steps.map((_, i) => i + 1))
+    expect(rows.map((row) => row[3])).toEqual(steps.map(({ title }) => title))
+    const read = rows.find((row) => typeof row[6] === 'number')
+    const step = steps.find((each) => each.read)
+    expect(read?.slice(6, 9)).toEqual([Number(step?.read?.low.toFixed(1)), Number(step?.read?.high.toFixed(1)), 'dBFS'])
+    expect(rows.some((row) => String(row[2]).startsWith('Narrator, '))).toBe(true)
+    const done = runSheetTable(
+      session,
+      steps.map((each, i) => ({ ...each, state: i === 0 ? 'done' : 'again' })),
+    )
+    expect(done.slice(1).map((row) => row[1])).toEqual(['yes', ...steps.slice(1).map(() => 'again')])
   })
   it('the stage box list counts as the recorder counts', () => {
     expect(stageBoxTable(session).map((row) => row.slice(0, 4).join('|'))).toEqual([
@@ -255,7 +306,9 @@ describe('sheets', () => {
       '4|Saltmarsh Four|mic4|Harmonium',
       '5|Saltmarsh Four|line5|Tide, recorder',
     ])
-    expect(stageBoxTable(session)[1]?.slice(6)).toEqual(['on', 'out'])
+    expect(stageBoxTable(session)[1]?.slice(5)).toEqual(['needs 48 V', '', 'on', 'out'])
+    // The ribbon’s line says beside the switch that it must stay off.
+    expect(stageBoxTable(session)[3]?.[5]).toBe('must not get 48 V')
   })
   it('the take log leaves out what is deleted', () => {
     const log = {
@@ -263,7 +316,7 @@ describe('sheets', () => {
       takes: [take(1, { mark: 'm', seconds: 3750, peak: -9.05, clippedRuns: 0 }), take(2, { struck: true })],
     }
     expect(takeTable(log, session).slice(1)).toEqual([
-      ['1', '', 'Narrator', '2026-11-20T19:30:00+01:00', '1:02:30', '', '−9.1', '0', 'Mark m', ''],
+      [1, '', 'Narrator', '2026-11-20T19:30:00+01:00', '1:02:30', '', -9.1, 0, 'Mark m', ''],
     ])
     expect(lengthInWords(187.4)).toBe('3:07')
   })
@@ -272,6 +325,9 @@ describe('sheets', () => {
       ['Name', 'Note'],
       ['a | b', 'two\nlines'],
     ]
+    // Numbers stay numbers in data, and are read with a true minus.
+    expect(JSON.parse(asJson([['Peak, dBFS'], [-9.1]]))).toEqual([{ 'Peak, dBFS': -9.1 }])
+    expect(asMarkdown('Sheet', [['Peak'], [-9.1]])).toContain('| −9.1 |')
     expect(asMarkdown('Sheet', table)).toBe('# Sheet\n\n| Name | Note |\n| --- | --- |\n| a \\| b | two lines |\n')
     expect(JSON.parse(asJson(table))).toEqual([{ Name: 'a | b', Note: 'two\nlines' }])
   })

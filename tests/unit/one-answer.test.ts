@@ -2,13 +2,14 @@ import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { causeOf } from '#core/diagnosis/causes'
 import { dropoutRemediesOf } from '#core/diagnosis/dropout-steps'
-import { mendOf } from '#core/diagnosis/mends'
+import { fixOf } from '#core/diagnosis/fixes'
 import { SessionView } from '#core/diagnosis/view'
 import type { DiagnosisView } from '#core/diagnosis/view'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { verdict } from '#core/evaluation/verdict'
-import type { Session } from '#core/session'
-import { isBus, readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { isBus } from '#core/model'
+import { readSession } from '#core/files'
 import { instructions } from '#core/soundcheck/run-sheet'
 import { timingAxes } from '#core/latency/axes'
 import { anySession } from '../support/generate'
@@ -73,7 +74,7 @@ const sessions = listened.map(({ base, bufferFrames, loads, route, both, direct,
   return reading.session
 })
 
-/** What each screen, step and mend tells of how a strip is to be heard, against the recommendation. */
+/** What each screen, step and fix tells of how a strip is to be heard, against the recommendation. */
 function listensAlike(all: SessionView, view: DiagnosisView): string[] {
   const { session, strip, monitor, recommendation: best } = view
   if (!best) return []
@@ -95,11 +96,8 @@ function listensAlike(all: SessionView, view: DiagnosisView): string[] {
       doubling.switchOff.includes('host') === (best.route === 'direct'),
       `Monitoring switches off ${doubling.switchOff}`,
     )
-    const mend = mendOf(view, 'direct-and-host').changes?.[0]
-    tell(
-      !mend || !('do' in mend) || mend.do !== 'monitor' || mend.set.route === best.route,
-      'Faults keeps the other way',
-    )
+    const fix = fixOf(view, 'direct-and-host').changes?.[0]
+    tell(!fix || !('do' in fix) || fix.do !== 'monitor' || fix.set.route === best.route, 'Faults keeps the other way')
   }
   const step = instructions(session, evaluateSession(session)).find(({ id }) => id === `${strip.id}.monitoring`)
   if (step)
@@ -107,7 +105,7 @@ function listensAlike(all: SessionView, view: DiagnosisView): string[] {
       (step.detail ?? '').includes(best.reason) === (best.route !== strip.monitor.route),
       `the step says "${step.detail}"`,
     )
-  const late = causeOf('buffer-too-large').mends?.(view)[0]?.changes ?? []
+  const late = causeOf('buffer-too-large').fixes?.(view)[0]?.changes ?? []
   if (best.sustained)
     for (const change of late) {
       if ('do' in change && change.do === 'monitor') tell(change.set.route === best.route, 'Faults listens otherwise')
@@ -134,11 +132,11 @@ function setsAlike(all: SessionView): string[] {
   }
   const sliders = instructions(session, evaluateSession(session)).find(({ id }) => id === 'system.slider')?.detail
   for (const view of all.strips) {
-    const mend = causeOf('system-slider-up').mends?.(view)[0]
-    const to = /to (−?[\d.]+) dB/.exec(mend?.says ?? '')?.[1]
+    const fix = causeOf('system-slider-up').fixes?.(view)[0]
+    const to = /to (−?[\d.]+) dB/.exec(fix?.says ?? '')?.[1]
     if (
       sliders &&
-      mend &&
+      fix &&
       view.chain.controls.some(({ isSystemSlider, value }) => isSystemSlider && value > 0) &&
       !sliders.includes(`At ${Number(to?.replace('−', '-')) === 0 ? '0' : to} dB`)
     )

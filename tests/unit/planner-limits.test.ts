@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { surgeUncertainty, windowOf } from '#core/uncertainty/window'
 import { planSession } from '#core/plan/plan-session'
-import type { Session } from '#core/session'
-import { applySettings } from '#core/session'
+import type { Session } from '#core/model'
+import { applySettings } from '#core/edits'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
 import { example1, valid, withAt } from '../support/sessions'
 
@@ -157,7 +157,7 @@ it('a locked gain that is the cause is named as the cause', () => {
   )
   const found = own(session)
   expect(found.off).toBeLessThan(0)
-  expect(found.notes).toEqual([expect.stringMatching(/"Box 1" is locked at 5\.0 dB.*unlock it/)])
+  expect(found.notes).toEqual([expect.stringMatching(/“Box 1” is locked at 5\.0 dB.*unlock it/)])
 })
 
 it('it never overdrives a stage to reach a target: what stays short is said', () => {

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
-import { readBackup, writeBackup } from '#core/session/backup'
+import { readBackup, writeBackup } from '#core/files/backup'
 import { after } from '#core/trainer/schedule'
 import { RemetraDatabase } from '~/persistence/database'
 import { TrainerRepository } from '~/persistence/trainer-repository'
@@ -11,7 +11,7 @@ describe('what was practised', () => {
   const twice = after(once, '1 hiss', 10, true, 20_001)
 
   it('goes into the backup and comes back from it', async () => {
-    await repository.put(twice)
+    await repository.learn(twice.kind, () => twice)
     await repository.addTime(20_001, 90)
     const { progress, seconds } = await repository.read()
     const trainer = { progress, seconds }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
-import type { Session } from '#core/session'
-import { applyChanges } from '#core/session'
+import type { Session } from '#core/model'
+import { applyChanges } from '#core/edits'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
 
 const at = (session: Session) => {
@@ -32,7 +32,7 @@ describe('too loud at the lowest gain', () => {
     expect(at(session).off).toBeGreaterThan(0)
     expect(at(session).remedy).toEqual({
       message: expect.stringMatching(
-        /^With its gains at their minimum it is still [\d.]+ dB over the window: put the pad of 20 dB of "Box 2" in\.$/,
+        /^With its gains at their minimum it is still [\d.]+ dB over the window: put the pad of 20 dB of “Box 2” in\.$/,
       ),
       decibels: 20,
       changes: [{ strip: 's', stage: 's2', setting: 'pad', to: true }],
@@ -42,7 +42,7 @@ describe('too loud at the lowest gain', () => {
   it('without one, a pad in the cable, of as many decibels as it takes', () => {
     const session = spoken(118, { gainMin: 20, gainMax: 60, fullScale: 0 })
     const { off, remedy } = at(session)
-    expect(remedy?.message).toMatch(/put a pad of \d+ dB before "Box 2"\.$/)
+    expect(remedy?.message).toMatch(/put a pad of \d+ dB before “Box 2”\.$/)
     expect(remedy?.decibels).toBeGreaterThanOrEqual(Math.floor(off))
     expect(remedy?.decibels).toBeLessThanOrEqual(Math.ceil(off) + 6)
     expect(remedy?.changes).toEqual([expect.objectContaining({ do: 'insert', strip: 's', index: 2 })])
@@ -79,7 +79,7 @@ describe('too quiet at the highest gain', () => {
     expect(at(session).off).toBeLessThan(0)
     expect(at(session).remedy).toMatchObject({
       message: expect.stringMatching(
-        /^With its gains at their maximum it is still [\d.]+ dB under the window: take the pad of "Box 2" out\.$/,
+        /^With its gains at their maximum it is still [\d.]+ dB under the window: take the pad of “Box 2” out\.$/,
       ),
       decibels: 20,
       changes: [{ strip: 's', stage: 's2', setting: 'pad', to: false }],
@@ -103,10 +103,10 @@ describe('too quiet at the highest gain', () => {
       target,
     )
     expect(at(session).remedy?.message).toMatch(
-      /^It stays [\d.]+ dB under the window, because "Box 1" has no more headroom/,
+      /^It stays [\d.]+ dB under the window, because “Box 1” has no more headroom/,
     )
     expect(at(session).remedy?.message).toMatch(
-      /Use an input that is at least [\d.]+ dB more sensitive behind "Box 1"\./,
+      /Use an input that is at least [\d.]+ dB more sensitive behind “Box 1”\./,
     )
   })
 })
@@ -121,7 +121,7 @@ it('a stage that clips at every setting gets its pad before it', () => {
     target,
   )
   const { remedy } = at(session)
-  expect(remedy?.message).toMatch(/^"Box 1" clips at every setting: put a pad of \d+ dB before "Box 1"\.$/)
+  expect(remedy?.message).toMatch(/^“Box 1” clips at every setting: put a pad of \d+ dB before “Box 1”\.$/)
   const after = planSession(applyChanges(session, remedy?.changes ?? []))
   expect(after.strips[0]?.off).toBe(0)
   expect(after.evaluation.strips[0]?.points.every((point) => !point.clipped)).toBe(true)
@@ -160,7 +160,7 @@ describe('every gain says why it is what it is', () => {
   })
   it('headroom, with what is left and where', () => {
     expect(reasons(two({ maxOutput: 0, gainStep: 1 }, { gainMax: 40 }))[0]).toMatch(
-      /^As far as headroom allows: 10\.\d dB are left at "Box 1"\.$/,
+      /^As far as headroom allows: 10\.\d dB are left at “Box 1”\.$/,
     )
   })
   it('a lock, a driven stage', () => {
@@ -178,7 +178,7 @@ describe('every gain says why it is what it is', () => {
       target,
     )
     expect(reasons(session)[0]).toBe(
-      'Keeps the level at "Box 2" where it was set: what it does there is a choice of sound.',
+      'Keeps the level at “Box 2” where it was set: what it does there is a choice of sound.',
     )
   })
   it('what stands behind the place of reading, and a strip that reaches no recorder', () => {

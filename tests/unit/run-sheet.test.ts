@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import type { Change, Session } from '#core/session'
-import { applyChanges } from '#core/session'
+import type { Change } from '#core/edits'
+import type { Session } from '#core/model'
+import { applyChanges } from '#core/edits'
 import { runSheet, withTick, withoutTicks } from '#core/soundcheck/run-sheet'
 import { groups, instruction } from '#core/soundcheck/step'
 import { demoSession } from '../../demo'
@@ -44,7 +45,7 @@ describe('the run sheet of the demo', () => {
       '48 V of bank A of Saltmarsh Four: on',
       'Keep 48 V of bank B of Saltmarsh Four off',
     ])
-    expect(phantom[1]?.detail).toBe('"Old Punt ribbon" must not get it.')
+    expect(phantom[1]?.detail).toBe('“Old Punt ribbon” must not get it.')
     for (const { caution } of phantom) expect(caution).toMatch(/muted/)
   })
   it('cautions stand at headphones and loudspeakers', () => {

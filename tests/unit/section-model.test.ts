@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
-import { conventions } from '#core/session'
+import { conventions } from '#core/model'
 import { RULER, drawSection } from '~/charts/section-drawing'
 import { sectionModel } from '~/charts/section-model'
 import { example1, valid, withAt } from '../support/sessions'
@@ -51,7 +51,7 @@ describe('the section as a drawing', () => {
     expect(texts.every(({ x, y }) => x >= 0 && x <= width && y >= 0 && y <= height)).toBe(true)
     for (const path of Object.values(areas)) expect(Math.max(...numbers(path))).toBeLessThanOrEqual(width)
   })
-  it('the band lies level in each column and slopes at the joints: two curves in every edge of three columns', () => {
+  it('the band lies level in each column and slopes at the connections: two curves in every edge of three columns', () => {
     const { edges, y, perDb } = drawSection(model('ceiling'), width, height)
     expect(edges.surge.match(/C/g)).toHaveLength(1) // microphone and source differ by nothing under the ceiling
     expect(edges.surge.match(/H/g)?.length).toBeGreaterThanOrEqual(3)

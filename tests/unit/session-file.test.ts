@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoSession } from '#demo/index'
-import type { Fault } from '#core/session'
-import { blankSession, readSession, readSessionText, writeSession } from '#core/session'
+import type { Fault } from '#core/files'
+import { blankSession } from '#core/edits'
+import { readSession, readSessionText, writeSession } from '#core/files'
 import { example1, input, valid, withAt } from '../support/sessions'
 
 const faultsOf = (raw: unknown): Fault[] => {

@@ -1,14 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { gearById } from '#core/chain/resolve'
+import { gearById } from '#core/resolved/resolve'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { RESERVE } from '#core/chain/reserve'
 import { planSession } from '#core/plan/plan-session'
 import { planStrip } from '#core/plan/plan-strip'
 import { TriedGains } from '#core/plan/tried-gains'
 import { metres } from '#core/units'
-import type { Session } from '#core/session'
-import { applyChanges, readSession } from '#core/session'
+import type { Session } from '#core/model'
+import { applyChanges } from '#core/edits'
+import { readSession } from '#core/files'
 import { chain, interfaceWith, line, lineInput, microphone, preamp, voice } from '../support/chains'
 
 const long = (more: object = {}) =>
@@ -63,7 +64,7 @@ describe('several gains in a row', () => {
     expect(hiss?.lower).toBeGreaterThan(1)
     expect((hiss?.naive ?? 0) - (hiss?.planned ?? 0)).toBeCloseTo(hiss?.lower ?? 0, 9)
   })
-  it('a source too hot at every setting: a pad, by how many dB, and it mends', () => {
+  it('a source too hot at every setting: a pad, by how many dB, and it fixes', () => {
     const session = chain([
       { gear: line({ level: 20, maxOutput: 40 }) },
       { gear: interfaceWith(lineInput({ gainMax: 0 })), port: 'in1' },
@@ -77,9 +78,9 @@ describe('several gains in a row', () => {
     const remedy = planSession(hot).strips[0]?.remedy
     // Peak 20 + 9 − 18 = 11 dBFS, the window ends at −12.
     expect(remedy?.decibels).toBe(23)
-    const mended = set(applyChanges(hot, remedy?.changes ?? []))
-    expect(evaluateSession(mended).strips[0]?.points.at(-1)?.peak).toBeLessThanOrEqual(-12)
-    expect(planSession(mended).strips[0]?.remedy).toBeNull()
+    const fixed = set(applyChanges(hot, remedy?.changes ?? []))
+    expect(evaluateSession(fixed).strips[0]?.points.at(-1)?.peak).toBeLessThanOrEqual(-12)
+    expect(planSession(fixed).strips[0]?.remedy).toBeNull()
   })
   it('a source too quiet at every setting: an inline preamp behind a passive microphone, or the words where none gives so much', () => {
     const quiet = chain([
@@ -91,8 +92,8 @@ describe('several gains in a row', () => {
     const remedy = planSession(quiet).strips[0]?.remedy
     expect(remedy?.changes[0]).toMatchObject({ do: 'insert', index: 2 })
     expect(remedy?.message).toContain('inline preamp')
-    const mended = applyChanges(quiet, remedy?.changes ?? [])
-    expect(planSession(mended).strips[0]?.off).toBe(0)
+    const fixed = applyChanges(quiet, remedy?.changes ?? [])
+    expect(planSession(fixed).strips[0]?.off).toBe(0)
     const hopeless = applyChanges(quiet, [{ strip: 's', stage: 's0', setting: 'distance', to: metres(5) }])
     expect(planSession(hopeless).strips[0]?.remedy?.changes).toEqual([])
   })

@@ -2,21 +2,14 @@ import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { describe, expect, it } from 'vitest'
 import { demoSession } from '#demo/index'
-import type { Change, Gear, Mark, Session, Take } from '#core/session'
-import {
-  MOST_MARKS,
-  MOST_TAKES,
-  SESSION_VERSION,
-  applyChanges,
-  blankGear,
-  guardedCell,
-  markdownText,
-  readSession,
-  unguardedCell,
-} from '#core/session'
+import type { Change } from '#core/edits'
+import type { Gear, Mark, Session, Take } from '#core/model'
+import { MOST_MARKS, MOST_TAKES, SESSION_VERSION } from '#core/model'
+import { applyChanges, blankGear } from '#core/edits'
+import { guardedCell, markdownText, readSession, unguardedCell } from '#core/files'
 import { logOf } from '#core/log/entries'
-import { readSessionFile, writeSessionFile } from '#core/session/session-file'
-import { sessionAsStored, storedMark } from '#core/session/stored-mark'
+import { readSessionFile, writeSessionFile } from '#core/files/session-file'
+import { sessionAsStored, storedMark } from '#core/files/stored-mark'
 import { after } from '#core/trainer/schedule'
 import { dbSpl } from '#core/units'
 import { readCsv, writeCsv } from '~/composables/csv'
@@ -130,11 +123,11 @@ describe('data of a newer version', () => {
 
     const trainer = new TrainerRepository(database)
     const once = after(undefined, '1 hiss', 8, true, 20_000)
-    await trainer.put(once)
+    await trainer.learn(once.kind, () => once)
     await trainer.addTime(20_000, 60)
     await database.trained.update('1 hiss', { version: NEWER })
     await database.practice.update(20_000, { version: NEWER } as never)
-    await trainer.put({ ...once, seen: 9 })
+    await trainer.learn(once.kind, () => ({ ...once, seen: 9 }))
     await trainer.addTime(20_000, 60)
     await trainer.addBack({ progress: [{ ...once, seen: 99 }], seconds: [{ day: 20_000, seconds: 999 }] })
     await trainer.clear()
@@ -142,6 +135,28 @@ describe('data of a newer version', () => {
       1, 60,
     ])
     expect((await trainer.read()).aside.map(({ why }) => why)).toEqual(['newer', 'newer'])
+  })
+})
+
+describe('two tabs at once', () => {
+  it('what both learn, practise and put on the shelf counts, every time', async () => {
+    const name = `stored-${names++}`
+    const tabs = [new RemetraDatabase(name), new RemetraDatabase(name)]
+    const trainers = tabs.map((tab) => new TrainerRepository(tab))
+    const shelves = tabs.map((tab) => new ShelfRepository(tab))
+    const pad = blankGear('pad', 'pad', 'Pad')
+    const round = (trainer: TrainerRepository, shelf: ShelfRepository) => [
+      trainer.learn('1 hiss', (known) => after(known, '1 hiss', 80, true, 20_000)),
+      trainer.addTime(20_000, 5),
+      shelf.add([pad]),
+    ]
+    for (let i = 0; i < 10; i++)
+      await Promise.all(trainers.flatMap((trainer, k) => round(trainer, shelves[k] as ShelfRepository)))
+    const { progress, seconds } = await (trainers[0] as TrainerRepository).read()
+    expect(progress.map(({ seen, good }) => [seen, good])).toEqual([[20, 20]])
+    expect(seconds).toEqual([{ day: 20_000, seconds: 100 }])
+    const ids = (await (shelves[1] as ShelfRepository).list()).rows.map(({ id }) => id)
+    expect(new Set(ids).size).toBe(20)
   })
 })
 

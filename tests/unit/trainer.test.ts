@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { causeIds, causeOf } from '#core/diagnosis/causes'
 import { diagnose } from '#core/diagnosis/diagnose'
 import { checkOf } from '#core/diagnosis/checks'
-import { applyMend } from '#core/diagnosis/mend-change'
-import { fits } from '#core/diagnosis/planted/fits'
-import { plant } from '#core/diagnosis/planted/plant'
-import { templateIds } from '#core/diagnosis/planted/templates'
+import { applyFix } from '#core/diagnosis/fix-change'
+import { fits } from '#core/trainer/planted/fits'
+import { plant } from '#core/trainer/planted/plant'
+import { templateIds } from '#core/trainer/planted/templates'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { seeded } from '#core/numeric/random'
-import { applySettings } from '#core/session'
+import { applySettings } from '#core/edits'
 import { drillKinds, drillOf, scoreDrill } from '#core/trainer/drill'
 import {
   candidates,
@@ -17,7 +17,7 @@ import {
   exerciseOf,
   grades,
   kindsOf,
-  mendChoices,
+  fixChoices,
   outcomeOf,
   viewOf,
 } from '#core/trainer/exercise'
@@ -25,7 +25,7 @@ import { shortestWay } from '#core/trainer/shortest-way'
 import { after, dayOf, nextKind, openGrade } from '#core/trainer/schedule'
 import { levelsOff, scoreOf } from '#core/trainer/score'
 
-const whole = { checks: 2, fewest: 2, wrongCauses: 0, wrongMends: 0, off: 0, shown: false }
+const whole = { checks: 2, fewest: 2, wrongCauses: 0, wrongFixes: 0, off: 0, shown: false }
 
 describe('exercises', () => {
   it('the table of what fits where is what planting says', () => {
@@ -47,7 +47,7 @@ describe('exercises', () => {
         expect(complaintOf(exercise).length).toBeGreaterThan(8)
         expect(candidates(fault?.symptom ?? 'hiss')).toContain(kind)
         expect(checksFor(exercise).length).toBeGreaterThan(2)
-        const choices = mendChoices(exercise, 0)
+        const choices = fixChoices(exercise, 0)
         expect(choices.filter(({ cause }) => cause === kind)).toHaveLength(1)
         expect(new Set(choices.map(({ says }) => says)).size).toBe(choices.length)
       }
@@ -56,7 +56,7 @@ describe('exercises', () => {
     expect(exerciseOf('pad-in', 1, 3).session).not.toEqual(exerciseOf('pad-in', 1, 4).session)
   })
 
-  it('the shortest way ends in the cause’s own mend, and its checks show what the learner’s would', () => {
+  it('the shortest way ends in the cause’s own fix, and its checks show what the learner’s would', () => {
     for (const kind of [
       'phantom-missing',
       'earth-loop',
@@ -86,7 +86,7 @@ describe('exercises', () => {
       }
       for (const { check, shows } of way.checks)
         expect(shows).toBe(checkOf(check).outcomes[outcomeOf(exercise, view, check)])
-      expect(way.mend.says.length).toBeGreaterThan(10)
+      expect(way.fix.says.length).toBeGreaterThan(10)
     }
   })
 
@@ -95,10 +95,10 @@ describe('exercises', () => {
     const view = viewOf(exercise.session, exercise.strip)
     expect(outcomeOf(exercise, view, 'recorder-meter')).toBe('top')
     expect(levelsOff(view)).toBeGreaterThan(2)
-    const { mend } = shortestWay(exercise, 0)
-    const mended = viewOf(applyMend(exercise.session, mend.changes ?? []), exercise.strip)
-    expect(outcomeOf(exercise, mended, 'recorder-meter')).toBe('middle')
-    expect(levelsOff(mended)).toBeLessThan(1)
+    const { fix } = shortestWay(exercise, 0)
+    const fixed = viewOf(applyFix(exercise.session, fix.changes ?? []), exercise.strip)
+    expect(outcomeOf(exercise, fixed, 'recorder-meter')).toBe('middle')
+    expect(levelsOff(fixed)).toBeLessThan(1)
   })
 
   it('two faults: the second is heard by itself, and a check shows the one it is made for', () => {
@@ -125,7 +125,7 @@ describe('scores', () => {
     expect(scoreOf(whole)).toEqual({ points: 100, good: true, because: [] })
     expect(scoreOf({ ...whole, checks: 4 }).points).toBe(88)
     expect(scoreOf({ ...whole, wrongCauses: 1, off: 2.5 })).toMatchObject({ points: 70, good: true })
-    expect(scoreOf({ ...whole, wrongCauses: 1, wrongMends: 1 }).good).toBe(false)
+    expect(scoreOf({ ...whole, wrongCauses: 1, wrongFixes: 1 }).good).toBe(false)
     expect(scoreOf({ ...whole, wrongCauses: 9 }).points).toBe(0)
     expect(scoreOf({ ...whole, shown: true })).toMatchObject({ points: 0, good: false })
     expect(scoreOf({ ...whole, off: null }).points).toBe(100)
@@ -194,11 +194,11 @@ describe('drills', () => {
       const { given, choices } = drillOf('noise-source', seed)
       for (const choice of choices) {
         const [noise, figure] = Object.entries(FIGURES).find(([words]) => choice.startsWith(words)) ?? []
-        const name = /"(.*)"/.exec(choice)?.[1]
+        const name = /“(.*)”/.exec(choice)?.[1]
         if (!noise || !figure) continue
         seen.add(noise)
         expect(
-          given.some((each) => each.includes(figure) && (!name || each.startsWith(`"${name}"`))),
+          given.some((each) => each.includes(figure) && (!name || each.startsWith(`“${name}”`))),
           `${choice}\n${given.join('\n')}`,
         ).toBe(true)
       }

@@ -3,8 +3,10 @@ import { explain } from '#core/explain/explain'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { verdict } from '#core/evaluation/verdict'
 import { planSession } from '#core/plan/plan-session'
-import type { Gear, Session } from '#core/session'
-import { readSession, startSession, traitsOf, withChoice, writeSession } from '#core/session'
+import type { Gear, Session } from '#core/model'
+import { readSession, writeSession } from '#core/files'
+import { startSession } from '#core/edits'
+import { traitsOf, withChoice } from '#core/model'
 import { chain, interfaceWith, microphone, micInput, usbMicrophone, voice } from '../support/chains'
 
 const taken = (settings: object = {}, specs: object = {}): Session =>

@@ -2,14 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { blockCurve, blocksCurve } from '#core/chain/curve'
 import { cableCorner } from '#core/chain/loading'
 import { lowCutLoss } from '#core/chain/low-cut'
-import { inlinePreampOf, diBoxOf, padOf, preampOf } from '#core/chain/remedies'
+import { inlinePreampOf, diBoxOf, padOf, preampOf } from '#core/checks/remedies'
 import { noiseBudget } from '#core/evaluation/noise-budget'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { compareConventions } from '#core/plan/compare-conventions'
-import type { Block, Session, Strip } from '#core/session'
-import type { ResolvedStage } from '#core/chain/resolve'
-import { gearById, resolveStrip } from '#core/chain/resolve'
-import { applyChanges, block, readGear } from '#core/session'
+import type { Block, Session, Strip } from '#core/model'
+import type { ResolvedStage } from '#core/resolved/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { applyChanges } from '#core/edits'
+import { block } from '#core/model'
+import { readGear } from '#core/files'
 import { ohms } from '#core/units'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
 
@@ -44,7 +46,7 @@ describe('clipping on the way', () => {
       { gear: { kind: 'fader', specs: { gainMin: -60, gainMax: 10 } }, settings: { gain: -30 } },
       { gear: interfaceWith(lineInput()), port: 'in1', settings: { gain: 0 } },
     ])
-  it('is told at its stage, is not mended by a later fader, and is carried to the file', () => {
+  it('is told at its stage, is not fixed by a later fader, and is carried to the file', () => {
     const { points } = only(hot())
     expect(points.map((each) => each.clipped)).toEqual([false, true, false, false])
     expect(points.map((each) => each.carriesClipping?.stage ?? null)).toEqual([null, null, 's1', 's1'])
@@ -55,9 +57,9 @@ describe('clipping on the way', () => {
     expect(found?.message).toContain('does not show it')
     expect(found?.changes?.[0]).toMatchObject({ stage: 's1', setting: 'gain' })
   })
-  it('doing what it advises mends it', () => {
-    const mended = applyChanges(hot(), find(hot(), 'overdriven')?.changes ?? [])
-    expect(find(mended, 'overdriven')).toBeUndefined()
+  it('doing what it advises fixes it', () => {
+    const fixed = applyChanges(hot(), find(hot(), 'overdriven')?.changes ?? [])
+    expect(find(fixed, 'overdriven')).toBeUndefined()
   })
   it('driven on purpose it is a note, and still marked', () => {
     const session = hot({ driven: true })
@@ -109,25 +111,25 @@ describe('joints', () => {
       { gear: microphone() },
       { gear: interfaceWith(lineInput()), port: 'in1' },
     ])
-    const mended = applyChanges(session, find(session, 'mic-into-line')?.changes ?? [])
-    expect(mended.strips[0]?.stages.map((stage) => mended.gear.find((item) => item.id === stage.gear)?.kind)).toEqual([
+    const fixed = applyChanges(session, find(session, 'mic-into-line')?.changes ?? [])
+    expect(fixed.strips[0]?.stages.map((stage) => fixed.gear.find((item) => item.id === stage.gear)?.kind)).toEqual([
       'sound-source',
       'microphone',
       'preamp',
       'interface',
     ])
-    expect(find(mended, 'mic-into-line')).toBeUndefined()
+    expect(find(fixed, 'mic-into-line')).toBeUndefined()
   })
   it('line level into an instrument input, with a free microphone input: a DI box and that', () => {
     const session = chain([
       { gear: line() },
       { gear: interfaceWith({ ...lineInput(), type: 'instrument' }, micInput()), port: 'in1' },
     ])
-    const mended = applyChanges(session, find(session, 'line-into-instrument')?.changes ?? [])
-    expect(mended.strips[0]?.stages.at(-1)?.port).toBe('in2')
-    expect(mended.gear.map((item) => item.kind)).toContain('di-box')
-    expect(find(mended, 'line-into-instrument')).toBeUndefined()
-    expect(find(mended, 'line-into-mic')).toBeUndefined()
+    const fixed = applyChanges(session, find(session, 'line-into-instrument')?.changes ?? [])
+    expect(fixed.strips[0]?.stages.at(-1)?.port).toBe('in2')
+    expect(fixed.gear.map((item) => item.kind)).toContain('di-box')
+    expect(find(fixed, 'line-into-instrument')).toBeUndefined()
+    expect(find(fixed, 'line-into-mic')).toBeUndefined()
   })
   it('a passive pickup into 10 kΩ is a stop that names the loss', () => {
     const session = chain([
@@ -147,7 +149,7 @@ describe('joints', () => {
     expect(found?.message).not.toContain('kHz cut')
     expect(find(applyChanges(session, found?.changes ?? []), 'loading')).toBeUndefined()
   })
-  it('48 V comes from the first active box, passes no jack, and no inline preamp', () => {
+  it('48 V comes from the first active device, passes no jack, and no inline preamp', () => {
     const condenser = microphone({ selfNoise: 14 }, { principle: 'condenser', phantom: 'needed', plugs: { out: xlr } })
     const through = (...between: Parameters<typeof chain>[0]) =>
       chain([
@@ -210,7 +212,7 @@ describe('joints', () => {
   })
 })
 
-describe('the boxes that mend', () => {
+describe('the devices that fix', () => {
   const session = chain([{ gear: line() }, { gear: interfaceWith(lineInput()), port: 'in1' }])
   const [first, last] = resolveStrip(session.strips[0] as Strip, gearById(session)) as [ResolvedStage, ResolvedStage]
   it.each([

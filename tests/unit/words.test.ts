@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
+import { sentencesOf, shownTexts } from '../support/shown-text'
 
 /** Phrases that a native engineer would not say, with what is said in their place. */
 const SAID_OTHERWISE: readonly (readonly [RegExp, string])[] = [
@@ -26,12 +27,13 @@ const SAID_OTHERWISE: readonly (readonly [RegExp, string])[] = [
     'compare before and after, start over, next, repeat',
   ],
   [/Cross out|Back to a mark|Make a mark|Begin the take|Watch an input/, 'delete, recall, add a mark, start take'],
-  [/Not told apart|foremost at|speaks (for|against) it/, 'not conclusive yet, supports, contradicts'],
+  [/Not told apart|foremost at|speaks? (for|against)\b/, 'not conclusive yet, supports, contradicts'],
   [/Let a recording answer|It stands right|By the shortest way|Comes again|Forget all of it/, 'analyse a recording, …'],
   [/As small as it runs|As large as is not felt|Against crackles,/, 'smallest stable buffer, …'],
   [/Take what is in the file|Write over it/, 'load the file, overwrite'],
   [/[Gg]ive or take/, '±'],
   [/Numbers end at|rough measure of it/, 'clips at 0 dBFS, approximate here'],
+  [/"\$\{[^}"]*\.name\}/, 'curly quotes around a name'],
   [/no such figure any more/, 'this figure no longer exists'],
 ]
 
@@ -57,4 +59,40 @@ it('no screen, finding, reason or message says it in words that nobody of the tr
     })
   })
   expect(found).toEqual([])
+})
+
+/** One name for each thing, in whatever is more than one word. */
+const NAMED_OTHERWISE: readonly (readonly [RegExp, string])[] = [
+  [/(?<!\bDI |\b[Ss]tage )\bbox(es)?\b/, 'device'],
+  [/\bjoints?\b/, 'connection'],
+  [/\b(an?|[Tt]he|long|short|balanced|unbalanced|every|no) leads?\b/, 'cable'],
+  [/\b(as|the) printed\b|\bprinted value/i, 'data sheet'],
+]
+
+it('one name for each thing: device, connection, cable, data sheet', () => {
+  const found = ['app', 'core', 'server', 'demo'].flatMap(filesIn).flatMap((file) =>
+    shownTexts(file)
+      .filter((text) => /\s/.test(text.trim()) && !isLook(text))
+      .flatMap((text) =>
+        NAMED_OTHERWISE.flatMap(([name, say]) => (name.test(text) ? [`${file}: ${text.trim()} – say: ${say}`] : [])),
+      ),
+  )
+  expect(found).toEqual([])
+})
+
+/** A sentence that is longer is two. */
+const MOST_WORDS = 25
+/** Lists of classes of a component’s look. */
+const isLook = (text: string) => /(^| )(flex|grid|border|text-|min-|gap-|card:|rail:|column:)/.test(text)
+
+it(`no sentence that is shown has more than ${MOST_WORDS} words`, () => {
+  const texts = ['app', 'core', 'server', 'demo']
+    .flatMap(filesIn)
+    .flatMap((file) => shownTexts(file).map((text) => ({ file, text })))
+  expect(texts.length).toBeGreaterThan(3000)
+  const long = texts
+    .filter(({ text }) => !isLook(text))
+    .flatMap(({ file, text }) => sentencesOf(text).map((sentence) => `${file}: ${sentence}`))
+    .filter((line) => line.split(' ').length - 1 > MOST_WORDS)
+  expect(long).toEqual([])
 })

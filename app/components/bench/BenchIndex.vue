@@ -7,6 +7,7 @@ import { useBenchStore } from '~/stores/bench'
 /** The bench’s work in order: what is played, what is measured, what is made of it. */
 const store = useBenchStore()
 const groups = computed(() => [
+  { title: 'Begin', pages: [{ id: 'start', title: 'What to measure' }] },
   { title: 'Prepare', pages: [{ id: 'signals', title: 'Test signals' }] },
   { title: 'The unit', pages: procedures.slice(0, -1).map(({ id, title }) => ({ id, title })) },
   {

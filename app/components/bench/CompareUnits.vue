@@ -4,8 +4,8 @@ import { computed, onMounted, ref } from 'vue'
 import { measurable } from '#core/bench/bench'
 import { compareUnits, comparisonTable, differencesOf } from '#core/bench/compare-units'
 import { inItsPlace } from '#core/bench/in-its-place'
-import type { AnalogueInput, AudioInterface } from '#core/session'
-import { analogueInput } from '#core/session'
+import type { AnalogueInput, AudioInterface } from '#core/model'
+import { analogueInput } from '#core/model'
 import { formatDecimal, formatSigned } from '#core/units'
 import GainMap from '~/components/gear/GainMap.vue'
 import { saveFile } from '~/composables/file-access'
@@ -101,7 +101,7 @@ async function exportTable() {
                 At {{ formatDecimal((store.session?.system.sampleRate ?? 0) / 1000, 1) }} kHz
               </th>
               <template v-for="unit in comparison.units" :key="unit.id"
-                ><th scope="col" class="px-3 font-normal">printed</th>
+                ><th scope="col" class="px-3 font-normal">data sheet</th>
                 <th scope="col" class="px-3 font-normal">measured</th></template
               >
               <th v-if="comparison.units.length > 1" scope="col" class="pl-3 text-left font-normal">

@@ -1,23 +1,27 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { LevelsReport } from '#core/measure/levels/measure-levels'
+import { clipsTable, levelRows, levelsTable } from '#core/measure/levels/levels-table'
 import { formatDecimal } from '#core/units'
+import { writeCsv } from '~/composables/csv'
+import { saveFile } from '~/composables/file-access'
+import { asFileName } from '~/composables/file-name'
 
 /** The figures of every channel; a channel’s head chooses it for what stands beside. */
-defineProps<{ report: LevelsReport }>()
+const props = defineProps<{ report: LevelsReport; name: string }>()
 const chosen = defineModel<number>({ required: true })
-const rows = [
-  { key: 'peak', title: 'Peak, dBFS' },
-  { key: 'truePeak', title: 'True peak, dBTP' },
-  { key: 'rms', title: 'RMS, dBFS' },
-  { key: 'rmsA', title: 'A-weighted, dBFS' },
-  { key: 'crest', title: 'Crest, dB' },
-  { key: 'dc', title: 'DC, dBFS' },
-  { key: 'floor', title: 'Quietest second' },
-  { key: 'integrated', title: 'Loudness, LUFS' },
-  { key: 'momentaryMax', title: 'Momentary max' },
-  { key: 'shortTermMax', title: 'Short-term max' },
-  { key: 'range', title: 'Range, LU' },
-] as const
+const saveAs = (part: string, table: (string | number)[][]) =>
+  saveFile(
+    writeCsv(table),
+    'text/csv',
+    `${asFileName(props.name.replace(/\.wave?$/i, ''))}-${part}.csv`,
+    'remetra-bench',
+  )
+const isClipped = computed(() => props.report.channels.some(({ clippedRunCount }) => clippedRunCount > 0))
+const more = computed(() => {
+  const { clippedRuns = [], clippedRunCount = 0 } = props.report.channels[chosen.value] ?? {}
+  return clippedRunCount - clippedRuns.length
+})
 </script>
 
 <template>
@@ -41,7 +45,7 @@ const rows = [
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.key" class="border-b border-line">
+        <tr v-for="row in levelRows" :key="row.key" class="border-b border-line">
           <th scope="row" class="py-0.5 text-left font-normal">{{ row.title }}</th>
           <td v-for="(each, i) in report.channels" :key="i" class="figure pl-3" :data-level="`${i + 1}.${row.key}`">
             {{ formatDecimal(each[row.key], 2) }}
@@ -66,6 +70,24 @@ const rows = [
         </tr>
       </tbody>
     </table>
+    <p class="mt-1 text-xs text-muted">
+      dBFS after AES17: a full-scale sine reads 0, as peak and as RMS. A meter that gives it −3.01 RMS reads 3.01 dB
+      lower.
+    </p>
+    <p class="mt-1 flex flex-wrap gap-3">
+      <button type="button" class="action" data-save="levels" @click="saveAs('levels', levelsTable(report))">
+        Levels as CSV
+      </button>
+      <button
+        v-if="isClipped"
+        type="button"
+        class="action"
+        data-save="clips"
+        @click="saveAs('clips', clipsTable(report))"
+      >
+        Every clip with its time, as CSV
+      </button>
+    </p>
     <details v-if="report.channels[chosen]?.clippedRuns.length" class="mt-1">
       <summary class="cursor-pointer text-ceiling">
         Channel {{ chosen + 1 }} clips, first at
@@ -76,7 +98,7 @@ const rows = [
           report.channels[chosen]?.clippedRuns
             .map((run) => `${formatDecimal(run.seconds, 3)} s (${run.frames})`)
             .join(', ')
-        }}
+        }}<template v-if="more > 0"> and {{ more }} more, whose times were not kept</template>
       </p>
     </details>
   </div>

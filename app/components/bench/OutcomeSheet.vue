@@ -17,7 +17,7 @@ const words = { stop: 'Not so: ', caution: 'Caution: ', note: '' } as const
           <th scope="col" class="text-left font-semibold">Result</th>
           <th scope="col" class="pl-3 font-semibold">Measured</th>
           <th scope="col" class="pl-3 font-semibold">±</th>
-          <th scope="col" class="pl-3 font-semibold">Printed</th>
+          <th scope="col" class="pl-3 font-semibold">Data sheet</th>
           <th v-if="practice" scope="col" class="pl-3 font-semibold">True</th>
         </tr>
       </thead>

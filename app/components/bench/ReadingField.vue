@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import type { Typed } from '#core/bench/procedure'
-import type { FieldTable } from '#core/session'
-import { readTypedNumber } from '#core/session'
+import type { FieldTable } from '#core/model'
+import { readTypedNumber } from '#core/model'
 
 /** A reading that is typed, where nothing is recorded. */
 const props = defineProps<{ fields: FieldTable }>()

@@ -55,9 +55,9 @@ const own = computed(() => report.value?.channels[channel.value] ?? null)
     </p>
     <MeasuringLine :name="name" :progress="progress" :trouble="trouble" @cancel="cancel" />
     <p v-if="!report && progress === null" class="mt-2 max-w-2xl text-muted">
-      Give it a rehearsal, a take or anything else: levels, loudness and clipping of every channel, the level over time,
-      the spectrum of any stretch; and, as a rehearsal of the strip that is selected on the left, the source’s level and
-      the risk of clipping.
+      Give it a rehearsal, a take or anything else. It shows levels, loudness and clipping of every channel, the level
+      over time and the spectrum of any stretch. For a rehearsal of the selected strip it also tells the source’s level
+      and the risk of clipping.
     </p>
     <template v-if="store.recording && report && own">
       <p class="mt-1">
@@ -75,7 +75,7 @@ const own = computed(() => report.value?.channels[channel.value] ?? null)
       <p v-for="remark in report.remarks" :key="remark" class="text-ceiling">{{ remark }}</p>
       <div class="mt-1 grid rail:grid-cols-[minmax(0,22rem)_minmax(0,1fr)] gap-x-8">
         <div class="space-y-2">
-          <LevelsTable v-model="channel" :report="report" />
+          <LevelsTable v-model="channel" :report="report" :name="store.recording?.name ?? ''" />
         </div>
         <div class="min-w-0 space-y-2">
           <TakeCheck

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import type { Overview } from '#core/measure/levels/overview'
 import type { StretchSpectrum } from '#core/measure/stretch-spectrum'
-import type { NumberField } from '#core/session'
+import type { NumberField } from '#core/model'
 import type { Take } from '#core/simulated/record'
 import { formatDecimal } from '#core/units'
 import { LEVEL_AXIS, levelChart } from '~/charts/level-chart'

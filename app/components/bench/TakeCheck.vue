@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { RehearsedKind } from '#core/bench/take-check'
 import { checkTake, isChance, keepTake } from '#core/bench/take-check'
 import type { ChannelLevels } from '#core/measure/levels/measure-levels'
-import { inForce, timingFields } from '#core/session'
+import { inForce, timingFields } from '#core/model'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
@@ -48,7 +48,7 @@ function keep() {
   kept.value =
     edit.session('Take check', (session) =>
       keepTake(session, { id: gear.id, kind: gear.kind as RehearsedKind }, values, method, on),
-    ) ?? 'Kept as measured; the printed values stay beside them.'
+    ) ?? 'Kept as measured; the stated values stay beside them.'
 }
 </script>
 

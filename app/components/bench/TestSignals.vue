@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import type { NumberField } from '#core/session'
-import { readTypedNumber } from '#core/session'
+import type { NumberField } from '#core/model'
+import { readTypedNumber } from '#core/model'
 import type { Layout, Signal, SignalKind } from '#core/signals/signal'
 import { layouts, longestSignal, signalNames } from '#core/signals/signal'
 import type { SampleFormat } from '#core/signals/write-wav'

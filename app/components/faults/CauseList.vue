@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { formatDecimal } from '#core/units'
+import { formatDecimal, lowerCase } from '#core/units'
 import { useFaultsStore } from '~/stores/faults'
 import CauseRow from './CauseRow.vue'
+import ProneList from './ProneList.vue'
 
 /** The causes, the likeliest first; what is ruled out stays, with the reason. */
 const faults = useFaultsStore()
@@ -15,8 +16,8 @@ const verdict = computed(() => {
   const part = `${formatDecimal(100 * own.probability, 0)} %`
   if (own.id === 'something-else') return `Most likely something that is not in this list (${part}).`
   return faults.diagnosis?.sure
-    ? `It is likely this: ${own.title.charAt(0).toLowerCase()}${own.title.slice(1)} (${part}).`
-    : `Not conclusive yet. Most likely: ${own.title.charAt(0).toLowerCase()}${own.title.slice(1)} (${part}).`
+    ? `Most likely: ${lowerCase(own.title)} (${part}).`
+    : `Not conclusive yet. Most likely: ${lowerCase(own.title)} (${part}).`
 })
 </script>
 
@@ -26,17 +27,11 @@ const verdict = computed(() => {
       Causes <span v-if="faults.working" class="text-xs font-normal text-muted" role="status">Working it out…</span>
     </h2>
     <p v-if="faults.trouble" role="alert" class="mt-1 border-l-3 border-ceiling pl-2">{{ faults.trouble }}</p>
-    <div v-if="faults.search.mended" class="mt-2 border-l-3 border-change pl-2" role="status" data-mended>
-      <strong>{{ faults.search.mended.title }}</strong>
-      <span> Look at once more: {{ faults.search.mended.after }}</span>
+    <div v-if="faults.search.fixed" class="mt-2 border-l-3 border-change pl-2" role="status" data-fixed>
+      <strong>{{ faults.search.fixed.title }}</strong>
+      <span> Look at once more: {{ faults.search.fixed.after }}</span>
     </div>
-    <template v-if="faults.search.symptoms.length === 0">
-      <p class="mt-2 max-w-prose text-muted">
-        Each cause is weighed by what this session says of it – levels, shares of the noise, times, switches – and by
-        what you check. One cause is taken to be at work. How often each is to blame, and how well it shows, is common
-        practice; the figures beside it are computed from the chain.
-      </p>
-    </template>
+    <ProneList v-if="faults.search.symptoms.length === 0" />
     <template v-else-if="faults.diagnosis">
       <p class="mt-2 font-semibold" role="status" data-verdict-cause>{{ verdict }}</p>
       <ol class="mt-2 space-y-2">

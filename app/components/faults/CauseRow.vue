@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Diagnosed } from '#core/diagnosis/diagnose'
-import { applyMend } from '#core/diagnosis/mend-change'
+import { applyFix } from '#core/diagnosis/fix-change'
 import { formatDecimal } from '#core/units'
 import { useFaultsStore } from '~/stores/faults'
 import { useSessionStore } from '~/stores/session'
 
-/** One cause: how likely, what speaks for it and against, and how to mend it. */
+/** One cause: how likely, what supports and contradicts it, and how to fix it. */
 const props = defineProps<{ cause: Diagnosed; foremost: boolean }>()
 const store = useSessionStore()
 const faults = useFaultsStore()
@@ -22,11 +22,11 @@ const MARKS = { for: '+', against: '−', neither: '·' } as const
 const WORDS = { for: 'supports it', against: 'contradicts it', neither: 'neutral' } as const
 
 function set() {
-  const { mend, title } = props.cause
-  if (!mend?.changes) return
-  const { changes, after, says } = mend
-  refused.value = store.edit(title, (session) => applyMend(session, changes))
-  if (refused.value === null) faults.mended(says, after)
+  const { fix, title } = props.cause
+  if (!fix?.changes) return
+  const { changes, after, says } = fix
+  refused.value = store.edit(title, (session) => applyFix(session, changes))
+  if (refused.value === null) faults.fixed(says, after)
 }
 </script>
 
@@ -58,20 +58,20 @@ function set() {
       </ul>
       <component
         :is="foremost ? 'div' : 'details'"
-        v-if="cause.mend"
+        v-if="cause.fix"
         class="col-start-2 mt-1.5"
         :class="{ 'plate px-3 py-2': foremost }"
-        data-mend
+        data-fix
       >
         <summary v-if="!foremost" class="cursor-pointer text-muted">How to fix it</summary>
         <p>
-          <strong v-if="foremost">{{ cause.mend.changes ? 'Fix: ' : 'By hand: ' }}</strong>{{ cause.mend.says }}
+          <strong v-if="foremost">{{ cause.fix.changes ? 'Fix: ' : 'By hand: ' }}</strong>{{ cause.fix.says }}
         </p>
-        <p v-if="cause.mend.caution" class="mt-1 border-l-3 border-ceiling pl-2" data-caution>
-          {{ cause.mend.caution }}
+        <p v-if="cause.fix.caution" class="mt-1 border-l-3 border-ceiling pl-2" data-caution>
+          {{ cause.fix.caution }}
         </p>
-        <p class="mt-1 text-muted">Then: {{ cause.mend.after }}</p>
-        <p v-if="cause.mend.changes" class="mt-1.5 flex flex-wrap items-baseline gap-x-3">
+        <p class="mt-1 text-muted">Then: {{ cause.fix.after }}</p>
+        <p v-if="cause.fix.changes" class="mt-1.5 flex flex-wrap items-baseline gap-x-3">
           <button type="button" class="push" @click="set">Set it</button>
           <span class="text-xs text-muted"
             >Tried on this session: the cause is gone, nothing worse is new. Undo takes it back.</span

@@ -7,7 +7,7 @@ import HeardPanel from './HeardPanel.vue'
 import NextCheck from './NextCheck.vue'
 import SymptomPicker from './SymptomPicker.vue'
 
-/** From what is wrong to its cause in this chain, by the check that tells most, to the mend. */
+/** From what is wrong to its cause in this chain, by the check that tells most, to the fix. */
 const faults = useFaultsStore()
 const picker = ref<{ find: () => void } | null>(null)
 useShortcuts([

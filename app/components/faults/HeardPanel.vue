@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { answersOf } from '#core/diagnosis/recording'
-import type { NumberField } from '#core/session'
+import type { NumberField } from '#core/model'
 import FilePick from '~/components/bench/FilePick.vue'
 import MeasuringLine from '~/components/bench/MeasuringLine.vue'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -40,8 +40,8 @@ async function listen(files: readonly File[]) {
   <section aria-labelledby="heard-title" data-heard-panel>
     <h2 id="heard-title" class="border-b border-ink pb-0.5">Analyse a recording</h2>
     <p class="mt-1 text-muted">
-      Ten seconds of what is wrong, with a pause in it. It tells hum and its lines, clipping, gaps and jumps, a second
-      sound and its delay, an empty side, polarity, an offset, and the floor against the plan.
+      Ten seconds of what is wrong, with a pause in it. It tells hum and its lines, clipping, gaps and jumps, and a
+      second sound with its delay. It also tells an empty side, polarity, an offset, and the floor against the plan.
     </p>
     <div class="mt-2"><FilePick label="Choose a recording of the fault" @files="listen" /></div>
     <p class="mt-1.5">

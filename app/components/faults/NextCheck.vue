@@ -29,14 +29,12 @@ const short = (ask: string) => (ask.length > 90 ? `${ask.slice(0, ask.lastIndexO
   <section aria-labelledby="check-title" data-next-check>
     <h2 id="check-title" class="flex items-baseline justify-between border-b border-ink pb-0.5">
       Check next
-      <span v-if="asked" class="text-xs font-normal text-muted"
-        >{{ minutes(asked.minutes) }}, tells {{ formatShort(asked.information, 2) }} bit</span
-      >
+      <span v-if="asked" class="text-xs font-normal text-muted">{{ minutes(asked.minutes) }}</span>
     </h2>
     <p v-if="faults.search.symptoms.length === 0" class="mt-1 text-muted">
-      Choose what is wrong: then the check stands here that tells most in its time.
+      Choose what is wrong. The most useful check for its time then appears here.
     </p>
-    <p v-else-if="!asked && faults.diagnosis" class="mt-1">Nothing is left that would tell anything more.</p>
+    <p v-else-if="!asked && faults.diagnosis" class="mt-1">No check left would change the order.</p>
     <div v-if="asked" class="mt-2" :data-check="asked.check">
       <p class="text-[15px] leading-snug">{{ asked.ask }}</p>
       <p v-if="asked.caution" class="mt-1.5 border-l-3 border-ceiling pl-2" data-caution>{{ asked.caution }}</p>

@@ -57,7 +57,7 @@ defineExpose({ find: () => field.value?.focus() })
           :data-symptom="id"
           @click="faults.toggle(id)"
         >
-          <span class="figure" aria-hidden="true">{{ chosen(id) ? '×' : '·' }}</span>
+          <span v-if="chosen(id)" class="figure" aria-hidden="true">×</span>
           {{ symptoms[id].title }}
         </button>
       </li>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, useId } from 'vue'
-import type { NumberField } from '#core/session'
-import { rangeInWords, readTypedNumber } from '#core/session'
+import type { NumberField } from '#core/model'
+import { rangeInWords, readTypedNumber } from '#core/model'
 import { formatShort } from '#core/units'
 import { useTypedField } from '~/composables/use-typed-field'
 import { inGesture } from '~/stores/gesture'
@@ -18,6 +18,8 @@ const props = defineProps<{
   commit: (value: number | undefined) => string | null
   name?: string
   step?: number
+  /** Its unit stands in the head of its column. */
+  bare?: boolean
 }>()
 
 const id = useId()
@@ -52,7 +54,8 @@ async function nudge(event: KeyboardEvent, direction: number) {
   <span class="relative inline-flex items-baseline gap-1">
     <input
       :id="id"
-      class="field-number figure -mt-[5px] min-w-12 border-b border-dotted border-rule bg-transparent px-0.5 pt-[5px] pb-px text-right hover:border-change focus:border-solid focus:border-change"
+      class="field-number figure -mt-[5px] border-b border-dotted border-rule bg-transparent px-0.5 pt-[5px] pb-px text-right hover:border-change focus:border-solid focus:border-change"
+      :class="bare ? 'min-w-8' : 'min-w-12'"
       type="text"
       inputmode="decimal"
       autocomplete="off"
@@ -73,7 +76,7 @@ async function nudge(event: KeyboardEvent, direction: number) {
       @keydown.up="nudge($event, 1)"
       @keydown.down="nudge($event, -1)"
     />
-    <span class="text-muted whitespace-nowrap">{{ field.unit }}</span>
+    <span v-if="!bare" class="unit-of text-muted whitespace-nowrap">{{ field.unit }}</span>
     <span v-if="refusal" :id="`${id}-why`" role="alert" class="refusal">{{ refusal }}</span>
   </span>
 </template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { GearKind, Measurement, NumberField, Specified, StatedTolerance } from '#core/session'
-import { originOf, toleranceOf, withMeasurement, withSpec, withTolerance } from '#core/session'
+import type { GearKind, Measurement, NumberField, StatedTolerance } from '#core/model'
+import type { Specified } from '#core/edits'
+import { originOf, toleranceOf } from '#core/model'
+import { withMeasurement, withSpec, withTolerance } from '#core/edits'
 import NumberInput from './NumberInput.vue'
 import OriginPopover from './OriginPopover.vue'
 
@@ -41,7 +43,7 @@ const editInForce = (value: number | undefined) =>
 <template>
   <div class="flex items-baseline justify-between gap-2 py-px">
     <span class="min-w-0 text-muted" :title="field.help">{{ name }}<slot /></span>
-    <span class="flex shrink-0 items-baseline gap-1.5">
+    <span class="value-column">
       <NumberInput :value="measured?.value ?? printed" :field="field" :name="name" :commit="editInForce" />
       <OriginPopover
         :name="name"
@@ -57,4 +59,5 @@ const editInForce = (value: number | undefined) =>
       />
     </span>
   </div>
+  <p v-if="field.missing && !measured && printed === undefined" class="text-xs text-ceiling">{{ field.missing }}</p>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Feed } from '#core/session'
+import type { Feed } from '#core/model'
 
 /** Before or after the fader: pressed, the other. */
 defineProps<{ tap: Feed['tap']; name: string }>()

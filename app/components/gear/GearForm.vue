@@ -1,25 +1,16 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { AnalogueInput, AudioInterface, Gear, InterfaceOutput, Plug, Preamp, Specified } from '#core/session'
-import {
-  inputSpecs,
-  latencySpecs,
-  outputSpecs,
-  sizeField,
-  traitsOf,
-  withChoice,
-  withInput,
-  withLatency,
-  withPlug,
-  withSize,
-} from '#core/session'
+import type { AnalogueInput, AudioInterface, Gear, InterfaceOutput, Plug, Preamp } from '#core/model'
+import type { Specified } from '#core/edits'
+import { inputSpecs, latencySpecs, outputSpecs, sizeField, traitsOf, withChoice } from '#core/model'
+import { withInput, withLatency, withPlug, withSize } from '#core/edits'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useShelfStore } from '~/stores/shelf'
+import DataSheetDialog from './DataSheetDialog.vue'
 import GainMap from './GainMap.vue'
 import InputTable from './InputTable.vue'
-import SpecSheetDialog from './SpecSheetDialog.vue'
 import KnobTable from './KnobTable.vue'
 import PlugFields from './PlugFields.vue'
 import SpecTable from './SpecTable.vue'
@@ -76,17 +67,7 @@ const editOutput = (change: (output: InterfaceOutput) => InterfaceOutput) =>
     ...unit,
     outputs: unit.outputs.map((each) => (each.id === chosen.value?.id ? change(each) : each)),
   }))
-/** What a pasted specification sheet is read for: the box, or the port that is shown. */
 const sheetOpen = ref(false)
-const sheet = computed(() => {
-  if (props.item.kind !== 'interface') {
-    const specs = props.item.specs as { gainMin?: number }
-    return { name: props.item.name, fields: traits.value.fields(props.item), gainMin: specs.gainMin, edit: editSelf }
-  }
-  const { input, output } = chosen.value ?? {}
-  if (input) return { name: `input ${input.id}`, fields: inputSpecs, gainMin: input.specs.gainMin, edit: editInput }
-  return output ? { name: `output ${output.id}`, fields: outputSpecs, gainMin: undefined, edit: editOutput } : null
-})
 const latencyKeys = Object.keys(latencySpecs) as (keyof typeof latencySpecs)[]
 const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefined) =>
   editUnit((unit) => withLatency(unit, key, value))
@@ -106,12 +87,12 @@ const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefine
       />
     </h3>
     <p class="flex gap-2 py-1">
-      <span class="text-muted">Printed where</span
+      <span class="text-muted">Data sheet</span
       ><TextInput
         class="grow"
         optional
         :value="item.origin ?? ''"
-        label="Printed where"
+        label="Source of the data sheet"
         :commit="(origin) => edit((each) => ({ ...each, origin: origin || undefined }))"
       />
     </p>
@@ -125,17 +106,10 @@ const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefine
         :commit="choose(choice.key)"
       />
     </p>
-    <p v-if="sheet" class="py-1">
-      <button type="button" class="action" @click="sheetOpen = true">Paste a specification sheet…</button>
+    <p class="py-1">
+      <button type="button" class="action" @click="sheetOpen = true">Read a data sheet…</button>
     </p>
-    <SpecSheetDialog
-      v-if="sheetOpen && sheet"
-      :name="sheet.name"
-      :fields="sheet.fields"
-      :gain-min="sheet.gainMin"
-      :edit="(_, change) => sheet?.edit(change) ?? null"
-      @close="sheetOpen = false"
-    />
+    <DataSheetDialog v-if="sheetOpen" :gear="item" :edit="(_, change) => edit(change)" @close="sheetOpen = false" />
     <PlugFields
       v-for="side in sides"
       :key="side"

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { NuxtLink } from '#components'
-import type { Gear } from '#core/session'
-import { blankGear, gearKinds, kinds } from '#core/session'
+import type { Gear } from '#core/model'
+import { blankGear } from '#core/edits'
+import { gearKinds, kinds } from '#core/model'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useSessionStore } from '~/stores/session'

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { ref } from 'vue'
-import type { AnalogueInput, AudioInterface } from '#core/session'
-import { inputSpecs, withSpec } from '#core/session'
+import type { AnalogueInput, AudioInterface } from '#core/model'
+import { inputSpecs } from '#core/model'
+import { withSpec } from '#core/edits'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { ref } from 'vue'
-import type { InterfaceOutput, Specified } from '#core/session'
-import { outputSpecs } from '#core/session'
+import type { InterfaceOutput } from '#core/model'
+import type { Specified } from '#core/edits'
+import { outputSpecs } from '#core/model'
 import { dbu } from '#core/units'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { FieldTable, GearKind, Measurement, NumberField, Specified } from '#core/session'
-import { isPerformance, spreadOf, spreadWith, withMeasurement, withSpec } from '#core/session'
+import type { FieldTable, GearKind, Measurement, NumberField } from '#core/model'
+import type { Specified } from '#core/edits'
+import { isPerformance, spreadOf, spreadWith } from '#core/model'
+import { withMeasurement, withSpec } from '#core/edits'
 import { formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
@@ -50,7 +52,7 @@ const spread = (field: NumberField): NumberField => ({
     <thead>
       <tr class="border-b border-ink text-right">
         <th scope="col" class="py-1 text-left font-semibold">Specification</th>
-        <th scope="col" class="font-semibold">Printed</th>
+        <th scope="col" class="font-semibold">Data sheet</th>
         <th scope="col" class="font-semibold">Measured</th>
         <th scope="col" class="font-semibold">Differs</th>
         <th scope="col" class="font-semibold">±</th>
@@ -67,7 +69,7 @@ const spread = (field: NumberField): NumberField => ({
       >
         <th scope="row" class="py-1 text-left font-normal" :title="field.help">{{ field.label }}</th>
         <td class="whitespace-nowrap">
-          <NumberInput :value="printed" :field="field" :name="`${field.label}, printed`" :commit="setPrinted(key)" />
+          <NumberInput :value="printed" :field="field" :name="`${field.label}, data sheet`" :commit="setPrinted(key)" />
           <span v-if="isAssumed(key)" class="ml-1 text-xs text-muted">assumed</span>
         </td>
         <td class="whitespace-nowrap">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
-import { gearDifferences } from '#core/session'
+import { gearDifferences } from '#core/edits'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStageEdit } from '~/composables/use-stage-edit'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { compareSessions } from '#core/log/compare'
+import { compareSessions, lastDifferent } from '#core/log/compare'
 import type { FigureChange } from '#core/log/compare'
 import { formatDecimal, formatSigned } from '#core/units'
 import { useLogViewStore } from '~/stores/log-view'
@@ -8,11 +8,14 @@ import MarkSelect from './MarkSelect.vue'
 
 /** Two states of the session: settings, gear, and what the change did to headroom, floor and time. */
 const view = useLogViewStore()
+/** Without a mark that was asked for, the last two that differ. */
+const opened = view.wantedMark === null ? lastDifferent(view.marks, (id) => view.sessionOf(id)) : null
+const from = ref<string | null>(opened?.from ?? view.mark?.id ?? null)
 /** The state that the mark is compared with: now, or another mark. */
-const to = ref<string | null>(null)
+const to = ref<string | null>(opened?.to ?? null)
 const compared = computed(() => {
-  const [from, other] = [view.mark ? view.stateOf(view.mark.id) : null, view.stateOf(to.value)]
-  return from && other ? compareSessions(from, other) : null
+  const [before, other] = [from.value === null ? null : view.stateOf(from.value), view.stateOf(to.value)]
+  return before && other ? compareSessions(before, other) : null
 })
 const nothing = computed(
   () =>
@@ -33,13 +36,11 @@ const tables = computed(() =>
 
 <template>
   <section aria-label="Compare" data-compare>
-    <p v-if="!view.mark" class="text-muted">
-      There is no mark yet to compare with. Make one when everything stands well.
-    </p>
+    <p v-if="from === null" class="text-muted">There is no mark to compare with yet. Add one when everything is set.</p>
     <template v-else>
       <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
         From
-        <MarkSelect :value="view.mark.id" label="From which mark" @choose="(id) => id && view.chooseMark(id)" />
+        <MarkSelect :value="from" label="From which mark" @choose="(id) => id && (from = id)" />
         to
         <MarkSelect
           now

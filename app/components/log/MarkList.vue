@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format, parseISO } from 'date-fns'
 import { ref } from 'vue'
-import type { MarkHead } from '#core/session'
+import type { MarkHead } from '#core/model'
 import { chooseFile } from '~/composables/file-access'
 import { useLog } from '~/composables/use-log'
 import { readSessionFile } from '~/composables/file-reader'
@@ -84,7 +84,7 @@ async function merge() {
           </p>
           <p v-if="mark.note" class="text-xs">{{ mark.note }}</p>
           <p class="mt-0.5 flex flex-wrap gap-x-3">
-            <button type="button" class="action" @click="view.show('recall', mark.id)">Back to it</button>
+            <button type="button" class="action" @click="view.show('recall', mark.id)">Recall</button>
             <button type="button" class="action" @click="view.show('compare', mark.id)">Compare</button>
             <button type="button" class="action" @click="log.changeMark(mark, { struck: true })">Delete</button>
           </p>

@@ -8,7 +8,7 @@ import { useLogViewStore } from '~/stores/log-view'
 import { useSessionStore } from '~/stores/session'
 import MarkSelect from './MarkSelect.vue'
 
-/** Back to a mark: only what differs from now, in working order; then the session is set to it too. */
+/** A mark recalled: only what differs from now, in working order; then the session is set to it too. */
 const store = useSessionStore()
 const logStore = useLogStore()
 const view = useLogViewStore()
@@ -34,23 +34,21 @@ function set() {
   const mark = view.mark && logStore.open(view.mark.id)
   if (!mark) return
   told.value =
-    store.edit(`Back to “${mark.name}”`, (session) => backTo(session, mark)) ??
-    'The session stands as in this mark. Undo takes it back.'
+    store.edit(`Recall “${mark.name}”`, (session) => backTo(session, mark)) ??
+    'The session is set to this mark. Undo takes it back.'
 }
 </script>
 
 <template>
   <section aria-label="Recall a mark" data-recall>
-    <p v-if="!view.mark" class="text-muted">
-      There is no mark yet to go back to. Make one when everything stands well.
-    </p>
+    <p v-if="!view.mark" class="text-muted">There is no mark to recall yet. Add one when everything is set.</p>
     <template v-else>
       <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        Back to
-        <MarkSelect :value="view.mark.id" label="Mark to go back to" @choose="(id) => id && view.chooseMark(id)" />
+        Recall
+        <MarkSelect :value="view.mark.id" label="Mark to recall" @choose="(id) => id && view.chooseMark(id)" />
         <span class="text-muted" data-recall-count>{{
           steps.length === 0
-            ? 'everything stands as in this mark'
+            ? 'nothing differs from this mark'
             : `${steps.length} ${steps.length === 1 ? 'thing differs' : 'things differ'}`
         }}</span>
       </p>
@@ -79,7 +77,7 @@ function set() {
       </ol>
       <p v-if="steps.length > 0" class="mt-3 flex flex-wrap items-center gap-3">
         <button type="button" class="push-main" data-set-back @click="set">Restore this mark</button>
-        <span class="text-muted">{{ done.size }} of {{ steps.length }} done at the boxes</span>
+        <span class="text-muted">{{ done.size }} of {{ steps.length }} done at the devices</span>
       </p>
       <p v-if="told" role="status" class="mt-2">{{ told }}</p>
     </template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { format } from 'date-fns'
 import { asJson, asMarkdown } from '#core/log/sheets'
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { writeCsv } from '~/composables/csv'
+import { asFileName } from '~/composables/file-name'
 import { saveFile } from '~/composables/file-access'
 import { usePrinting } from '~/composables/use-printing'
 import type { LogSheet } from '~/stores/log-view'
@@ -21,7 +23,10 @@ const FORMATS = {
   json: { type: 'application/json', of: () => asJson(view.table) },
 } as const
 const save = (extension: keyof typeof FORMATS) =>
-  saveFile(FORMATS[extension].of(), FORMATS[extension].type, `${view.sheet}.${extension}`, 'remetra-log')
+  saveFile(FORMATS[extension].of(), FORMATS[extension].type, nameOf(extension), 'remetra-log')
+/** Of which session, which sheet, from which day. */
+const nameOf = (extension: string) =>
+  `${asFileName(view.sheetSession?.name ?? '')}-${view.sheet}-${format(Date.now(), 'yyyy-MM-dd')}.${extension}`
 /** The sheet for paper stands ready beside this one. */
 const printNow = usePrinting()
 </script>

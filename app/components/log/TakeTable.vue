@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Strip, Take } from '#core/session'
+import type { Strip, Take } from '#core/model'
 import { useLog } from '~/composables/use-log'
 import { useMeasuring } from '~/composables/use-measuring'
 import { useVirtualList } from '~/composables/use-virtual-list'

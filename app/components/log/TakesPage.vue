@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { NuxtLink } from '#components'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { recorderChannel } from '#core/soundcheck/plug-steps'
 import { useLog } from '~/composables/use-log'
 import { useLogStore } from '~/stores/log'
 import { useSessionStore } from '~/stores/session'
 import { useSoundcheckStore } from '~/stores/soundcheck'
+import OwnTask from '~/components/shell/OwnTask.vue'
+import RecallSheet from './RecallSheet.vue'
 import TakeBar from './TakeBar.vue'
 import TakeTable from './TakeTable.vue'
 
@@ -40,19 +42,24 @@ const struck = computed(() => logStore.log.takes.filter((take) => take.struck).l
     <div v-else class="mt-4 space-y-2" data-begin>
       <p v-if="soundcheck.open > 0">
         Nothing is recorded yet. The soundcheck has
-        <NuxtLink class="action" :to="`/soundcheck/${store.key}`"
-          >{{ soundcheck.open }} of {{ soundcheck.steps.length }} steps</NuxtLink
-        >
-        to go; then make a mark, so that today stands again next week.
+        {{ soundcheck.open }} of {{ soundcheck.steps.length }} steps to go; then make a mark, so that today stands again
+        next week.
       </p>
-      <p v-else>
-        Nothing is recorded yet, and the soundcheck is done.
-        <button type="button" class="action" @click="emit('mark')">Add a mark</button>, then start the first take.
+      <p v-else>Nothing is recorded yet, and the soundcheck is done. Add a mark, then start the first take.</p>
+      <p>
+        <NuxtLink v-if="soundcheck.open > 0" class="push-main" :to="`/soundcheck/${store.key}`"
+          >Go on with the soundcheck</NuxtLink
+        >
+        <button v-else type="button" class="push-main" @click="emit('mark')">Add a mark</button>
       </p>
       <p class="text-muted">
         A take carries the mark with whose settings it was made: the last one, or a new one where something was set
         otherwise since.
       </p>
+      <section v-if="store.committed" aria-labelledby="as-it-stands" class="pt-2" data-as-it-stands>
+        <h2 id="as-it-stands" class="mb-1 border-b border-ink pb-0.5">What a mark would keep now</h2>
+        <OwnTask><RecallSheet :session="store.committed" :mark="null" /></OwnTask>
+      </section>
     </div>
     <p v-if="struck > 0" class="mt-2">
       <button type="button" class="action" :aria-pressed="showsStruck" @click="showsStruck = !showsStruck">

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { StripEvaluation } from '#core/evaluation/evaluate-session'
+import type { TargetWindow } from '#core/model'
 import { drawMini } from '~/charts/mini-section'
 import { sectionModel } from '~/charts/section-model'
 
 /** A strip’s section in small; all of a place share one ruler. */
-const props = defineProps<{ evaluated: StripEvaluation; name: string }>()
+const props = defineProps<{ evaluated: StripEvaluation; name: string; target: TargetWindow | null }>()
 const WIDTH = 112
 const HEIGHT = 44
 const drawn = computed(() =>
   drawMini(
-    sectionModel(props.evaluated.points, 'ceiling', props.evaluated.tightest?.stage ?? null, null),
+    sectionModel(props.evaluated.points, 'ceiling', props.evaluated.tightest?.stage ?? null, props.target),
     WIDTH,
     HEIGHT,
   ),
@@ -19,9 +20,9 @@ const drawn = computed(() =>
 
 <template>
   <svg
-    :width="WIDTH"
-    :height="HEIGHT"
+    class="absolute inset-x-1 inset-y-0.5 h-[calc(100%-4px)] w-[calc(100%-8px)]"
     :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+    preserveAspectRatio="none"
     role="img"
     :aria-label="`Section of ${name}, small`"
   >
@@ -29,6 +30,15 @@ const drawn = computed(() =>
     <path :d="drawn.floor" fill="var(--floor-soft)" />
     <path :d="drawn.surge" fill="var(--lip)" />
     <path :d="drawn.body" fill="var(--body)" />
-    <path :d="drawn.edge" fill="none" stroke="var(--ceiling)" />
+    <path :d="drawn.peak" fill="none" stroke="var(--ink)" vector-effect="non-scaling-stroke" />
+    <path :d="drawn.edge" fill="none" stroke="var(--ceiling)" vector-effect="non-scaling-stroke" />
+    <path
+      v-if="drawn.window"
+      :d="drawn.window"
+      fill="none"
+      stroke="var(--ink)"
+      stroke-width="2"
+      vector-effect="non-scaling-stroke"
+    />
   </svg>
 </template>

@@ -6,8 +6,8 @@ import type { GainControl } from '#core/chain/gain-control'
 import type { MixRow } from '#core/evaluation/mix'
 import { noiseWords } from '#core/evaluation/verdict'
 import { routeFigure } from '#core/latency/route-words'
-import type { Strip } from '#core/session'
-import { isBus, settingFields } from '#core/session'
+import type { Strip } from '#core/model'
+import { isBus, settingFields } from '#core/model'
 import { db, formatDecimal, formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
@@ -15,6 +15,7 @@ import { turnedGain } from '~/composables/turned'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
+import GainMark from './GainMark.vue'
 import MiniSection from './MiniSection.vue'
 import SendCell from './SendCell.vue'
 import TurnHandle from './TurnHandle.vue'
@@ -23,6 +24,8 @@ import TurnHandle from './TurnHandle.vue'
 defineProps<{
   row: MixRow
   busses: readonly Strip[]
+  /** What the plan would set its gain to, where it is another. */
+  planned: number | null
   /** How this line’s part of a phantom bank is drawn. */
   bracket: string
   tabindex: (column: number) => number
@@ -60,23 +63,25 @@ const MARKS = {
     :class="{ 'bg-sheet': row.strip.id === view.strip?.id }"
     :data-mix-row="row.strip.id"
   >
-    <th scope="row" class="max-w-40 px-1 text-left font-semibold" data-column="0" :tabindex="tabindex(0)">
+    <th scope="row" class="max-w-40 min-w-28 px-1 text-left font-semibold" data-column="0" :tabindex="tabindex(0)">
       <span class="flex items-center gap-1">
         <component
-          :is="MARKS[row.needs].icon"
+          :is="MARKS[row.needs.severity].icon"
           v-if="row.needs"
           class="size-3.5 shrink-0"
-          :class="MARKS[row.needs].tone"
-          :aria-label="MARKS[row.needs].word"
+          :class="MARKS[row.needs.severity].tone"
+          :aria-label="MARKS[row.needs.severity].word"
         />
         <NuxtLink
           :to="{ path: `/path/${store.key}`, query: { strip: row.strip.id } }"
-          class="min-w-0 truncate py-1 underline decoration-dotted pointer-coarse:leading-9"
-          :title="row.strip.name"
+          class="min-w-0 py-1 wrap-break-word underline decoration-dotted pointer-coarse:leading-9"
           >{{ row.strip.name }}</NuxtLink
         >
       </span>
-      <span v-if="isBus(row.strip)" class="block text-xs font-normal text-muted">bus</span>
+      <span v-if="isBus(row.strip) || row.needs" class="block text-xs font-normal text-muted"
+        >{{ isBus(row.strip) ? 'bus' : '' }}{{ isBus(row.strip) && row.needs ? ', ' : ''
+        }}<span v-if="row.needs" :class="MARKS[row.needs.severity].tone" data-needs>{{ row.needs.words }}</span></span
+      >
     </th>
     <td class="px-1 whitespace-nowrap" data-column="1" :tabindex="tabindex(1)">
       <template v-if="row.input"
@@ -85,12 +90,13 @@ const MARKS = {
       >
       <span v-else class="text-muted">–</span>
     </td>
-    <td class="px-1 py-0.5" data-column="2" :tabindex="tabindex(2)">
-      <MiniSection v-if="row.evaluated.points.length > 0" :evaluated="row.evaluated" :name="row.strip.name" /><span
-        v-else
-        class="text-muted"
-        >nothing feeds it</span
-      >
+    <td class="relative min-w-28 px-1 py-0.5" data-column="2" :tabindex="tabindex(2)">
+      <MiniSection
+        v-if="row.evaluated.points.length > 0"
+        :evaluated="row.evaluated"
+        :name="row.strip.name"
+        :target="row.target"
+      /><span v-else class="text-muted">nothing feeds it</span>
     </td>
     <td class="px-1 text-right whitespace-nowrap" data-column="3" :tabindex="tabindex(3)">
       <template v-if="row.control">
@@ -103,6 +109,7 @@ const MARKS = {
             :commit="setGain(row.strip.id, row.control)" />
           <TurnHandle :control="turnedGain(row.strip.id, row.control)" :name="`Gain of ${row.strip.name}, drag`"
         /></span>
+        <GainMark :control="row.control" :planned="planned" />
         <span v-if="knob(row.control)" class="block text-xs text-muted">{{ knob(row.control) }}</span>
       </template>
       <span v-else class="text-muted">–</span>
@@ -110,7 +117,7 @@ const MARKS = {
     <td class="px-1 whitespace-nowrap" :class="bracket" data-column="4" :tabindex="tabindex(4)">
       <SwitchChip
         v-if="row.pad"
-        class="block!"
+        class="mr-1"
         :on="row.pad.in"
         label="pad"
         @change="setPad(row.strip.id, row.pad.stage)($event)"
@@ -129,7 +136,7 @@ const MARKS = {
     <td class="figure px-1 text-right" data-column="5" :tabindex="tabindex(5)" :data-pfl="row.strip.id">
       <template v-if="row.pfl"
         >{{ formatDecimal(row.pfl.peak, 1) }}
-        <span class="block text-xs whitespace-nowrap text-muted"
+        <span class="block min-w-14 text-xs text-muted"
           >0 = {{ formatSigned(row.pfl.zero, 1) }} dBu{{ row.pfl.assumed ? ', assumed' : '' }}</span
         ></template
       ><template v-else>–</template>
@@ -137,7 +144,7 @@ const MARKS = {
     <td class="figure px-1 text-right" data-column="6" :tabindex="tabindex(6)" :data-recorded="row.strip.id">
       {{ row.recorded === null ? '–' : formatDecimal(row.recorded, 1) }}
     </td>
-    <td class="px-1 text-right" data-column="7" :tabindex="tabindex(7)">
+    <td class="px-1 text-right whitespace-nowrap" data-column="7" :tabindex="tabindex(7)">
       <template v-if="row.floor"
         >{{ noiseWords[row.floor.name] }}
         <span class="figure">{{ formatDecimal(100 * row.floor.share, 0) }} %</span></template
@@ -146,9 +153,7 @@ const MARKS = {
     <td class="px-1 text-right" data-column="8" :tabindex="tabindex(8)">
       <template v-if="row.tightest"
         ><span class="figure">{{ formatDecimal(row.tightest.headroom, 1) }}</span> <span class="text-muted">dB</span
-        ><span class="block max-w-24 truncate text-xs text-muted" :title="row.tightest.place">{{
-          row.tightest.place
-        }}</span></template
+        ><span class="block min-w-20 text-xs text-muted">{{ row.tightest.place }}</span></template
       ><span v-else class="text-muted">–</span>
     </td>
     <td class="figure px-1 text-right whitespace-nowrap" data-column="9" :tabindex="tabindex(9)">

@@ -2,13 +2,14 @@
 import { computed, ref } from 'vue'
 import type { MixRow } from '#core/evaluation/mix'
 import { mixRows } from '#core/evaluation/mix'
-import { isBus } from '#core/session'
+import { isBus } from '#core/model'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useGridKeys } from '~/composables/use-grid-keys'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import { useSends } from '~/composables/use-sends'
 import { useVirtualList } from '~/composables/use-virtual-list'
 import { useSessionStore } from '~/stores/session'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import MixLine from './MixLine.vue'
 import SortHead from './SortHead.vue'
 
@@ -49,7 +50,7 @@ const sorted = (by: Column) =>
 
 const onlyNeeding = ref(false)
 const all = computed(() => (store.session && store.evaluation ? mixRows(store.session, store.evaluation) : []))
-const needing = computed(() => all.value.filter(({ needs }) => needs === 'stop' || needs === 'caution'))
+const needing = computed(() => all.value.filter(({ needs }) => needs && needs.severity !== 'note'))
 const rows = computed(() => {
   const shown = onlyNeeding.value ? [...needing.value] : [...all.value]
   const { value } = sorting
@@ -63,6 +64,8 @@ const rows = computed(() => {
   })
 })
 
+/** Lines share the height that is there, up to so much each, px. */
+const MOST_HIGH = 76
 /** A line that was not measured yet, px. */
 const USUAL = 56
 const entries = computed(() => rows.value.map((row) => ({ id: row.strip.id, row })))
@@ -85,6 +88,10 @@ const told = computed(() => {
     : `${settings.length} ${settings.length === 1 ? 'setting was' : 'settings were'} changed.`
 })
 const planned = computed(() => store.plan?.settings.length ?? 0)
+const plannedOf = ({ strip, control }: MixRow) =>
+  store.plan?.settings.find(
+    (each) => each.strip === strip.id && each.stage === control?.stage && each.setting === control.setting,
+  )?.to ?? null
 const notes = computed(() =>
   (store.plan?.strips ?? []).flatMap(({ strip, notes: said }) => {
     const of = store.session?.strips.find(({ id }) => id === strip)
@@ -126,7 +133,7 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
     </p>
     <div
       ref="scroller"
-      class="min-h-0 overflow-auto border-t border-ink"
+      class="min-h-0 grow overflow-auto border-t border-ink"
       tabindex="0"
       role="group"
       aria-label="All strips, table"
@@ -134,6 +141,7 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
       <table
         ref="table"
         class="w-full border-collapse text-[13px]"
+        :style="{ height: `min(100%, ${rows.length * MOST_HIGH}px)` }"
         :aria-rowcount="rows.length + 1"
         @keydown="grid.keys"
       >
@@ -156,24 +164,27 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
               :title="`Send to ${bus.name}`"
               :data-bus-head="bus.id"
             >
-              {{ bus.name }}
+              {{ bus.name }}, dB
             </th>
           </tr>
         </thead>
         <tbody>
           <tr v-if="above > 0" aria-hidden="true" :style="{ height: `${above}px` }" />
-          <MixLine
-            v-for="{ index, item } in shown"
-            :key="item.id"
-            :ref="measure"
-            :row="item.row"
-            :busses="busses"
-            :bracket="bracket(index)"
-            :tabindex="(column) => grid.tabindex(index, column)"
-            :aria-rowindex="index + 2"
-            :data-index="index"
-            :data-row="index"
-          />
+          <OwnTask>
+            <MixLine
+              v-for="{ index, item } in shown"
+              :key="item.id"
+              :ref="measure"
+              :row="item.row"
+              :busses="busses"
+              :planned="plannedOf(item.row)"
+              :bracket="bracket(index)"
+              :tabindex="(column) => grid.tabindex(index, column)"
+              :aria-rowindex="index + 2"
+              :data-index="index"
+              :data-row="index"
+            />
+          </OwnTask>
           <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }" />
         </tbody>
       </table>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
 import { computed } from 'vue'
-import type { Strip } from '#core/session'
-import { feedsOf, stripFields } from '#core/session'
+import type { Strip } from '#core/model'
+import { feedsOf, stripFields } from '#core/model'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import TapButton from '~/components/fields/TapButton.vue'
 import { turnedSend } from '~/composables/turned'
@@ -23,7 +23,7 @@ const name = computed(() => `Send of ${props.strip.name} to ${props.bus.name}`)
 
 <template>
   <span v-if="feed" class="flex flex-col items-end">
-    <NumberInput :value="feed.gain" :field="FIELD" :name="name" :commit="set" />
+    <NumberInput :value="feed.gain" :field="FIELD" :name="name" :commit="set" bare />
     <span class="flex items-center gap-0.5"
       ><TapButton :tap="feed.tap" :name="name" @change="sends.setTap(strip.id, bus.id)($event)" />
       <TurnHandle :control="turnedSend(strip.id, feed)" :name="`${name}, drag`"

@@ -2,9 +2,10 @@
 import { computed, onMounted } from 'vue'
 import { EUROPEAN, MOST_PROPOSED } from '#core/monitoring/exposure'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
-import type { Specified } from '#core/session'
-import { blankGear, headphonesSpecs, inForce, monitorFields } from '#core/session'
-import { freeGearId } from '#core/chain/remedies'
+import type { Specified } from '#core/edits'
+import { blankGear } from '#core/edits'
+import { headphonesSpecs, inForce, monitorFields } from '#core/model'
+import { freeGearId } from '#core/checks/remedies'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
@@ -118,8 +119,8 @@ const grades = {
       />
     </template>
     <p v-if="!monitor.ear" class="mt-1 text-muted">
-      Say which output feeds the performer and which headphones hang on it, on a strip that reaches the recorder: then
-      the level at the ear stands here.
+      Choose the output that feeds the performer, and the headphones on it, on a strip that reaches the recorder. The
+      level at the ear then appears here.
     </p>
     <template v-else>
       <p class="flex justify-between py-px">

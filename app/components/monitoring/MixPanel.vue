@@ -2,7 +2,7 @@
 import { routeTime } from '#core/latency/route-words'
 import { computed } from 'vue'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
-import { monitorFields } from '#core/session'
+import { monitorFields } from '#core/model'
 import { airTime, celsius, formatDecimal, formatShort, formatSigned, frames, metres } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'

@@ -3,7 +3,8 @@ import { computed } from 'vue'
 import { routeTime } from '#core/latency/route-words'
 import type { RouteName } from '#core/latency/routes'
 import { monitorSession } from '#core/monitoring/monitor-session'
-import { editStrip, isBus, withPart } from '#core/session'
+import { editStrip, withPart } from '#core/edits'
+import { isBus } from '#core/model'
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import { useRecommendation } from '~/composables/use-recommendation'
 import { useSystemEdit } from '~/composables/use-system-edit'
@@ -12,6 +13,7 @@ import { useViewStore } from '~/stores/view'
 import ArrivalChart from './ArrivalChart.vue'
 import HeadphonesPanel from './HeadphonesPanel.vue'
 import MixPanel from './MixPanel.vue'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import RoomPanel from './RoomPanel.vue'
 import SoundPanel from './SoundPanel.vue'
 
@@ -80,9 +82,11 @@ const listen = (strip: string, route: RouteName) =>
       tabindex="0"
       aria-label="How loud it is, what is heard, and sends"
     >
-      <HeadphonesPanel v-if="monitor" :monitor="monitor" />
-      <MixPanel v-if="monitor" :monitor="monitor" />
-      <RoomPanel />
+      <OwnTask>
+        <HeadphonesPanel v-if="monitor" :monitor="monitor" />
+        <MixPanel v-if="monitor" :monitor="monitor" />
+        <RoomPanel />
+      </OwnTask>
     </aside>
   </div>
 </template>

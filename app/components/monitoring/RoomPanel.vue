@@ -2,8 +2,10 @@
 import { computed, ref } from 'vue'
 import { loudspeakerSettings } from '#core/monitoring/loudspeakers'
 import { roomBusses } from '#core/monitoring/room-busses'
-import type { NumberField, PlainPart, Room } from '#core/session'
-import { layoutFields, withPart } from '#core/session'
+import type { NumberField, Room } from '#core/model'
+import type { PlainPart } from '#core/edits'
+import { layoutFields } from '#core/model'
+import { withPart } from '#core/edits'
 import { db, formatDecimal, metres } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SendsPanel from '~/components/path/SendsPanel.vue'
@@ -136,7 +138,7 @@ function setLoudspeaker({ bus, control, to }: (typeof settings.value)[number]) {
     </template>
     <p class="mt-1 text-xs text-muted">
       Loudspeakers: power off before plugging, on last and off first; levels for an audience are for local rules. Never
-      lift a protective earth to cure hum. Leave mains and what is inside the boxes to qualified people.
+      lift a protective earth to cure hum. Leave mains and what is inside the devices to qualified people.
     </p>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Strip } from '#core/session'
-import { stripFields } from '#core/session'
+import type { Strip } from '#core/model'
+import { stripFields } from '#core/model'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
@@ -21,7 +21,7 @@ const nameOf = (id: string) => store.session?.strips.find((strip) => strip.id ==
 const percent = (share: number) => `${share < 0.005 && share > 0 ? '<1' : formatDecimal(100 * share, 0)} %`
 const unit = computed(() => (sum.value?.unit === 'dBFS' ? 'dBFS' : 'dBu'))
 const isStream = computed(() => props.bus.loudness !== undefined || view.evaluated?.points.at(-1)?.unit === 'dBFS')
-/** Strips that clip before they come here: no limiter behind them can mend it. */
+/** Strips that clip before they come here: no limiter behind them can fix it. */
 const clipping = computed(() =>
   (sum.value?.brought ?? []).filter(({ strip }) =>
     store.evaluation?.strips
@@ -109,13 +109,13 @@ const setLoudness = (loudness: number | undefined) =>
       </p>
     </template>
     <p v-if="clipping.length > 0" class="border-l-4 border-l-ceiling pl-2" data-clips-before>
-      {{ clipping.map(({ strip }) => nameOf(strip)).join(' and ') }} clips before it comes here: no limiter mends that.
+      {{ clipping.map(({ strip }) => nameOf(strip)).join(' and ') }} clips before it comes here: no limiter fixes that.
     </p>
   </section>
   <section v-if="feedback" aria-labelledby="howl-title" data-feedback>
     <h2 id="howl-title" class="border-b border-ink pb-0.5">Room</h2>
     <p v-if="feedback.margin === null" class="mt-1">
-      The distance from microphone to loudspeaker is not given: Monitoring asks for it.
+      The distance from microphone to loudspeaker is not set: Monitoring asks for it.
     </p>
     <p v-else class="mt-1">
       <strong class="figure">{{ formatDecimal(feedback.margin, 1) }} dB</strong> gain before feedback,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Strip, Together } from '#core/session'
-import { editStrip } from '#core/session'
+import type { Strip, Together } from '#core/model'
+import { editStrip } from '#core/edits'
 import { equalise } from '#core/plan/equalise'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'

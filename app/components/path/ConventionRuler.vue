@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { TargetWindow } from '#core/session'
+import type { TargetWindow } from '#core/model'
 import { formatDecimal } from '#core/units'
 
 /** A convention's window on the strip's own ruler at the converter, with where this strip would lie: average, peak, surge, floor. */

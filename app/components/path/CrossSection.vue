@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { computed, ref, useId } from 'vue'
 import type { GainControl } from '#core/chain/gain-control'
 import { stripControls } from '#core/chain/gain-control'
-import type { ResolvedStage } from '#core/chain/resolve'
+import type { ResolvedStage } from '#core/resolved/resolve'
 import { INFLOW, RULER, drawSection, plateHalf } from '~/charts/section-drawing'
 import type { SectionModel } from '~/charts/section-model'
 import type { Turned } from '~/composables/turned'
 import { turnedGain } from '~/composables/turned'
 import { useExplaining } from '~/composables/use-explaining'
+import { useObservedSize } from '~/composables/use-observed-size'
 import { controlName } from './control-name'
 import GainHandle from './GainHandle.vue'
 
@@ -24,7 +24,7 @@ const props = defineProps<{
 
 const { explain } = useExplaining()
 const frame = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame)
+const { width, height } = useObservedSize(frame)
 const id = useId()
 
 /** Columns narrower than their figures are not drawn: the section is pushed sideways instead, px. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { Change, Finding } from '#core/session'
-import { findingTitles } from '#core/session'
+import type { Change } from '#core/edits'
+import type { Finding } from '#core/checks/finding'
+import { findingTitles } from '#core/checks/finding-titles'
 import { useStageEdit } from '~/composables/use-stage-edit'
 
 /** Does what a finding advises, where a program can. */

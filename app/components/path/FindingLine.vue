@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ChevronRight, CircleAlert, Info, OctagonX } from '@lucide/vue'
 import { ref, useId } from 'vue'
-import type { Finding } from '#core/session'
-import { findingTitles } from '#core/session'
+import type { Finding } from '#core/checks/finding'
+import { findingTitles } from '#core/checks/finding-titles'
 import FindingAction from './FindingAction.vue'
 
 /** A finding in one line with its action; pressed, the figures and what to do. */

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { lateComponent } from '~/components/shell/late-component'
 import { computed } from 'vue'
-import type { ResolvedStage } from '#core/chain/resolve'
-import type { Gear, Specified } from '#core/session'
-import { traitsOf, withChoice } from '#core/session'
-import SelectInput from '~/components/fields/SelectInput.vue'
+import type { ResolvedStage } from '#core/resolved/resolve'
+import type { Gear } from '#core/model'
+import type { Specified } from '#core/edits'
+import { sheetLine, traitsOf, withChoice } from '#core/model'
 import SpecRow from '~/components/fields/SpecRow.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
+import ChoiceRow from './ChoiceRow.vue'
+import DataSheet from './DataSheet.vue'
 import StageGains from './StageGains.vue'
 import StageSwitches from './StageSwitches.vue'
 
@@ -30,6 +32,17 @@ const fields = computed(() =>
       (key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined)),
   ),
 )
+/** Asked for where it was missing when the card was opened; it stays there while it is entered. */
+const asked = new Set(
+  fields.value.filter(([key, { missing }]) => missing !== undefined && !(key in props.stage.specs)).map(([key]) => key),
+)
+const isFirst = (key: string) => key === 'level' || asked.has(key)
+const first = computed(() => Object.fromEntries(fields.value.filter(([key]) => isFirst(key))))
+const sheet = computed(() => Object.fromEntries(fields.value.filter(([key]) => !isFirst(key))))
+/** Choices that are made for the take, and those that the device is built with. */
+const SET_HERE: ReadonlySet<string> = new Set(['pattern', 'phantom'])
+const setHere = computed(() => choices.value.filter(({ key }) => SET_HERE.has(key)))
+const builtIn = computed(() => choices.value.filter(({ key }) => !SET_HERE.has(key)))
 const editBox = (label: string, change: (gear: Gear) => Gear) =>
   edit.box(props.stage.id, props.stage.gear.id)(label, change)
 const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
@@ -38,18 +51,27 @@ const choose = (key: string, label: string) => (value: string) => editBox(label,
 </script>
 
 <template>
-  <StageSwitches :stage="stage">
-    <SelectInput
-      v-for="choice in choices"
-      :key="choice.key"
-      :value="choice.value"
-      :label="choice.label"
-      :options="choice.options"
-      :commit="choose(choice.key, choice.label)"
-    />
-  </StageSwitches>
+  <ChoiceRow v-for="choice in setHere" :key="choice.key" :choice="choice" :commit="choose(choice.key, choice.label)" />
+  <StageSwitches :stage="stage" />
   <StageGains :stage="stage" />
   <BlocksEditor v-if="stage.kind === 'processor'" :processor="stage.gear" />
   <PiecesEditor v-if="stage.kind === 'playback'" :playback="stage.gear" :stage="stage.id" />
-  <SpecRow v-for="[key, field] in fields" :key="key" :owner="stage.gear" :spec="key" :field="field" :edit="editSpecs" />
+  <SpecRow v-for="(field, key) in first" :key="key" :owner="stage.gear" :spec="key" :field="field" :edit="editSpecs" />
+  <slot />
+  <DataSheet :kind="stage.kind" :line="sheetLine(stage.kind, stage.gear, sheet)">
+    <ChoiceRow
+      v-for="choice in builtIn"
+      :key="choice.key"
+      :choice="choice"
+      :commit="choose(choice.key, choice.label)"
+    />
+    <SpecRow
+      v-for="(field, key) in sheet"
+      :key="key"
+      :owner="stage.gear"
+      :spec="key"
+      :field="field"
+      :edit="editSpecs"
+    />
+  </DataSheet>
 </template>

@@ -2,14 +2,16 @@
 import { lateComponent } from '~/components/shell/late-component'
 import { computed, ref } from 'vue'
 import { fullScaleAt } from '#core/chain/input-gain'
-import type { ResolvedInput } from '#core/chain/resolve'
-import type { Specified } from '#core/session'
-import { inputSpecs } from '#core/session'
+import type { ResolvedInput } from '#core/resolved/resolve'
+import type { Specified } from '#core/edits'
+import { inputSpecs, sheetLine } from '#core/model'
 import { formatSigned } from '#core/units'
 import SelectInput from '~/components/fields/SelectInput.vue'
+import SetRow from '~/components/fields/SetRow.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'
 import { usePortChange } from '~/composables/use-port-change'
 import { useStageEdit } from '~/composables/use-stage-edit'
+import DataSheet from './DataSheet.vue'
 import StageGains from './StageGains.vue'
 import StageSwitches from './StageSwitches.vue'
 
@@ -28,6 +30,8 @@ const weightings = [
   { value: 'Z', text: 'Z' },
 ] as const
 
+/** The range of its gain stands in the interface’s settings. */
+const { gainMin: _min, gainMax: _max, gainStep: _step, ...sheet } = inputSpecs
 const editInput = (label: string, change: <T extends Specified>(input: T) => T) =>
   edit.input(props.stage.gear.id, props.stage.input.id)(label, change)
 const setWeighting = (einWeighting: 'A' | 'Z') =>
@@ -38,34 +42,26 @@ const setWeighting = (einWeighting: 'A' | 'Z') =>
 </script>
 
 <template>
-  <StageSwitches :stage="stage">
+  <SetRow label="Input">
     <SelectInput :value="stage.input.id" label="Input" :options="ports" :commit="setPort" />
-    <template #after
-      ><button type="button" class="action ml-auto" @click="unitOpen = true">Interface settings…</button></template
-    >
-  </StageSwitches>
+  </SetRow>
+  <StageSwitches :stage="stage" />
   <StageGains :stage="stage" />
-  <p class="mb-1 text-muted">
+  <p class="text-muted">
     0 dBFS is at <span class="figure text-ink">{{ formatSigned(fullScale, 1) }}</span> dBu now.
   </p>
-
-  <SpecRow :owner="stage.input" spec="fullScale" :field="inputSpecs.fullScale" :edit="editInput" />
-  <SpecRow :owner="stage.input" spec="ein" :field="inputSpecs.ein" :edit="editInput">
-    <SelectInput
-      class="ml-1.5 text-xs text-ink"
-      :value="stage.input.specs.einWeighting"
-      label="EIN weighting"
-      :options="weightings"
-      :commit="setWeighting"
-    />
-  </SpecRow>
-  <SpecRow
-    v-for="key in ['einSource', 'dynamicRange', 'impedance', 'pad'] as const"
-    :key="key"
-    :owner="stage.input"
-    :spec="key"
-    :field="inputSpecs[key]"
-    :edit="editInput"
-  />
+  <DataSheet :kind="stage.kind" :line="sheetLine('interface', stage.input, sheet)">
+    <SpecRow v-for="(field, key) in sheet" :key="key" :owner="stage.input" :spec="key" :field="field" :edit="editInput">
+      <SelectInput
+        v-if="key === 'ein'"
+        class="ml-1.5 text-xs text-ink"
+        :value="stage.input.specs.einWeighting"
+        label="EIN weighting"
+        :options="weightings"
+        :commit="setWeighting"
+      />
+    </SpecRow>
+  </DataSheet>
+  <button type="button" class="action mt-1" @click="unitOpen = true">Interface settings…</button>
   <UnitDialog v-if="unitOpen" :unit="stage.gear" :input="stage.input" :gain="stage.gain" @close="unitOpen = false" />
 </template>

@@ -12,14 +12,8 @@ const view = useViewStore()
 const budget = computed(() => (store.session && view.strip ? noiseBudget(store.session, view.strip.id) : null))
 const unit = computed(() => (view.evaluated?.points.at(-1)?.unit === 'dBFS' ? 'dBFS(A)' : 'dBu(A)'))
 
-/** Bars from the quietest shown to the loudest, on one scale of decibels. */
-const span = computed(() => {
-  const levels = budget.value?.lines.map((line) => line.level) ?? []
-  const top = Math.ceil((Math.max(...levels) + 3) / 10) * 10
-  return { top, bottom: Math.max(Math.floor((Math.min(...levels) - 3) / 10) * 10, top - 90) }
-})
-const width = (level: number) =>
-  `${Math.max(0.5, (100 * (level - span.value.bottom)) / (span.value.top - span.value.bottom))}%`
+/** A bar is a noise’s share of the power, as the figure beside it; the least is still seen. */
+const width = (share: number) => `${Math.max(0.5, 100 * share)}%`
 </script>
 
 <template>
@@ -43,7 +37,7 @@ const width = (level: number) =>
       <thead>
         <tr class="border-b border-ink">
           <th scope="col" class="py-1 text-left font-semibold">Noise</th>
-          <th scope="col" class="w-[20%] text-left font-semibold"><span class="sr-only">Level as a bar</span></th>
+          <th scope="col" class="w-[24%] text-left font-semibold"><span class="sr-only">Share as a bar</span></th>
           <th scope="col" class="pl-2 font-semibold">{{ unit }}</th>
           <th scope="col" class="pl-2 font-semibold">Share</th>
           <th scope="col" class="pl-2 font-semibold whitespace-nowrap">In air, dBA</th>
@@ -59,7 +53,7 @@ const width = (level: number) =>
           <th scope="row" class="py-1 text-left font-normal">
             {{ noiseWords[line.name] }} <span class="text-muted">{{ line.gear }} {{ line.from }}</span>
           </th>
-          <td><span class="block h-2.5 bg-floor" :style="{ width: width(line.level) }" aria-hidden="true" /></td>
+          <td><span class="block h-2.5 bg-floor" :style="{ width: width(line.share) }" aria-hidden="true" /></td>
           <td class="figure pl-2">{{ formatDecimal(line.level, 1) }}</td>
           <td class="figure pl-2 whitespace-nowrap">{{ formatDecimal(100 * line.share, 1) }} %</td>
           <td class="figure pl-2">{{ formatDecimal(line.inAir, 1) }}</td>
@@ -77,10 +71,11 @@ const width = (level: number) =>
       <h3 id="helps-title" class="border-b border-ink pb-0.5">What would improve it</h3>
       <ul>
         <li v-for="help in budget.helps" :key="help.words" class="flex justify-between gap-2 border-b border-line py-1">
-          <span>{{ help.words }}</span><span class="figure shrink-0">{{ formatSigned(help.snr, 2) }} dB</span>
+          <span>{{ help.words }}</span><span class="figure shrink-0">{{ formatSigned(help.snr, 1) }} dB</span>
         </li>
       </ul>
-      <p class="mt-1 text-muted">Signal-to-noise gained at the recorder, one change at a time.</p>
+      <p v-if="budget.helps.length === 0" class="py-1">Nothing that is set on this strip changes its SNR.</p>
+      <p v-else class="mt-1 text-muted">Signal-to-noise gained at the recorder, one change at a time.</p>
     </section>
   </div>
 </template>

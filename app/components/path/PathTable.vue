@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Point } from '#core/chain/cascade'
-import type { ResolvedStage } from '#core/chain/resolve'
+import type { ResolvedStage } from '#core/resolved/resolve'
 import { giveOrTake } from '#core/evaluation/how-sure-words'
 import { formatDecimal } from '#core/units'
 import FigureButton from '~/components/sure/FigureButton.vue'
@@ -10,9 +10,11 @@ import { useViewStore } from '~/stores/view'
 defineProps<{ points: readonly Point[]; stages: readonly ResolvedStage[] }>()
 
 const view = useViewStore()
+/** With its ± a figure carries no more digits than that. */
+const digits = (stage: string, key: (typeof columns)[number]['key']) => (giveOf(stage, key) === '' ? 2 : 1)
 /** How far a figure may be off, where it is known and wanted. */
 function giveOf(stage: string, key: (typeof columns)[number]['key']): string {
-  const known = view.showsDoubt ? view.sure?.points.find((each) => each.stage === stage) : undefined
+  const known = view.showsSpread ? view.sure?.points.find((each) => each.stage === stage) : undefined
   const figure = key === 'ceiling' ? null : known?.[key]
   return figure ? giveOrTake(figure.u) : ''
 }
@@ -57,7 +59,7 @@ const columns = [
             :stage="point.stage"
             :name="`${column.title} at ${stages[i]?.gear.name}`"
             :data-point="`${point.stage}.${column.key}`"
-            >{{ formatDecimal(point[column.key], 2) }}</FigureButton><span
+            >{{ formatDecimal(point[column.key], digits(point.stage, column.key)) }}</FigureButton><span
             v-else
             :data-point="`${point.stage}.${column.key}`"
             >{{ formatDecimal(null, 2) }}</span

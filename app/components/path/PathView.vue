@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import { lateComponent } from '~/components/shell/late-component'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted } from 'vue'
 import { readingPlace } from '#core/chain/target-window'
-import { isBus } from '#core/session'
+import { isBus } from '#core/model'
 import { windowOf } from '#core/uncertainty/window'
 import { sectionModel } from '~/charts/section-model'
 import { turnedSend } from '~/composables/turned'
@@ -52,7 +53,7 @@ const model = computed(() =>
     view.evaluated?.tightest?.stage ?? null,
     reads.value ? target.value : null,
     view.evaluated?.sum ? { sum: view.evaluated.sum, name: nameOf } : null,
-    view.showsDoubt ? (view.sure?.points ?? []) : [],
+    view.showsSpread ? (view.sure?.points ?? []) : [],
   ),
 )
 const nameOf = (id: string) => store.session?.strips.find((strip) => strip.id === id)?.name ?? ''
@@ -73,17 +74,10 @@ const summary = computed(() => {
   const said = [headroom, floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')
   return `Section of ${view.strip?.name}: ${said}. The table has every figure.`
 })
-/** What stands beside the section is fetched once that is on the screen. */
-const isPictured = ref(false)
-onMounted(() => {
-  store.pictured()
-  requestAnimationFrame(() => {
-    isPictured.value = true
-  })
-})
+onMounted(() => store.pictured())
 
 const edit = useStageEdit()
-const pastedFor = computed(() => stages.value.find(({ id }) => id === chain.pasting.value) ?? null)
+const pastedFor = computed(() => stages.value.find(({ id }) => id === chain.pasting.value?.stage) ?? null)
 /** What the last changes led to. */
 const tellings = computed(() =>
   [chain.told, edit.settled].flatMap((each) =>
@@ -121,12 +115,12 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
           <button
             type="button"
             class="min-h-6 min-w-6 border px-2 py-0.5"
-            :class="view.showsDoubt ? 'border-change bg-change-soft' : 'border-rule bg-sheet'"
-            :aria-pressed="view.showsDoubt"
+            :class="view.showsSpread ? 'border-change bg-change-soft' : 'border-rule bg-sheet'"
+            :aria-pressed="view.showsSpread"
             aria-label="Show how far the edges may be off"
             title="How far the edges may be off"
             data-doubt
-            @click="view.toggleDoubt"
+            @click="view.toggleSpread"
           >
             ±
           </button>
@@ -169,16 +163,23 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       tabindex="0"
       aria-label="Target, findings and floor"
     >
-      <BroughtPanel v-if="bus" :bus="bus" />
-      <TargetPanel v-if="reads || !bus" />
-      <FindingsPanel />
-      <MeasureNextPanel v-if="view.sureness" />
-      <SendsPanel v-if="hasBusses && isPictured" :key="view.strip.id" :strip="view.strip" />
-      <FloorPanel />
-      <NotesPanel />
+      <OwnTask>
+        <BroughtPanel v-if="bus" :bus="bus" />
+        <TargetPanel v-if="reads || !bus" />
+        <FindingsPanel />
+        <MeasureNextPanel v-if="view.sureness" />
+        <SendsPanel v-if="hasBusses" :key="view.strip.id" :strip="view.strip" />
+        <FloorPanel />
+        <NotesPanel />
+      </OwnTask>
     </aside>
     <GearPicker v-if="chain.picking.value" />
-    <StageSheet v-if="pastedFor" :stage="pastedFor" @close="chain.pasting.value = null" />
+    <StageSheet
+      v-if="pastedFor"
+      :stage="pastedFor"
+      :brought="chain.pasting.value?.brought ?? null"
+      @close="chain.pasting.value = null"
+    />
     <UpdateDialog v-if="chain.updating.value" />
   </div>
 </template>

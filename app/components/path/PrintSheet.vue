@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { computed } from 'vue'
-import type { ResolvedStage } from '#core/chain/resolve'
+import type { ResolvedStage } from '#core/resolved/resolve'
 import { settingWords } from '#core/chain/setting-words'
 import { noiseWords } from '#core/evaluation/verdict'
 import { routeTime } from '#core/latency/route-words'
-import { inItsUnit, kinds, unitOfDoubt } from '#core/session'
+import { inItsUnit, kinds, unitOfSpread } from '#core/model'
 import { nameOfInput } from '#core/uncertainty/input'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import type { Send } from '~/composables/use-sends'
@@ -106,7 +106,7 @@ const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)
             <td class="figure pr-2 text-right">{{ formatShort(each.value) }}</td>
             <td class="pr-6">{{ each.unit }}</td>
             <td class="figure pr-6 text-right">
-              ± {{ formatShort(2 * inItsUnit(each.value, each.doubt), 2) }} {{ unitOfDoubt(each.doubt, '') }}
+              ± {{ formatShort(2 * inItsUnit(each.value, each.doubt), 2) }} {{ unitOfSpread(each.doubt, '') }}
             </td>
             <td>{{ each.origin }}{{ each.on ? ` ${each.on}` : '' }}</td>
           </tr>

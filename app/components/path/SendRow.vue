@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
 import { computed } from 'vue'
-import { stripFields } from '#core/session'
+import { stripFields } from '#core/model'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import TapButton from '~/components/fields/TapButton.vue'
 import { turnedSend } from '~/composables/turned'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Strip } from '#core/session'
-import { isBus } from '#core/session'
+import type { Strip } from '#core/model'
+import { isBus } from '#core/model'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import { useSends } from '~/composables/use-sends'
 import SendRow from './SendRow.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { ResolvedStage } from '#core/chain/resolve'
-import { alsoIn, isUnit } from '#core/session'
+import type { ResolvedStage } from '#core/resolved/resolve'
+import { alsoIn, isUnit } from '#core/edits'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -20,10 +20,15 @@ const onlyHere = () => edit.onlyHere(props.stage.id, justEdited.value ? edit.sha
 </script>
 
 <template>
-  <p v-if="others.length > 0" class="mb-1 text-xs text-muted" :role="justEdited ? 'status' : undefined" data-also-in>
+  <p
+    v-if="others.length > 0 && (justEdited || !isUnit(stage.gear))"
+    class="mb-1 text-xs text-muted"
+    :role="justEdited ? 'status' : undefined"
+    data-also-in
+  >
     {{ justEdited ? 'Changed in these strips too' : 'Also in' }}: {{ others.map((name) => `“${name}”`).join(', ') }}.
     <button v-if="!isUnit(stage.gear)" type="button" class="action" @click="onlyHere">
-      {{ justEdited ? 'Only here' : 'Make it a box of its own' }}
+      {{ justEdited ? 'Only here' : 'Make it a device of its own' }}
     </button>
   </p>
 </template>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { ResolvedSource } from '#core/chain/resolve'
-import type { Specified } from '#core/session'
-import { roomFields, settingFields, sizeField, soundSourceSpecs, withSize } from '#core/session'
+import type { ResolvedSource } from '#core/resolved/resolve'
+import type { Specified } from '#core/edits'
+import { roomFields, settingFields, sheetLine, sizeField, soundSourceSpecs } from '#core/model'
+import { withSize } from '#core/edits'
+import { formatShort } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
+import SetRow from '~/components/fields/SetRow.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
+import DataSheet from './DataSheet.vue'
 
 const props = defineProps<{ stage: ResolvedSource }>()
 const edit = useStageEdit()
@@ -45,45 +49,59 @@ const setSize = (size: number | undefined) =>
   edit.box(props.stage.id, props.stage.gear.id)('Size of the source', (gear) =>
     gear.kind === 'sound-source' ? withSize(gear, size) : gear,
   )
+const { level: _, ...sheet } = soundSourceSpecs
+/** Asked for where it was missing when the card was opened; it stays there while it is entered. */
+const asksForRoom = room.value.specs.ambient === undefined && !room.value.measured?.ambient
+const ambient = computed(() => ({
+  owner: room.value,
+  spec: 'ambient',
+  kind: 'room' as const,
+  field: roomFields.ambient,
+  edit: editRoom,
+}))
+const line = computed(() => {
+  const { specs, measured } = room.value
+  const noise = measured?.ambient?.value ?? specs.ambient
+  const own = sheetLine('sound-source', props.stage.gear, sheet)
+  return noise === undefined ? own : `${own}; room noise ${formatShort(noise, 1)} dBA`
+})
 </script>
 
 <template>
-  <div class="flex items-baseline justify-between py-px">
-    <span class="font-semibold">To the capsule</span>
-    <span class="flex shrink-0 items-baseline gap-1.5 font-semibold"
-      ><NumberInput
-        :value="stage.distance"
-        :field="settingFields.distance"
-        :step="0.05"
-        :commit="edit.setting(stage.id, 'distance', 'Distance')"
-      /><button
-        type="button"
-        class="-my-1 w-14.5 py-1 text-left text-xs font-normal underline decoration-dotted underline-offset-2"
-        :class="isMeasured ? 'text-change' : 'text-muted'"
-        :aria-label="`${isMeasured ? 'measured ± 1 cm' : 'estimated ± 10 %'}: how the distance is known`"
-        :title="
-          isMeasured ? 'Measured with a rule, ± 1 cm' : 'By eye, ± 10 %. Press where it was measured with a rule.'
-        "
-        data-distance-known
-        @click="toggleMeasured"
-      >
-        {{ isMeasured ? 'measured' : 'estimated' }}
-      </button></span
+  <SetRow :label="settingFields.distance.label" :help="settingFields.distance.help" strong>
+    <NumberInput
+      :value="stage.distance"
+      :field="settingFields.distance"
+      :step="0.05"
+      :commit="edit.setting(stage.id, 'distance', 'Distance')"
+    /><button
+      type="button"
+      class="-my-1 w-14.5 py-1 text-left text-xs font-normal underline decoration-dotted underline-offset-2"
+      :class="isMeasured ? 'text-change' : 'text-muted'"
+      :aria-label="`${isMeasured ? 'measured ± 1 cm' : 'estimated ± 10 %'}: how the distance is known`"
+      :title="isMeasured ? 'Measured with a rule, ± 1 cm' : 'By eye, ± 10 %. Press where it was measured with a rule.'"
+      data-distance-known
+      @click="toggleMeasured"
     >
-  </div>
-  <SpecRow
-    v-for="(field, key) in soundSourceSpecs"
-    :key="key"
-    :owner="stage.gear"
-    :spec="key"
-    :field="field"
-    :edit="editSpecs"
-  />
-  <div class="flex items-baseline justify-between py-px">
-    <span class="text-muted" :title="sizeField.help">{{ sizeField.label }}</span>
-    <span class="mr-16"><NumberInput :value="stage.gear.size" :field="sizeField" :step="0.1" :commit="setSize" /></span>
-  </div>
-  <h4 class="mt-2 border-t border-line pt-1 text-xs text-muted">The room, for every strip</h4>
-  <SpecRow :owner="room" spec="ambient" kind="room" :field="roomFields.ambient" :edit="editRoom" />
-  <SpecRow :owner="room" spec="temperature" kind="room" :field="roomFields.temperature" :edit="editRoom" />
+      {{ isMeasured ? 'measured' : 'estimated' }}
+    </button>
+  </SetRow>
+  <SpecRow :owner="stage.gear" spec="level" :field="soundSourceSpecs.level" :edit="editSpecs" />
+  <SpecRow v-if="asksForRoom" v-bind="ambient" />
+  <DataSheet :kind="stage.kind" :line="line">
+    <SpecRow
+      v-for="(field, key) in sheet"
+      :key="key"
+      :owner="stage.gear"
+      :spec="key"
+      :field="field"
+      :edit="editSpecs"
+    />
+    <SetRow :label="sizeField.label" :help="sizeField.help">
+      <NumberInput :value="stage.gear.size" :field="sizeField" :step="0.1" :commit="setSize" /><span class="w-14.5" />
+    </SetRow>
+    <h4 class="mt-2 border-t border-line pt-1 text-xs text-muted">The room, for every strip</h4>
+    <SpecRow v-if="!asksForRoom" v-bind="ambient" />
+    <SpecRow :owner="room" spec="temperature" kind="room" :field="roomFields.temperature" :edit="editRoom" />
+  </DataSheet>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { lateComponent } from '~/components/shell/late-component'
 
-import type { ResolvedStage } from '#core/chain/resolve'
+import type { ResolvedStage } from '#core/resolved/resolve'
 import GearCard from './GearCard.vue'
 import InputCard from './InputCard.vue'
 import MicrophoneCard from './MicrophoneCard.vue'

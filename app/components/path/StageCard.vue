@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { provide } from 'vue'
-import type { ResolvedStage } from '#core/chain/resolve'
+import type { ResolvedStage } from '#core/resolved/resolve'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { GAINS_ELSEWHERE } from './gains-elsewhere'
@@ -18,7 +18,11 @@ const rename = (name: string) => edit.box(props.stage.id, props.stage.gear.id)('
 </script>
 
 <template>
-  <section :id="`stage-${stage.id}`" class="plate min-w-0 px-3 py-2" :aria-label="`${title()}: ${stage.gear.name}`">
+  <section
+    :id="`stage-${stage.id}`"
+    class="stage-card plate min-w-0 px-3 py-2"
+    :aria-label="`${title()}: ${stage.gear.name}`"
+  >
     <div class="flex items-start justify-between gap-1 text-xs text-muted" data-drag>
       <p class="cursor-grab">
         {{ number }} {{ title() }}<strong v-if="stage.driven" class="text-ink"> · driven</strong>

@@ -1,23 +1,13 @@
 <script setup lang="ts">
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Ellipsis } from '@lucide/vue'
-import { autoUpdate, flip, shift, useFloating } from '@floating-ui/vue'
-import { computed, ref } from 'vue'
-import type { ResolvedStage } from '#core/chain/resolve'
+import { computed } from 'vue'
+import type { ResolvedStage } from '#core/resolved/resolve'
+import PopUp from '~/components/shell/PopUp.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 
 /** What can be done with a stage as a whole. */
 const props = defineProps<{ stage: ResolvedStage }>()
 const chain = useChainEdit()
-
-const anchor = ref(null)
-const panel = ref(null)
-const { floatingStyles } = useFloating(anchor, panel, {
-  placement: 'bottom-end',
-  strategy: 'fixed',
-  middleware: [flip(), shift({ padding: 8 })],
-  whileElementsMounted: autoUpdate,
-})
 
 const actions = computed(() => [
   { words: 'Replace…', run: () => chain.openReplace(props.stage.id) },
@@ -30,9 +20,9 @@ const actions = computed(() => [
     run: () => chain.toggleDriven(props.stage.id),
   },
   {
-    words: 'Paste a specification sheet…',
+    words: 'Read a data sheet…',
     run: () => {
-      chain.pasting.value = props.stage.id
+      chain.pasting.value = { stage: props.stage.id, brought: null }
     },
   },
   { words: 'Keep on the shelf', run: () => chain.keepOnShelf(props.stage.gear) },
@@ -48,17 +38,14 @@ function choose(action: { run: () => void }, close: () => void) {
 </script>
 
 <template>
-  <Popover class="print:hidden">
-    <PopoverButton ref="anchor" class="icon-button -m-1" :aria-label="`What to do with ${stage.gear.name}`"
-      ><Ellipsis class="size-4" aria-hidden="true"
-    /></PopoverButton>
-    <PopoverPanel
-      ref="panel"
-      v-slot="{ close }"
-      focus
-      :style="floatingStyles"
-      class="plate z-40 w-52 py-1 text-[13px] text-ink shadow-lg"
-    >
+  <PopUp
+    :label="`What to do with ${stage.gear.name}`"
+    takes-focus
+    button-class="icon-button -m-1"
+    panel-class="w-52 py-1 text-[13px]"
+  >
+    <template #button><Ellipsis class="size-4" aria-hidden="true" /></template>
+    <template #default="{ close }">
       <button
         v-for="action in actions"
         :key="action.words"
@@ -68,6 +55,6 @@ function choose(action: { run: () => void }, close: () => void) {
       >
         {{ action.words }}
       </button>
-    </PopoverPanel>
-  </Popover>
+    </template>
+  </PopUp>
 </template>

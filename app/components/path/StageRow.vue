@@ -4,7 +4,7 @@ import { latePart } from '~/stores/late-part'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useViewStore } from '~/stores/view'
-import { isBus } from '#core/session'
+import { isBus } from '#core/model'
 import { INFLOW } from '~/charts/section-drawing'
 import { lateComponent } from '~/components/shell/late-component'
 import JointMark from './JointMark.vue'
@@ -27,8 +27,6 @@ const columns = computed(
   () => `${bus.value ? `minmax(0, ${INFLOW}fr) ` : ''}repeat(${stages.value.length}, minmax(0, 1fr))`,
 )
 const row = ref<HTMLElement | null>(null)
-/** The tables need the height that the selected stage would take. */
-const wantsRoom = computed(() => view.reading === 'noise' || view.reading === 'conventions')
 let stopDragging: (() => void) | null = null
 
 /** Fetched when a pointer first comes near: a visit that never drags does without it. */
@@ -73,7 +71,7 @@ function keys(event: KeyboardEvent, stage: string) {
   </template>
   <div v-else class="relative mt-1.5 ml-13 shrink-0" :class="{ 'pb-3': !isLong }">
     <div ref="row" class="grid" :style="{ gridTemplateColumns: columns }" @pointerenter="prepareDragging">
-      <ConfluenceCard v-if="bus" :bus="bus" :narrow="isLong || wantsRoom" />
+      <ConfluenceCard v-if="bus" :bus="bus" :narrow="isLong" />
       <div
         v-for="(stage, i) in stages"
         :key="stage.id"
@@ -84,7 +82,7 @@ function keys(event: KeyboardEvent, stage: string) {
         @focusin="view.selectStage(stage.id)"
       >
         <StageColumn
-          v-if="isLong || wantsRoom"
+          v-if="isLong"
           :stage="stage"
           :number="i + 1"
           :selected="stage.id === selected?.id"
@@ -105,7 +103,7 @@ function keys(event: KeyboardEvent, stage: string) {
     </div>
   </div>
   <div
-    v-if="isLong && selected && !(wantsRoom && !isCompact)"
+    v-if="isLong && selected"
     class="mt-1.5 shrink-0 pb-3 card:ml-13 column:h-58 column:overflow-y-auto print:hidden"
     tabindex="0"
     aria-label="The selected stage in full"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { lowCutWords } from '#core/chain/low-cut'
-import type { ResolvedStage } from '#core/chain/resolve'
-import type { SettingName, SwitchName } from '#core/session'
-import { settingFields, traitsOf } from '#core/session'
+import type { ResolvedStage } from '#core/resolved/resolve'
+import type { SettingName, SwitchName } from '#core/model'
+import { settingFields, traitsOf } from '#core/model'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
+import SetRow from '~/components/fields/SetRow.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 
@@ -37,7 +38,7 @@ const NUMBERS = [
   { setting: 'angle', words: settingFields.angle.label, step: 5 },
   { setting: 'distance', words: 'To the listener', step: 0.5 },
   { setting: 'toMicrophone', words: settingFields.toMicrophone.label, step: 0.5 },
-  { setting: 'cable', words: 'Cable into it', step: 1 },
+  { setting: 'cable', words: 'Input cable', step: 1 },
 ] as const
 const numbers = computed(() => NUMBERS.filter(({ setting }) => takes(setting)))
 const taps = [
@@ -47,8 +48,7 @@ const taps = [
 </script>
 
 <template>
-  <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-    <slot />
+  <div class="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1 empty:hidden">
     <SwitchChip
       v-if="has('phantom')"
       :on="on('phantom')"
@@ -70,20 +70,17 @@ const taps = [
       :options="taps"
       :commit="edit.setting(stage.id, 'tap', 'Tap')"
     />
-    <slot name="after" />
   </div>
   <p v-if="lowCut" class="mt-1 text-xs text-muted">The low cut {{ lowCut }}.</p>
   <p v-if="has('phantom')" class="mt-1 text-xs text-muted">
     Mute the outputs before switching 48 V{{ bank ? `; bank ${bank} gets it together` : '' }}.
   </p>
-  <p v-for="each in numbers" :key="each.setting" class="flex items-baseline justify-between py-px">
-    <span class="text-muted" :title="settingFields[each.setting].help">{{ each.words }}</span>
-    <span class="mr-16"
-      ><NumberInput
-        :value="stage.settings[each.setting]"
-        :field="settingFields[each.setting]"
-        :step="each.step"
-        :commit="edit.optionalSetting(stage.id, each.setting, each.words)"
-    /></span>
-  </p>
+  <SetRow v-for="each in numbers" :key="each.setting" :label="each.words" :help="settingFields[each.setting].help">
+    <NumberInput
+      :value="stage.settings[each.setting]"
+      :field="settingFields[each.setting]"
+      :step="each.step"
+      :commit="edit.optionalSetting(stage.id, each.setting, each.words)"
+    /><span class="w-14.5" />
+  </SetRow>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { feedsWith, isBus, pairStrips, removeStrip, unpaired } from '#core/session'
+import { feedsWith, pairStrips, removeStrip, unpaired } from '#core/edits'
+import { isBus } from '#core/model'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { surgeUncertainty, windowOf } from '#core/uncertainty/window'
-import type { ConventionId, Target } from '#core/session'
-import { DEFAULT_CONVENTION, conventionIds, conventions, customTarget, riskField, targetOf } from '#core/session'
+import type { ConventionId, Target } from '#core/model'
+import { DEFAULT_CONVENTION, conventionIds, conventions, customTarget, riskField, targetOf } from '#core/model'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { AnalogueInput, AudioInterface, InterfaceLatency, Specified } from '#core/session'
-import { bufferFramesField, inputSpecs, latencySpecs, readTypedNumbers, sampleRateField } from '#core/session'
+import type { AnalogueInput, AudioInterface, Gear, InterfaceLatency } from '#core/model'
+import type { Specified } from '#core/edits'
+import { bufferFramesField, inputSpecs, latencySpecs, readTypedNumbers, sampleRateField } from '#core/model'
 import { frames, hz } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
@@ -11,7 +12,7 @@ import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import GainMap from '~/components/gear/GainMap.vue'
 import InputTable from '~/components/gear/InputTable.vue'
-import SpecSheetDialog from '~/components/gear/SpecSheetDialog.vue'
+import DataSheetDialog from '~/components/gear/DataSheetDialog.vue'
 import KnobTable from '~/components/gear/KnobTable.vue'
 import OutputList from '~/components/gear/OutputList.vue'
 import PlugFields from '~/components/gear/PlugFields.vue'
@@ -47,6 +48,11 @@ const latency = computed(() => props.unit.latency ?? noLatency)
 
 const editUnit = (label: string, part: Partial<AudioInterface>) =>
   edit.gear(props.unit.id, 'interface')(label, (unit) => ({ ...unit, ...part }))
+const editWhole = (label: string, change: (gear: Gear) => Gear) =>
+  edit.gear(props.unit.id, 'interface')(label, (unit) => {
+    const next = change(unit)
+    return next.kind === 'interface' ? next : unit
+  })
 const editInput = (label: string, part: Partial<AnalogueInput>) =>
   edit.input(props.unit.id, props.input.id)(label, (input) => ({ ...input, ...part }))
 const editSpecs = (label: string, change: <T extends Specified>(input: T) => T) =>
@@ -122,7 +128,7 @@ function addInput() {
           <div class="flex items-baseline justify-between">
             <h3>Input {{ input.id }}</h3>
             <span class="flex gap-3">
-              <button type="button" class="action" @click="sheetOpen = true">Paste a specification sheet…</button>
+              <button type="button" class="action" @click="sheetOpen = true">Read a data sheet…</button>
               <button type="button" class="action" @click="addInput">Add another like it</button>
             </span>
           </div>
@@ -171,13 +177,6 @@ function addInput() {
         makers’ instructions and local rules.
       </p>
     </div>
-    <SpecSheetDialog
-      v-if="sheetOpen"
-      :name="`input ${input.id}`"
-      :fields="inputSpecs"
-      :gain-min="input.specs.gainMin"
-      :edit="editSpecs"
-      @close="sheetOpen = false"
-    />
+    <DataSheetDialog v-if="sheetOpen" :gear="unit" :edit="editWhole" undone @close="sheetOpen = false" />
   </ModalDialog>
 </template>

@@ -1,5 +1,5 @@
 import type { GainControl } from '#core/chain/gain-control'
-import type { ResolvedStage } from '#core/chain/resolve'
+import type { ResolvedStage } from '#core/resolved/resolve'
 
 const WORDS = { gain: 'Gain', fader: 'Fader' } as const
 

@@ -1,5 +1,5 @@
-import type { ResolvedStage } from '#core/chain/resolve'
-import { kinds } from '#core/session'
+import type { ResolvedStage } from '#core/resolved/resolve'
+import { kinds } from '#core/model'
 
 /** What a stage is called above its name: a unit stands in a strip by one of its inputs or outputs. */
 export const stageTitle = ({ kind, gear }: Pick<ResolvedStage, 'kind' | 'gear'>): string =>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { Copy, Trash2 } from '@lucide/vue'
 import { format } from 'date-fns'
-import { onMounted, onUnmounted, ref, shallowRef } from 'vue'
-import { NuxtLink } from '#components'
+import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue'
 import { useRouter } from '#imports'
 import AsideNotice from '~/components/shell/AsideNotice.vue'
 import { saveFile } from '~/composables/file-access'
 import { useBackup } from '~/composables/use-backup'
-import TextInput from '~/components/fields/TextInput.vue'
+import { sessionOrders, useSessionList } from '~/composables/use-session-list'
+import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import type { AsideRow, SessionSummary } from '~/stores/library'
 import { RESTORABLE_DAYS, useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
+import SessionItem from './SessionItem.vue'
 
 /** All sessions of this browser: open, rename, duplicate, delete and bring back. */
 const emit = defineEmits<{ startNew: []; importFile: [] }>()
@@ -19,7 +19,12 @@ const store = useSessionStore()
 const backup = useBackup()
 const router = useRouter()
 const trouble = ref<string | null>(null)
-const justDeleted = ref<SessionSummary | null>(null)
+const list = useSessionList(
+  () => library.kept,
+  () => store.copyNow(),
+)
+const chosenKeys = computed(() => list.chosen.value.map(({ key }) => key))
+const justDeleted = ref<readonly SessionSummary[]>([])
 let stop = () => {}
 
 async function openDemo() {
@@ -29,15 +34,19 @@ async function duplicate(key: string) {
   const copy = await library.duplicate(key)
   if (copy) await router.push(`/path/${copy}`)
 }
-async function remove(row: SessionSummary) {
-  if (await library.remove(row.key)) justDeleted.value = row
+async function remove(rows: readonly SessionSummary[]) {
+  const gone: SessionSummary[] = []
+  for (const row of rows) if (await library.remove(row.key)) gone.push(row)
+  justDeleted.value = gone
 }
-async function restore(key: string) {
-  if (await library.restore(key)) justDeleted.value = null
+const removeChosen = () => remove(list.chosen.value.filter((row) => !library.isNewer(row)))
+async function restore(keys: readonly string[]) {
+  for (const key of keys) if (!(await library.restore(key))) return
+  justDeleted.value = []
 }
 async function erase(keys: readonly string[]) {
   await library.erase(keys)
-  justDeleted.value = null
+  justDeleted.value = []
 }
 async function rename(key: string, name: string) {
   trouble.value = await library.rename(key, name)
@@ -94,9 +103,13 @@ onUnmounted(() => stop())
       </ul>
     </div>
     <p v-if="trouble ?? library.trouble" role="alert" class="mt-2 text-ceiling">{{ trouble ?? library.trouble }}</p>
-    <div v-if="justDeleted" role="status" class="plate mt-2 flex items-baseline gap-3 px-3 py-2">
-      “{{ justDeleted.name }}” was deleted.
-      <button type="button" class="action" @click="restore(justDeleted.key)">Undo</button>
+    <div v-if="justDeleted.length > 0" role="status" class="plate mt-2 flex items-baseline gap-3 px-3 py-2">
+      {{
+        justDeleted.length === 1
+          ? `“${justDeleted[0]?.name}” was deleted.`
+          : `${justDeleted.length} sessions were deleted.`
+      }}
+      <button type="button" class="action" @click="restore(justDeleted.map(({ key }) => key))">Undo</button>
     </div>
     <div v-if="library.vanished" role="alert" class="plate mt-2 space-y-2 p-3" data-notice="vanished">
       <p>
@@ -127,45 +140,55 @@ onUnmounted(() => stop())
     <p v-if="library.kept.length === 0" class="mt-6 text-muted">
       No session is kept here. Start a new one, import a file, or open the demo to look around.
     </p>
-    <ul>
-      <li
-        v-for="row in library.kept"
-        :key="row.key"
-        class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-line py-2"
-        :data-session="row.name"
-      >
-        <span v-if="library.isNewer(row)" class="w-full text-[15px] font-semibold card:w-auto card:grow">
-          {{ row.name }}
-          <span class="block text-xs font-normal text-muted"
-            >Written by a newer version of Remetra, left unchanged</span
-          >
-        </span>
-        <TextInput
-          v-else
-          class="w-full text-[15px] font-semibold card:w-auto card:grow"
-          :value="row.name"
-          :label="`Name of ${row.name}`"
-          :commit="
-            (name) => {
-              rename(row.key, name)
-              return null
-            }
-          "
+    <div v-if="library.kept.length > 1" class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2" data-list-tools>
+      <template v-if="list.isMany.value">
+        <input
+          v-model="list.search.value"
+          type="search"
+          class="min-w-48 border border-rule bg-paper px-2 py-1"
+          placeholder="Search names and strips"
+          aria-label="Search the sessions"
         />
-        <span v-if="row.key === store.key" class="text-change">open</span>
-        <span class="figure text-muted">{{ format(row.updatedAt, 'yyyy-MM-dd HH:mm') }}</span>
-        <NuxtLink class="action" :to="`/path/${row.key}`"
-          >Open<span class="sr-only"> {{ row.name }}</span></NuxtLink
-        >
-        <template v-if="!library.isNewer(row)">
-          <button type="button" class="action" @click="duplicate(row.key)">
-            <Copy class="inline size-3.5" aria-hidden="true" /> Duplicate<span class="sr-only"> {{ row.name }}</span>
-          </button>
-          <button type="button" class="action" @click="remove(row)">
-            <Trash2 class="inline size-3.5" aria-hidden="true" /> Delete<span class="sr-only"> {{ row.name }}</span>
-          </button>
-        </template>
-      </li>
+        <ChoiceBar
+          :options="sessionOrders"
+          :chosen="list.order.value"
+          label="Order of the sessions"
+          @choose="(order) => (list.order.value = order)"
+        />
+      </template>
+      <label class="flex min-h-6 items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="list.chosen.value.length > 0 && list.chosen.value.length === list.shown.value.length"
+          @change="list.chooseAll(($event.target as HTMLInputElement).checked)"
+        />
+        Choose all</label
+      >
+      <template v-if="list.chosen.value.length > 0">
+        <button type="button" class="push" @click="backup.saveChosen(chosenKeys)">
+          Export {{ list.chosen.value.length }} chosen
+        </button>
+        <button type="button" class="push" @click="removeChosen">Delete {{ list.chosen.value.length }} chosen</button>
+      </template>
+    </div>
+    <p v-if="library.kept.length > 0 && list.shown.value.length === 0" class="mt-4 text-muted">
+      No session has “{{ list.search.value }}” in its name or its strips.
+    </p>
+    <ul>
+      <SessionItem
+        v-for="row in list.shown.value"
+        :key="row.key"
+        :row="row"
+        :about="list.aboutOf(row)"
+        :newer="library.isNewer(row)"
+        :open="row.key === store.key"
+        :choosable="library.kept.length > 1"
+        :chosen="list.chosen.value.includes(row)"
+        @rename="(name) => rename(row.key, name)"
+        @duplicate="duplicate(row.key)"
+        @remove="remove([row])"
+        @choose="(on) => list.choose(row.key, on)"
+      />
     </ul>
     <details v-if="library.deleted.length > 0" class="mt-6">
       <summary class="cursor-pointer text-muted">
@@ -180,7 +203,7 @@ onUnmounted(() => stop())
           <span class="grow">{{ row.name }}</span><span class="figure text-muted">{{
             format(row.deletedAt, 'yyyy-MM-dd HH:mm')
           }}</span>
-          <button type="button" class="action" @click="restore(row.key)">
+          <button type="button" class="action" @click="restore([row.key])">
             Restore<span class="sr-only"> {{ row.name }}</span>
           </button>
           <button type="button" class="action text-ceiling" @click="erase([row.key])">

@@ -5,6 +5,7 @@ import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, provide, ref } from 'vue'
 import { useColorMode, useRouter } from '#imports'
 import { places } from '~/composables/places'
+import { useDataSheets } from '~/composables/use-data-sheets'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useExplaining } from '~/composables/use-explaining'
 import { useExchange } from '~/composables/use-exchange'
@@ -40,6 +41,7 @@ const exchange = useExchange()
 const plan = usePlanGesture()
 const chain = useChainEdit()
 const explaining = useExplaining()
+const sheets = useDataSheets()
 const theme = useColorMode()
 
 const PLACES: Record<string, string> = {
@@ -88,6 +90,13 @@ const shortcuts: Shortcut[] = [
   { keys: [']'], does: 'Next strip', run: () => view.step(1) },
   { keys: ['G'], does: 'Go to the gain', at: 'Path', run: () => focusOn('[data-gain]') },
   { keys: ['S'], does: 'Set this strip for me', at: 'Path', run: () => plan.apply('strip') },
+  {
+    keys: ['D'],
+    does: 'Data sheets: unfold them all, or fold them',
+    at: 'Path',
+    when: () => place.value === 'Path',
+    run: () => sheets.toggleAll(store.session?.gear.map(({ kind }) => kind) ?? []),
+  },
   { keys: ['V'], does: 'Read the section another way', at: 'Path', run: view.nextReading },
   {
     keys: ['W'],
@@ -97,7 +106,7 @@ const shortcuts: Shortcut[] = [
       if (tightest) explaining.explain('headroom', tightest.stage)
     },
   },
-  { keys: ['U'], does: 'Show or hide how far the section’s edges may be off', at: 'Path', run: view.toggleDoubt },
+  { keys: ['U'], does: 'Show or hide how far the section’s edges may be off', at: 'Path', run: view.toggleSpread },
   {
     keys: ['A'],
     does: 'Add a strip',
@@ -141,6 +150,17 @@ useShortcuts(shortcuts)
 
 useKeepingGuard()
 
+/** A PDF is a data sheet; so is a text that is no object, where a stage is in hand that it can be of. */
+const isDataSheet = (brought: string | File) =>
+  typeof brought === 'string' ? /^[^[{\uFEFF]/.test(brought) : /\.pdf$/i.test(brought.name)
+/** What was dropped or pasted goes to the stage in hand, or is imported. */
+async function bring(brought: string | File) {
+  if (place.value === 'Path' && view.stage !== null && isDataSheet(brought))
+    chain.pasting.value = { stage: view.stage, brought }
+  else if (typeof brought === 'string') await exchange.importText('Pasted text', brought)
+  else await exchange.importFile(brought)
+}
+
 const carriesFiles = (event: DragEvent) => [...(event.dataTransfer?.types ?? [])].includes('Files')
 useEventListener(window, 'dragover', (event) => {
   if (!carriesFiles(event)) return
@@ -155,14 +175,14 @@ useEventListener(window, 'drop', async (event) => {
   event.preventDefault()
   dropping.value = false
   const file = event.dataTransfer?.files[0]
-  if (file) await exchange.importFile(file)
+  if (file) await bring(file)
 })
 useEventListener(window, 'paste', async (event) => {
   if (isTyping(event.target)) return
   const file = event.clipboardData?.files[0]
   const text = event.clipboardData?.getData('text/plain').trim()
-  if (file) await exchange.importFile(file)
-  else if (text) await exchange.importText('Pasted text', text)
+  if (file) await bring(file)
+  else if (text) await bring(text)
 })
 </script>
 

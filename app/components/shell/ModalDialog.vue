@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { useEventListener } from '@vueuse/core'
 import { nextTick, onMounted, onUnmounted, ref } from 'vue'
 
 /** A dialog over the page: Esc and the button close it, the focus goes back to where it was. */
@@ -16,6 +17,11 @@ onMounted(async () => {
   const first =
     body?.querySelector<HTMLElement>('[data-autofocus], [data-first]') ?? body?.querySelector<HTMLElement>(fields)
   first?.focus()
+})
+// What is typed here is kept when the dialog is done: before the page goes away, the browser asks.
+const isTypedIn = ref(false)
+useEventListener(window, 'beforeunload', (event) => {
+  if (isTypedIn.value) event.preventDefault()
 })
 onUnmounted(() => {
   // Where it came from; if that is gone, the page itself, so that single keys work.
@@ -34,7 +40,7 @@ onUnmounted(() => {
           <DialogTitle class="text-lg">{{ title }}</DialogTitle>
           <button type="button" class="push" @click="emit('close')">{{ closing }}</button>
         </div>
-        <div ref="panel"><slot /></div>
+        <div ref="panel" @input="isTypedIn = true"><slot /></div>
       </DialogPanel>
     </div>
   </Dialog>

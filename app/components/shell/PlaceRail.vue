@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { Component } from 'vue'
+import { computed } from 'vue'
 import {
   AudioWaveform,
+  Ellipsis,
   FolderOpen,
   GraduationCap,
   Headphones,
@@ -14,9 +16,11 @@ import {
   Waypoints,
 } from '@lucide/vue'
 import { NuxtLink } from '#components'
+import { useRoute } from '#imports'
 import type { Place } from '~/composables/places'
 import { places } from '~/composables/places'
 import { useSessionStore } from '~/stores/session'
+import PopUp from './PopUp.vue'
 import StripList from './StripList.vue'
 
 /** The places, in the order of the work, and the strips that they are about. */
@@ -33,6 +37,15 @@ const ICONS: Record<Place, Component> = {
   trainer: GraduationCap,
 }
 /** Without an open session a place finds its own; the path is where one lands. */
+const route = useRoute()
+/** On a phone what is wanted with gear in the other hand stands in the bar; the rest is behind one press. */
+const AT_HAND: ReadonlySet<string> = new Set(['path', 'mix', 'soundcheck', 'log', 'faults'])
+const more = computed(() => [
+  ...places.filter(({ id }) => !AT_HAND.has(id)).map(({ id, title }) => ({ to: addressOf(id), title })),
+  { to: '/shelf', title: 'Gear shelf' },
+  { to: '/sessions', title: 'Sessions' },
+])
+const isElsewhere = computed(() => !AT_HAND.has(route.path.split('/')[1] || 'path'))
 const addressOf = (id: Place) => (store.key ? `/${id}/${store.key}` : id === 'path' ? '/' : `/${id}`)
 </script>
 
@@ -43,21 +56,48 @@ const addressOf = (id: Place) => (store.key ? `/${id}/${store.key}` : id === 'pa
       aria-label="Places"
     >
       <p class="px-3 py-3.5 text-[15px] font-semibold max-rail:hidden">Remetra</p>
-      <NuxtLink v-for="{ id, title } in places" :key="id" :to="addressOf(id)" class="place" active-class="here"
+      <NuxtLink
+        v-for="{ id, title } in places"
+        :key="id"
+        :to="addressOf(id)"
+        class="place"
+        :class="{ 'max-card:hidden!': !AT_HAND.has(id) }"
+        active-class="here"
         ><component :is="ICONS[id]" class="size-4 shrink-0" aria-hidden="true" />{{ title }}</NuxtLink
       >
-      <NuxtLink to="/shelf" class="place" active-class="here"
+      <NuxtLink to="/shelf" class="place max-card:hidden!" active-class="here"
         ><Library class="size-4 shrink-0" aria-hidden="true" />Gear shelf</NuxtLink
       >
-      <NuxtLink to="/sessions" class="place rail:mb-2" active-class="here"
+      <NuxtLink to="/sessions" class="place rail:mb-2 max-card:hidden!" active-class="here"
         ><FolderOpen class="size-4 shrink-0" aria-hidden="true" />Sessions</NuxtLink
       >
+      <PopUp
+        class="grid card:hidden"
+        label="More places"
+        side="top"
+        takes-focus
+        :button-class="`place w-full ${isElsewhere ? 'here' : ''}`"
+        panel-class="w-44 py-1"
+      >
+        <template #button><Ellipsis class="size-4 shrink-0" aria-hidden="true" />More</template>
+        <template #default="{ close }">
+          <NuxtLink
+            v-for="{ to, title } in more"
+            :key="to"
+            :to="to"
+            class="flex min-h-11 items-center px-4 hover:bg-change hover:text-on-change"
+            @click="close()"
+            >{{ title }}</NuxtLink
+          >
+        </template>
+      </PopUp>
     </nav>
     <StripList v-if="store.session" class="max-rail:hidden" />
   </div>
 </template>
 
 <style scoped>
+:deep(.place),
 .place {
   display: flex;
   align-items: center;
@@ -76,6 +116,7 @@ const addressOf = (id: Place) => (store.key ? `/${id}/${store.key}` : id === 'pa
     border-top: 3px solid transparent;
   }
 }
+:deep(.here),
 .here {
   color: var(--ink);
   font-weight: 600;

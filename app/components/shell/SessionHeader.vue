@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { Download, HardDriveDownload, Keyboard, Moon, Printer, Redo2, Sun, Undo2, Upload } from '@lucide/vue'
+import type { Component } from 'vue'
+import { Download, Ellipsis, HardDriveDownload, Keyboard, Moon, Printer, Redo2, Sun, Undo2, Upload } from '@lucide/vue'
 import { computed } from 'vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useSessionStore } from '~/stores/session'
 import { unlogged } from '~/stores/unlogged'
+import PopUp from './PopUp.vue'
 
 /** The session’s name, whether it is kept, and what can be done with it as a whole. */
-defineProps<{ dark: boolean; canLink: boolean }>()
+const props = defineProps<{ dark: boolean; canLink: boolean }>()
 const emit = defineEmits<{ exportFile: []; link: []; importFile: []; keys: []; theme: []; print: [] }>()
 const store = useSessionStore()
 
@@ -17,15 +19,66 @@ const state = computed(() => {
   return store.savedAt ? `saved ${clock.format(store.savedAt)}` : ''
 })
 const rename = (name: string) => store.edit('Rename the session', (session) => ({ ...session, name }))
+
+interface Tool {
+  words: string
+  /** Whether the words stand beside the icon where there is room. */
+  told: boolean
+  title: string
+  icon: Component
+  run: () => void
+}
+const tools = computed((): Tool[] => [
+  {
+    words: 'Export',
+    told: true,
+    title: 'Export the session to a file (E)',
+    icon: Download,
+    run: () => emit('exportFile'),
+  },
+  ...(props.canLink
+    ? [
+        {
+          words: 'Keep in a file',
+          told: false,
+          title: 'Keep this session in a file on disk too, written after each change',
+          icon: HardDriveDownload,
+          run: () => emit('link'),
+        },
+      ]
+    : []),
+  {
+    words: 'Import',
+    told: true,
+    title: 'Import a session file (I); or drop it, or paste it',
+    icon: Upload,
+    run: () => emit('importFile'),
+  },
+  { words: 'Print', told: false, title: 'Print this path (P)', icon: Printer, run: () => emit('print') },
+  {
+    words: 'Change the theme',
+    told: false,
+    title: props.dark ? 'Drawing office (T)' : 'Control room (T)',
+    icon: props.dark ? Sun : Moon,
+    run: () => emit('theme'),
+  },
+  { words: 'Keys', told: false, title: 'Keys (?)', icon: Keyboard, run: () => emit('keys') },
+])
+function choose(tool: Tool, close: () => void) {
+  close()
+  tool.run()
+}
 </script>
 
 <template>
-  <header class="flex flex-wrap items-center gap-x-3 px-3 py-1 card:px-5 card:py-2">
-    <h1 class="min-w-28 grow text-[17px]">
+  <header class="flex items-center gap-x-3 px-3 py-1 card:flex-wrap card:px-5 card:py-2">
+    <h1 class="min-w-24 grow text-[17px]">
       <TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" />
     </h1>
-    <span class="text-muted" role="status" :title="store.copyTrouble ?? undefined" data-saved>{{ state }}</span>
-    <div class="ml-auto flex flex-wrap items-center gap-1 max-card:w-full max-card:justify-between card:gap-3">
+    <span class="shrink-0 text-muted" role="status" :title="store.copyTrouble ?? undefined" data-saved>{{
+      state
+    }}</span>
+    <div class="ml-auto flex shrink-0 items-center card:gap-3">
       <button
         type="button"
         class="tool"
@@ -44,47 +97,45 @@ const rename = (name: string) => store.edit('Rename the session', (session) => (
       >
         <Redo2 class="size-4" aria-hidden="true" /><span class="max-card:sr-only">Redo</span>
       </button>
-      <button type="button" class="tool" title="Export the session to a file (E)" @click="emit('exportFile')">
-        <Download class="size-4" aria-hidden="true" /><span class="max-card:sr-only">Export</span>
-      </button>
       <button
-        v-if="canLink"
+        v-for="tool in tools"
+        :key="tool.words"
         type="button"
-        class="tool"
-        title="Keep this session in a file on disk too, written after each change"
-        aria-label="Keep in a file"
-        @click="emit('link')"
+        class="tool max-card:hidden!"
+        :title="tool.title"
+        :aria-label="tool.told ? undefined : tool.words"
+        @click="tool.run"
       >
-        <HardDriveDownload class="size-4" aria-hidden="true" />
+        <component :is="tool.icon" class="size-4" aria-hidden="true" /><template v-if="tool.told">{{
+          tool.words
+        }}</template>
       </button>
-      <button
-        type="button"
-        class="tool"
-        title="Import a session file (I); or drop it, or paste it"
-        @click="emit('importFile')"
+      <PopUp
+        class="card:hidden"
+        label="The session and the page"
+        takes-focus
+        button-class="tool"
+        panel-class="w-52 py-1"
       >
-        <Upload class="size-4" aria-hidden="true" /><span class="max-card:sr-only">Import</span>
-      </button>
-      <button type="button" class="tool" title="Print this path (P)" aria-label="Print" @click="emit('print')">
-        <Printer class="size-4" aria-hidden="true" />
-      </button>
-      <button
-        type="button"
-        class="tool"
-        :title="dark ? 'Drawing office (T)' : 'Control room (T)'"
-        aria-label="Change the theme"
-        @click="emit('theme')"
-      >
-        <component :is="dark ? Sun : Moon" class="size-4" aria-hidden="true" />
-      </button>
-      <button type="button" class="tool" title="Keys (?)" aria-label="Keys" @click="emit('keys')">
-        <Keyboard class="size-4" aria-hidden="true" />
-      </button>
+        <template #button><Ellipsis class="size-4" aria-hidden="true" /></template>
+        <template #default="{ close }">
+          <button
+            v-for="tool in tools"
+            :key="tool.words"
+            type="button"
+            class="flex min-h-11 w-full items-center gap-3 px-4 text-left hover:bg-change hover:text-on-change"
+            @click="choose(tool, close)"
+          >
+            <component :is="tool.icon" class="size-4" aria-hidden="true" />{{ tool.words }}
+          </button>
+        </template>
+      </PopUp>
     </div>
   </header>
 </template>
 
 <style scoped>
+:deep(.tool),
 .tool {
   display: inline-flex;
   align-items: center;

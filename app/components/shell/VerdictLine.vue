@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick } from 'vue'
-import { isBus } from '#core/session'
+import { ChevronDown } from '@lucide/vue'
+import { computed, nextTick, ref } from 'vue'
+import { isBus } from '#core/model'
+import { capital } from '#core/units'
 import { useRouter } from '#imports'
 import { useExplaining } from '~/composables/use-explaining'
 import { useSessionStore } from '~/stores/session'
@@ -31,6 +33,10 @@ const cells = computed(
     ],
 )
 
+/** On a phone the answers share a line, which opens. */
+const isOpen = ref(false)
+const inOneLine = computed(() => capital((cells.value ?? []).map(({ short }) => short).join(' · ')))
+
 async function lead(place: string, selector: string) {
   const address = `/${place}/${store.key}`
   if (!router.currentRoute.value.path.startsWith(`/${place}`)) await router.push(address)
@@ -42,9 +48,21 @@ async function lead(place: string, selector: string) {
 </script>
 
 <template>
+  <button
+    v-if="cells"
+    type="button"
+    class="plate flex min-h-9 items-center justify-between gap-2 border-x-0 border-t-0 px-3 py-1 text-left font-semibold card:hidden pointer-coarse:min-h-11"
+    :aria-expanded="isOpen"
+    data-verdict-line
+    @click="isOpen = !isOpen"
+  >
+    <span class="min-w-0">{{ inOneLine }}</span>
+    <ChevronDown class="size-4 shrink-0" :class="{ 'rotate-180': isOpen }" aria-hidden="true" />
+  </button>
   <div
     v-if="cells"
     class="plate grid border-x-0 border-t-0 card:grid-cols-3"
+    :class="{ 'max-card:hidden': !isOpen }"
     role="status"
     aria-label="Verdict"
     aria-live="off"

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, toRaw } from 'vue'
+import { computed, ref, shallowRef, toRaw } from 'vue'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { asChange } from '#core/plan/as-change'
 import { BY_EAR } from '#core/render/to-ears'
-import type { NumberField, Session } from '#core/session'
-import { applySettings } from '#core/session'
+import type { NumberField, Session } from '#core/model'
+import { applySettings } from '#core/edits'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
@@ -20,7 +20,7 @@ const view = useViewStore()
 const log = useLogStore()
 const ear = useInTurn()
 
-const before = ref<Session | null>(store.committed)
+const before = shallowRef<Session | null>(store.committed)
 const against = ref('came')
 const level = ref<number>(BY_EAR.starts)
 const raised = ref(0)
@@ -43,7 +43,9 @@ function stateOf(session: Session | null) {
   const strip = view.strip?.id ?? ''
   const at = session?.strips.findIndex(({ id }) => id === strip) ?? -1
   if (!session || at < 0) return null
-  return { session, strip, snr: evaluateSession(session).strips[at]?.points.at(-1)?.snr ?? null }
+  // What is open is evaluated already.
+  const evaluation = session === store.session ? store.evaluation : evaluateSession(session)
+  return { session, strip, snr: evaluation?.strips[at]?.points.at(-1)?.snr ?? null }
 }
 const now = computed(() => stateOf(store.committed))
 const other = computed(() => stateOf(otherSession()))

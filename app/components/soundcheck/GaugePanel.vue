@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { stageName } from '#core/chain/setting-words'
-import { isBus } from '#core/session'
+import { isBus } from '#core/model'
 import { deviationOf, performanceAt } from '#core/simulated/performance'
 import type { Playing } from '#core/render/performer'
 import type { MeterChoice } from '#core/soundcheck/meter-choices'
@@ -60,7 +60,7 @@ const banks = computed(() => {
   return {
     window:
       read && read.unit === 'dBFS' && read.stage === point.value?.stage ? { low: read.low, high: read.high } : null,
-    plan: point.value ? { level: point.value.peak, give: own ? 2 * own.u : 0 } : null,
+    expected: point.value ? { level: point.value.peak, give: own ? 2 * own.u : 0 } : null,
     held: snapshot.value?.passage.peak ?? null,
     floor: snapshot.value?.floor ?? null,
   }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { applyChanges } from '#core/session'
+import { applyChanges } from '#core/edits'
 import { formatChance } from '#core/evaluation/how-sure-words'
 import { gainInWords, stageName } from '#core/chain/setting-words'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { gainControls } from '#core/chain/gain-control'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import { useSoundcheck } from '~/composables/use-soundcheck'

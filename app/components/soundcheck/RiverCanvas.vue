@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { onBeforeUnmount, ref, watch } from 'vue'
 import { useColorMode } from '#imports'
 import type { Palette } from '~/charts/palette'
 import { readPalette } from '~/charts/palette'
 import type { RiverBanks, RiverColumn } from '~/charts/river'
 import { drawRiver } from '~/charts/river'
+import { useObservedSize } from '~/composables/use-observed-size'
 
 /** What comes in, as it flows; its figures stand beside it in words. `drawn` changes with every new column. */
 const props = defineProps<{
@@ -16,7 +16,7 @@ const props = defineProps<{
   label: string
 }>()
 const canvas = ref<HTMLCanvasElement | null>(null)
-const { width, height } = useElementSize(canvas)
+const { width, height } = useObservedSize(canvas)
 const theme = useColorMode()
 let palette: Palette | null = null
 let frame = 0

@@ -6,6 +6,7 @@ import type { Section } from '#core/soundcheck/sections'
 import type { Step } from '#core/soundcheck/step'
 import { useSessionStore } from '~/stores/session'
 import { useSoundcheckStore } from '~/stores/soundcheck'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import StepCard from './StepCard.vue'
 
 /** What is done in which order, section by section; the one with the step in hand lies open. */
@@ -57,63 +58,69 @@ watch(
         >{{ soundcheck.steps.length - soundcheck.open }} of {{ soundcheck.steps.length }}</span
       >
     </h2>
-    <ol>
-      <li
-        v-for="section in sections"
-        :key="section.key"
-        class="border-b border-line py-0.5"
-        :data-section="section.key"
-      >
-        <h3>
-          <button
-            type="button"
-            class="flex w-full items-center gap-2 text-left"
-            :aria-expanded="isOpen(section)"
-            @click="toggle(section)"
-          >
-            <component
-              :is="ICONS[stateOf(section)]"
-              class="size-4 shrink-0"
-              :class="COLOURS[stateOf(section)]"
-              aria-hidden="true"
-            />
-            <span class="grow">{{ section.title }}</span>
-            <span class="shrink-0 text-xs font-normal text-muted">{{ section.note ?? told(section) }}</span>
-          </button>
-        </h3>
-        <ol v-if="isOpen(section)" class="pb-1">
-          <li
-            v-for="step in section.steps"
-            :key="step.id"
-            :data-step="step.id"
-            :data-state="step.state"
-            :aria-current="step.id === soundcheck.step?.id ? 'step' : undefined"
-          >
-            <StepCard
-              v-if="step.id === soundcheck.step?.id"
-              :step="step"
-              :number="numbers.get(step.id) ?? 0"
-              @tick="emit('tick', step)"
-            />
-            <p v-else class="flex items-center gap-2 pl-1">
-              <button
-                type="button"
-                role="checkbox"
-                class="icon-button"
-                :class="COLOURS[step.state]"
-                :aria-checked="step.state === 'done'"
-                :aria-label="`${step.title}: ${WORDS[step.state]}`"
-                @click="emit('tick', step)"
-              >
-                <component :is="ICONS[step.state]" class="size-4" aria-hidden="true" />
-              </button>
-              <button type="button" class="grow py-0.5 text-left hover:text-change" @click="soundcheck.choose(step.id)">
-                <span class="figure text-muted">{{ numbers.get(step.id) }}</span> {{ step.title }}
-              </button>
-            </p>
-          </li>
-        </ol>
-      </li>
-    </ol>
+    <OwnTask>
+      <ol>
+        <li
+          v-for="section in sections"
+          :key="section.key"
+          class="border-b border-line py-0.5"
+          :data-section="section.key"
+        >
+          <h3>
+            <button
+              type="button"
+              class="flex w-full items-center gap-2 text-left"
+              :aria-expanded="isOpen(section)"
+              @click="toggle(section)"
+            >
+              <component
+                :is="ICONS[stateOf(section)]"
+                class="size-4 shrink-0"
+                :class="COLOURS[stateOf(section)]"
+                aria-hidden="true"
+              />
+              <span class="grow">{{ section.title }}</span>
+              <span class="shrink-0 text-xs font-normal text-muted">{{ section.note ?? told(section) }}</span>
+            </button>
+          </h3>
+          <ol v-if="isOpen(section)" class="pb-1">
+            <li
+              v-for="step in section.steps"
+              :key="step.id"
+              :data-step="step.id"
+              :data-state="step.state"
+              :aria-current="step.id === soundcheck.step?.id ? 'step' : undefined"
+            >
+              <StepCard
+                v-if="step.id === soundcheck.step?.id"
+                :step="step"
+                :number="numbers.get(step.id) ?? 0"
+                @tick="emit('tick', step)"
+              />
+              <p v-else class="flex items-center gap-2 pl-1">
+                <button
+                  type="button"
+                  role="checkbox"
+                  class="icon-button"
+                  :class="COLOURS[step.state]"
+                  :aria-checked="step.state === 'done'"
+                  :aria-label="`${step.title}: ${WORDS[step.state]}`"
+                  @click="emit('tick', step)"
+                >
+                  <component :is="ICONS[step.state]" class="size-4" aria-hidden="true" />
+                </button>
+                <button
+                  type="button"
+                  class="grow py-0.5 text-left hover:text-change"
+                  @click="soundcheck.choose(step.id)"
+                >
+                  <span class="figure text-muted">{{ numbers.get(step.id) }}</span> {{ step.title }}
+                </button>
+              </p>
+            </li>
+          </ol>
+        </li>
+      </ol>
+    </OwnTask>
   </section>
 </template>

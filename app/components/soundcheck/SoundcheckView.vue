@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import { lateComponent } from '~/components/shell/late-component'
 import type { MeterChoice } from '#core/soundcheck/meter-choices'
 import type { Step } from '#core/soundcheck/step'
@@ -9,6 +10,7 @@ import { useSoundcheck } from '~/composables/use-soundcheck'
 import { useSoundcheckStore } from '~/stores/soundcheck'
 import { useViewStore } from '~/stores/view'
 import ByEar from './ByEar.vue'
+import CautionsPanel from './CautionsPanel.vue'
 import GaugePanel from './GaugePanel.vue'
 import ReadingSays from './ReadingSays.vue'
 import ReadingsList from './ReadingsList.vue'
@@ -56,19 +58,6 @@ useShortcuts([
   { keys: ['J'], does: 'Next step', at: 'Soundcheck', run: () => state.move(1) },
   { keys: ['K'], does: 'Previous step', at: 'Soundcheck', run: () => state.move(-1) },
 ])
-
-/** What may hurt somebody or something, as long as its step is not done. */
-const minds = computed(() => {
-  const number = (step: Step) => state.steps.findIndex(({ id }) => id === step.id) + 1
-  const first = (wanted: Step['group']) =>
-    state.steps.find((each) => each.group === wanted && each.state !== 'done' && each.caution)
-  const [phantom, headphones, speakers] = [first('phantom'), first('headphones'), first('loudspeakers')]
-  return [
-    ...(phantom ? [`48 V at step ${number(phantom)}: outputs muted, plug first, then switch, and wait.`] : []),
-    ...(headphones ? [`Headphones stay down until step ${number(headphones)}.`] : []),
-    ...(speakers ? [`Loudspeakers stay off until step ${number(speakers)}: on last, off first.`] : []),
-  ]
-})
 </script>
 
 <template>
@@ -76,7 +65,7 @@ const minds = computed(() => {
     class="grow gap-x-7 gap-y-4 px-3 pt-2 pb-4 card:px-5 rail:grid rail:min-h-0 rail:grid-cols-[17.5rem_minmax(0,1fr)] rail:overflow-hidden column:grid-cols-[18rem_minmax(0,1fr)_14.5rem]"
   >
     <div class="min-w-0 rail:min-h-0 rail:overflow-y-auto" tabindex="0" aria-label="Run sheet">
-      <RunSheet @tick="tick" />
+      <OwnTask><RunSheet @tick="tick" /></OwnTask>
       <p class="mt-2 flex flex-wrap gap-3 text-muted">
         <button type="button" class="action" @click="soundcheck.beginAnew">Start over</button>
       </p>
@@ -88,9 +77,11 @@ const minds = computed(() => {
       aria-label="Gauge and readings"
     >
       <div class="min-w-0 column:min-h-0 column:overflow-y-auto" :tabindex="0" aria-label="Gauge">
-        <GaugePanel ref="panel" :gauge="gauge" :taking="take" />
-        <ReadingSays />
-        <ByEar />
+        <OwnTask><GaugePanel ref="panel" :gauge="gauge" :taking="take" /></OwnTask>
+        <OwnTask>
+          <ReadingSays />
+          <ByEar />
+        </OwnTask>
       </div>
       <div
         class="min-w-0 space-y-5 max-column:mt-5 column:min-h-0 column:overflow-y-auto"
@@ -99,16 +90,12 @@ const minds = computed(() => {
       >
         <ReadingsList />
         <MeasureNextPanel v-if="view.sureness" />
-        <section aria-labelledby="mind-title">
-          <h2 id="mind-title" class="border-b border-ink pb-0.5">Cautions</h2>
-          <p v-for="each in minds" :key="each" class="mt-1">{{ each }}</p>
-          <p v-if="minds.length === 0" class="mt-1 text-muted">All steps with a caution are done.</p>
-        </section>
+        <OwnTask><CautionsPanel /></OwnTask>
         <section aria-labelledby="meters-title">
           <h2 id="meters-title" class="border-b border-ink pb-0.5">Meters differ</h2>
           <p class="mt-1 text-muted">
-            The gauge reads sample peaks. A VU needle follows the average, 8 to 14 dB lower; a light only says “above”;
-            of three colours only the last means clipping (common practice). Say which one was read: one whose
+            The gauge reads sample peaks. A VU needle follows the average, 8 to 14 dB lower. A light only says “above”.
+            Of three colours only the last means clipping (common practice). Say which one was read: one whose
             ballistics are not known is worth ± 3 dB.
           </p>
         </section>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { stageName } from '#core/chain/setting-words'
 import { loudestPassage } from '#core/measure/loudest-passage'
-import type { NumberField } from '#core/session'
-import { readingWorth } from '#core/session'
+import type { NumberField } from '#core/model'
+import { readingWorth } from '#core/model'
 import { expectedAt, meterChoices } from '#core/soundcheck/meter-choices'
 import type { Step } from '#core/soundcheck/step'
 import { formatDecimal } from '#core/units'

@@ -1,20 +1,22 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
+import { computed, onMounted, reactive, ref, shallowRef, watch } from 'vue'
 import { useRouter } from '#imports'
-import type { BusUse, SourceKind, StartAnswers } from '#core/session'
+import type { BusUse, Loudness, Recordable, SourceKind, StartAnswers } from '#core/edits'
 import {
   MOST_SOURCES,
   bussesFor,
   busUses,
   chains,
   kindAt,
+  loudKindOf,
+  loudnesses,
+  loudnessesOf,
   microphones,
   namesIn,
-  readTypedNumber,
   recordables,
-  settingFields,
   startSession,
-} from '#core/session'
+} from '#core/edits'
+import { readTypedNumber, settingFields } from '#core/model'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { latePart } from '~/stores/late-part'
 import { useLibraryStore } from '~/stores/library'
@@ -48,6 +50,30 @@ const sources = Object.entries(recordables).flatMap(([key, { words }]) =>
   key === 'many' ? [] : [{ value: key as SourceKind, words }],
 )
 const choose = (name: string, event: Event) => said.set(name, (event.target as HTMLSelectElement).value as SourceKind)
+/** How loud each name was said to be; the others are as all are. */
+const saidLoud = reactive(new Map<string, Loudness>())
+const loudOf = (name: string) => saidLoud.get(name) ?? answers.loudness ?? ''
+function chooseLoud(name: string, event: Event) {
+  const { value } = event.target as HTMLSelectElement
+  if (value === '') saidLoud.delete(name)
+  else saidLoud.set(name, value as Loudness)
+}
+const loudWords = (kind: Recordable) => {
+  const loud = loudKindOf(kind)
+  return (loud ? loudnessesOf(loud) : []).map((value) => ({
+    value,
+    words: `${loudnesses[value].words}, ${loudnesses[value].level} dB SPL at 1 m`,
+  }))
+}
+/** Of several names each is asked by itself; one, or none yet, here. */
+const loudOfAll = computed(() => loudWords(named.value[0]?.kind ?? answers.what ?? 'voice'))
+// How loud a voice is says nothing of a piano.
+watch(loudOfAll, (fitting) => {
+  if (!fitting.some(({ value }) => value === answers.loudness)) answers.loudness = undefined
+})
+/** Questions before what all are asked: two, and up to three more of what stands before a microphone. */
+const after = computed(() => 2 + (byMicrophone.value ? 2 + (named.value.length < 2 ? 1 : 0) : 0))
+const sessionName = ref('')
 const busses = computed(() => bussesFor(answers))
 const options = <T extends string>(list: Record<T, string>) => Object.entries(list) as [T, string][]
 const whats = options(
@@ -82,8 +108,9 @@ async function go(key: string) {
 async function begin() {
   if (tooFar.value || tooMany.value) return
   const kinds = named.value.map(({ name }) => said.get(name))
-  const given = { ...answers, kinds, ...(metres.value?.ok && { distance: metres.value.value }) }
-  await go(await library.startPlanned(startSession('new', 'New session', given)))
+  const loud = named.value.map(({ name }) => saidLoud.get(name))
+  const given = { ...answers, kinds, loudnesses: loud, ...(metres.value?.ok && { distance: metres.value.value }) }
+  await go(await library.startPlanned(startSession('new', sessionName.value.trim() || 'New session', given)))
 }
 const stageByStage = async () => go(await library.startBlank())
 async function fromTemplate(template: Template) {
@@ -97,6 +124,15 @@ async function fromTemplate(template: Template) {
       <p class="text-muted">
         Leave alone what you do not know: usual figures stand in, marked as assumed, until you give your own.
       </p>
+      <label class="block"
+        ><span class="font-semibold">What is the session called? </span
+        ><input
+          v-model="sessionName"
+          type="text"
+          maxlength="100"
+          placeholder="New session"
+          class="w-full border border-rule bg-paper px-2 py-1"
+      /></label>
       <fieldset>
         <legend class="font-semibold">1 What do you record?</legend>
         <div class="grid gap-x-4 card:grid-cols-2">
@@ -129,10 +165,23 @@ async function fromTemplate(template: Template) {
             <span class="min-w-0 truncate" :title="name">{{ name }}</span>
             <select
               class="min-h-6 max-w-[70%] min-w-0 border-b border-dotted border-rule bg-sheet py-0.5 hover:border-change pointer-coarse:min-h-11"
+              :aria-label="`What ${name} is`"
               :value="kind === 'many' ? 'voice' : kind"
               @change="choose(name, $event)"
             >
               <option v-for="{ value, words } in sources" :key="value" :value="value">{{ words }}</option>
+            </select>
+          </label>
+          <label v-if="loudWords(kind).length > 0" class="flex items-baseline justify-between gap-2">
+            <span class="text-muted">how loud</span>
+            <select
+              class="min-h-6 max-w-[70%] min-w-0 border-b border-dotted border-rule bg-sheet py-0.5 hover:border-change pointer-coarse:min-h-11"
+              :aria-label="`How loud ${name} is`"
+              :value="loudOf(name)"
+              @change="chooseLoud(name, $event)"
+            >
+              <option value="">not known</option>
+              <option v-for="{ value, words } in loudWords(kind)" :key="value" :value="value">{{ words }}</option>
             </select>
           </label>
         </li>
@@ -161,9 +210,19 @@ async function fromTemplate(template: Template) {
           m</label
         >
         <p v-if="tooFar" id="start-distance-why" role="alert" class="text-ceiling">{{ tooFar }}</p>
+        <label v-if="named.length < 2" class="flex flex-wrap items-baseline gap-1.5"
+          ><span class="font-semibold">5 How loud is it?</span>
+          <select
+            v-model="answers.loudness"
+            class="min-h-6 min-w-0 border-b border-dotted border-rule bg-sheet py-0.5 hover:border-change pointer-coarse:min-h-11"
+          >
+            <option :value="undefined">not known: a usual level stands in</option>
+            <option v-for="{ value, words } in loudOfAll" :key="value" :value="value">{{ words }}</option>
+          </select></label
+        >
       </template>
       <fieldset>
-        <legend class="font-semibold">{{ byMicrophone ? 5 : 3 }} Into what?</legend>
+        <legend class="font-semibold">{{ after + 1 }} Into what?</legend>
         <div class="grid gap-x-4 card:grid-cols-2">
           <label v-for="[value, words] in ways" :key="value" class="answer">
             <input v-model="answers.chain" type="radio" name="chain" :value="value" /> {{ words }}
@@ -171,7 +230,7 @@ async function fromTemplate(template: Template) {
         </div>
       </fieldset>
       <fieldset>
-        <legend class="font-semibold">{{ byMicrophone ? 6 : 4 }} How does the performer listen?</legend>
+        <legend class="font-semibold">{{ after + 2 }} How does the performer listen?</legend>
         <div class="grid gap-x-4 card:grid-cols-2">
           <label v-for="[value, words] in listening" :key="value" class="answer">
             <input v-model="answers.hears" type="radio" name="hears" :value="value" /> {{ words }}
@@ -179,7 +238,7 @@ async function fromTemplate(template: Template) {
         </div>
       </fieldset>
       <fieldset>
-        <legend class="font-semibold">{{ byMicrophone ? 7 : 5 }} Where does it go, besides the recorder?</legend>
+        <legend class="font-semibold">{{ after + 3 }} Where does it go, besides the recorder?</legend>
         <label v-for="use in busses" :key="use" class="answer">
           <input v-model="answers.into" type="checkbox" name="into" :value="use" />
           <span

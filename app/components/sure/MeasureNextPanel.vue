@@ -12,17 +12,18 @@ import ReadingLine from './ReadingLine.vue'
 const props = defineProps<{
   /** Of all strips; without it what helps the strip that is looked at. */
   all?: boolean
+  /** How many are shown; more is not read beside other work. */
+  most?: number
 }>()
 const store = useSessionStore()
 const view = useViewStore()
 const { lead } = useMeasureNext()
 
-/** More is not read. */
 const MOST = 4
 const reading = ref<string | null>(null)
 const items = computed(() => {
   const next = view.sureness?.next ?? []
-  return (props.all ? next : next.filter(({ strip }) => leading.value.has(strip))).slice(0, MOST)
+  return (props.all ? next : next.filter(({ strip }) => leading.value.has(strip))).slice(0, props.most ?? MOST)
 })
 /** The strip that is looked at, and on a bus whatever leads to it. */
 const leading = computed(() => {
@@ -60,11 +61,16 @@ function go(each: NextMeasurement) {
       {{ view.sureness.told }}
       <button type="button" class="action" @click="view.sureness.told = null">Close</button>
     </p>
-    <p v-if="items.length === 0" class="mt-1 text-muted">
+    <p v-if="!view.sureness.isKnown" class="mt-1 text-muted">Working out what is worth measuring…</p>
+    <p v-else-if="items.length === 0" class="mt-1 text-muted">
       Nothing that can be measured in a few minutes would make {{ all ? 'these figures' : 'this strip' }} noticeably
       more certain.
     </p>
-    <ol v-else class="mt-1 gap-x-6 gap-y-1.5" :class="all ? 'grid card:grid-cols-2 column:grid-cols-4' : 'space-y-1.5'">
+    <ol
+      v-else
+      class="mt-1 gap-x-6 gap-y-1.5"
+      :class="all && most === undefined ? 'grid card:grid-cols-2 column:grid-cols-4' : 'space-y-1.5'"
+    >
       <li v-for="each in items" :key="keyOf(each)" :data-next="each.place.at">
         <button
           type="button"
@@ -72,10 +78,11 @@ function go(each: NextMeasurement) {
           :aria-expanded="each.place.at === 'reading' ? reading === keyOf(each) : undefined"
           @click="go(each)"
         >
-          {{ each.what }}{{ all || each.strip !== view.strip?.id ? `, ${nameOf(each.strip)}` : '' }}
+          {{ each.what }}
         </button>
         <span class="block text-muted"
-          ><span class="figure">{{ gain(each) }}</span
+          >{{ all || each.strip !== view.strip?.id ? `${nameOf(each.strip)}: ` : ''
+          }}<span class="figure">{{ gain(each) }}</span
           >, {{ each.minutes }} min</span
         >
         <ReadingLine

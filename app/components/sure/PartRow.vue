@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Part } from '#core/explain/explanation'
+import { originText } from '#core/model'
 import { fieldOfInput, withInput } from '#core/uncertainty/edit-input'
 import { formatDecimal, formatShort } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -23,7 +24,7 @@ function commit(value: number | undefined) {
 const known = computed(() => {
   const { u, uUnit, unit, origin, on } = props.part
   const give = u ? `± ${formatShort(2 * u, u < 0.05 ? 3 : 1)} ${uUnit ?? unit}` : ''
-  return [give, origin ? `${origin}${on ? ` ${on}` : ''}` : ''].filter(Boolean).join(', ')
+  return [give, origin ? `${originText[origin]}${on ? ` ${on}` : ''}` : ''].filter(Boolean).join(', ')
 })
 </script>
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { formatISO } from 'date-fns'
 import { computed, ref } from 'vue'
-import { gearById, resolveStrip } from '#core/chain/resolve'
+import { gearById, resolveStrip } from '#core/resolved/resolve'
 import { readingPlace } from '#core/chain/target-window'
-import type { Reading } from '#core/session'
-import { keepReading } from '#core/uncertainty/keep-reading'
+import type { Reading } from '#core/model'
+import { keepReading } from '#core/soundcheck/keep-reading'
 import { windowOf } from '#core/uncertainty/window'
 import { formatDecimal, formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Trash2 } from '@lucide/vue'
 import { ref } from 'vue'
-import { readTypedNumber, sampleRateField } from '#core/session'
+import { readTypedNumber, sampleRateField } from '#core/model'
 import { formatShort } from '#core/units'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'

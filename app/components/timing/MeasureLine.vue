@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import type { NumberField } from '#core/session'
-import { bufferFramesField, readTypedNumber, sampleRateField, timingFields } from '#core/session'
+import type { NumberField } from '#core/model'
+import { bufferFramesField, readTypedNumber, sampleRateField, timingFields } from '#core/model'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
 import { useTimingStore } from '~/stores/timing'

@@ -72,8 +72,9 @@ const rows = computed(() => {
       </button>
     </li>
     <li v-if="rows.length === 0" class="text-muted">
-      Nothing is measured yet: the map shows {{ timing.unit?.latency ? 'the printed model' : 'the buffers alone' }}. A
-      loopback cable from an output to an input tells the truth.
+      Nothing is measured yet: the map shows
+      {{ timing.unit?.latency ? 'the model of the data sheet' : 'the buffers alone' }}. A loopback cable from an output
+      to an input tells the truth.
     </li>
   </ul>
 </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { DiagnosisView } from '#core/diagnosis/view'
-import type { Change, NumberField, SettingName, SettingValue } from '#core/session'
-import { settingFields, traitsOf } from '#core/session'
+import type { Change } from '#core/edits'
+import type { NumberField, SettingName, SettingValue } from '#core/model'
+import { settingFields, traitsOf } from '#core/model'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'

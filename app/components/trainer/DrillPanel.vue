@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { hearingOf } from '#core/diagnosis/planted/sound'
+import { hearingOf } from '#core/trainer/planted/sound'
 import { meterReading } from '#core/chain/target-window'
-import type { NumberField } from '#core/session'
-import { applySettings } from '#core/session'
+import type { NumberField } from '#core/model'
+import { applySettings } from '#core/edits'
 import { drillTitles } from '#core/trainer/drill'
 import { viewOf } from '#core/trainer/exercise'
 import { LOUDNESS } from '#core/trainer/words'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { hearingOf } from '#core/diagnosis/planted/sound'
+import { hearingOf } from '#core/trainer/planted/sound'
 import { complaintOf, viewOf } from '#core/trainer/exercise'
 import { LOUDNESS, aroundWords, captionOf } from '#core/trainer/words'
 import { useInTurn } from '~/composables/use-in-turn'
@@ -15,7 +15,7 @@ const trainer = useTrainerStore()
 const ear = useInTurn()
 const view = computed(() => viewOf(props.running.session, props.running.exercise.strip))
 /** What is still wrong with it. */
-const fault = computed(() => props.running.exercise.faults.find(({ cause }) => !props.running.mended.includes(cause)))
+const fault = computed(() => props.running.exercise.faults.find(({ cause }) => !props.running.fixed.includes(cause)))
 const hidden = computed(() => (fault.value?.hidden ? fault.value.cause : null))
 const hearing = computed(() =>
   hearingOf(view.value, hidden.value, fault.value?.symptom ?? null, props.running.exercise.seed),

@@ -3,22 +3,22 @@ import { computed, ref } from 'vue'
 import type { CauseId } from '#core/diagnosis/causes'
 import { causeOf } from '#core/diagnosis/causes'
 import { checkOf } from '#core/diagnosis/checks'
-import { candidates, checksFor, mendChoices } from '#core/trainer/exercise'
+import { candidates, checksFor, fixChoices } from '#core/trainer/exercise'
 import { shortestWay } from '#core/trainer/shortest-way'
 import type { Running } from '~/stores/trainer'
 import { useTrainerStore } from '~/stores/trainer'
 import { symptoms } from '#core/diagnosis/symptom'
 
-/** Checks to make, the cause to name, the mend to choose; then the score and the shortest way. */
+/** Checks to make, the cause to name, the fix to choose; then the score and the shortest way. */
 const props = defineProps<{ running: Running }>()
 const trainer = useTrainerStore()
 const exercise = computed(() => props.running.exercise)
 const open = computed(() =>
   checksFor(exercise.value).filter((id) => !props.running.checks.some(({ check }) => check === id)),
 )
-/** The fault that is named but not mended; then the one that is still to be named. */
-const toMend = computed(() => props.running.found.find((cause) => !props.running.mended.includes(cause)) ?? null)
-const at = computed(() => exercise.value.faults.findIndex(({ cause }) => cause === toMend.value))
+/** The fault that is named but not fixed; then the one that is still to be named. */
+const toFix = computed(() => props.running.found.find((cause) => !props.running.fixed.includes(cause)) ?? null)
+const at = computed(() => exercise.value.faults.findIndex(({ cause }) => cause === toFix.value))
 const unnamed = computed(() => exercise.value.faults.filter(({ cause }) => !props.running.found.includes(cause)))
 const causes = computed(() =>
   unnamed.value
@@ -27,17 +27,17 @@ const causes = computed(() =>
     .filter((id) => !props.running.wrong.causes.includes(id) && !props.running.found.includes(id))
     .sort((a, b) => causeOf(a).title.localeCompare(causeOf(b).title)),
 )
-const mends = computed(() =>
-  mendChoices(exercise.value, at.value).filter(({ cause }) => !props.running.wrong.mends.includes(cause)),
+const fixes = computed(() =>
+  fixChoices(exercise.value, at.value).filter(({ cause }) => !props.running.wrong.fixes.includes(cause)),
 )
 const told = ref<string | null>(null)
 function name(cause: CauseId) {
   told.value = trainer.name(cause) ? null : `“${causeOf(cause).title}” is not at work here.`
 }
-function mend(chosen: CauseId) {
-  if (!toMend.value) return
-  told.value = toMend.value === chosen ? null : 'That would not fix it.'
-  trainer.mend(toMend.value, chosen)
+function fix(chosen: CauseId) {
+  if (!toFix.value) return
+  told.value = toFix.value === chosen ? null : 'That would not fix it.'
+  trainer.fix(toFix.value, chosen)
 }
 const ways = computed(() =>
   props.running.score
@@ -62,10 +62,10 @@ const made = computed(() => [...props.running.checks].reverse())
           {{ each.ask }} <strong>{{ each.shows }}.</strong>
         </li>
         <li v-for="each in way.evidence" :key="each">{{ each }}</li>
-        <li>{{ way.mend.says }}</li>
+        <li>{{ way.fix.says }}</li>
       </ol>
-      <p v-if="way.mend.caution" class="mt-1 border-l-3 border-ceiling pl-2">{{ way.mend.caution }}</p>
-      <p class="mt-1 text-muted">Then: {{ way.mend.after }}</p>
+      <p v-if="way.fix.caution" class="mt-1 border-l-3 border-ceiling pl-2">{{ way.fix.caution }}</p>
+      <p class="mt-1 text-muted">Then: {{ way.fix.after }}</p>
     </div>
     <p class="mt-3 flex flex-wrap gap-3">
       <button type="button" class="push-main" @click="trainer.begin()">Next exercise</button>
@@ -94,17 +94,17 @@ const made = computed(() => [...props.running.checks].reverse())
         </ul>
       </details>
     </section>
-    <section v-if="toMend" aria-labelledby="mend-title" class="mt-5" data-choose-mend>
-      <h2 id="mend-title" class="border-b border-ink pb-0.5">Right: {{ causeOf(toMend).title }}</h2>
-      <p class="mt-1">How is it mended?</p>
+    <section v-if="toFix" aria-labelledby="fix-title" class="mt-5" data-choose-fix>
+      <h2 id="fix-title" class="border-b border-ink pb-0.5">Right: {{ causeOf(toFix).title }}</h2>
+      <p class="mt-1">How is it fixed?</p>
       <div class="mt-1 flex flex-col gap-1.5">
         <button
-          v-for="choice in mends"
+          v-for="choice in fixes"
           :key="choice.cause"
           type="button"
           class="push justify-start text-left"
-          :data-mend-choice="choice.cause"
-          @click="mend(choice.cause)"
+          :data-fix-choice="choice.cause"
+          @click="fix(choice.cause)"
         >
           {{ choice.says }}
         </button>

@@ -14,8 +14,8 @@ import { DAILY, useTrainerStore } from '~/stores/trainer'
 /** Today’s five minutes, what to practise, and how it goes. */
 const trainer = useTrainerStore()
 const GRADES: Record<Grade, string> = {
-  1: '1: one box and its gain',
-  2: '2: a box between',
+  1: '1: one device and its gain',
+  2: '2: a device between',
   3: '3: a whole desk',
   4: '4: desk and room, two faults',
 }
@@ -40,6 +40,7 @@ const rows = computed(() =>
       }
     }),
 )
+const weakest = computed(() => rows.value[0] ?? null)
 const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
 </script>
 
@@ -71,15 +72,14 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
         "
       />
     </p>
-    <p class="mt-2 flex flex-wrap gap-2">
-      <button type="button" class="push-main" @click="trainer.begin()">
-        {{ trainer.running ? 'Next exercise' : 'Begin an exercise' }}
-      </button>
+    <p v-if="trainer.running || trainer.drilling" class="mt-2 flex flex-wrap gap-2">
+      <button type="button" class="push-main" @click="trainer.begin()">Next exercise</button>
     </p>
+    <p v-if="weakest" class="mt-2" data-weakest>Weakest so far: {{ weakest.title }}, {{ weakest.score }}.</p>
     <AsideNotice :items="trainer.aside" of="progress" />
     <p v-if="trainer.trouble" role="alert" class="mt-2 border-l-3 border-ceiling pl-2">{{ trainer.trouble }}</p>
-    <h3 class="mt-4">Estimate</h3>
-    <ul class="mt-0.5 space-y-1">
+    <h3 v-if="trainer.running || trainer.drilling" class="mt-4">Estimate</h3>
+    <ul v-if="trainer.running || trainer.drilling" class="mt-0.5 space-y-1">
       <li v-for="kind in drillKinds" :key="kind">
         <button
           type="button"

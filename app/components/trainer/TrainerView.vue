@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { drillKinds, drillTeaches, drillTitles } from '#core/trainer/drill'
 import { onScopeDispose } from 'vue'
 import { useShortcuts } from '~/composables/use-shortcuts'
 import { useTrainerStore } from '~/stores/trainer'
@@ -7,7 +8,7 @@ import ExerciseChain from './ExerciseChain.vue'
 import ExerciseSteps from './ExerciseSteps.vue'
 import TodayPanel from './TodayPanel.vue'
 
-/** Faulty chains to look at, listen to, check and mend; estimates to be made; what goes badly comes again. */
+/** Faulty chains to look at, listen to, check and fix; estimates to be made; what goes badly comes again. */
 const trainer = useTrainerStore()
 onScopeDispose(trainer.watch())
 useShortcuts([{ keys: ['X'], does: 'The next exercise', at: 'Trainer', run: () => trainer.begin() }])
@@ -47,7 +48,21 @@ useShortcuts([{ keys: ['X'], does: 'The next exercise', at: 'Trainer', run: () =
           for decibels left wrong.
         </p>
         <p class="mt-2">Everything that can be heard stands beside it in words and figures too.</p>
-        <p class="mt-3"><button type="button" class="push-main" @click="trainer.begin()">Begin</button></p>
+        <p class="mt-3"><button type="button" class="push-main" @click="trainer.begin()">Start</button></p>
+        <h2 class="mt-6 border-b border-ink pb-0.5">Or estimate one figure, in half a minute</h2>
+        <ul class="mt-2 grid gap-3 card:grid-cols-2">
+          <li v-for="kind in drillKinds" :key="kind">
+            <button
+              type="button"
+              class="plate h-full w-full px-3 py-2 text-left hover:border-change"
+              :data-drill="kind"
+              @click="trainer.drill(kind)"
+            >
+              <strong class="block font-semibold">{{ drillTitles[kind] }}</strong>
+              <span class="block text-muted">{{ drillTeaches[kind] }}</span>
+            </button>
+          </li>
+        </ul>
       </section>
     </div>
   </div>

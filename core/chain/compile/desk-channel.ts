@@ -1,9 +1,9 @@
 import { db, dbu } from '../../units'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 import type { TwoPort } from '../two-port'
-import { inputLimit, inputNoise, outputNoise } from './amplifier'
+import { inputLimit, inputNoise, outputNoise } from './preamp-limits'
 
 export const deskChannelChain: LineTraits<Resolved<'desk-channel'>> = {
   ...plain,

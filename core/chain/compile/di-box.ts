@@ -1,7 +1,7 @@
 import type { Db } from '../../units'
 import { db } from '../../units'
 import { addedThermal, isPassiveDi } from '../passive'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 

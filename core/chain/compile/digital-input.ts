@@ -1,5 +1,5 @@
 import { db, dbfs } from '../../units'
-import type { ResolvedDigitalInput } from '../resolve'
+import type { ResolvedDigitalInput } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 

@@ -1,7 +1,7 @@
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
-import { outputNoise } from './amplifier'
+import { outputNoise } from './preamp-limits'
 import { digitalCeiling } from './digital-ceiling'
 
 const isDigital = ({ gear }: Resolved<'fader'>) => gear.place !== 'desk'

@@ -1,10 +1,10 @@
-import type { Room, Strip, System } from '../../session'
-import { feedsOf, isBus } from '../../session'
+import type { Room, Strip, System } from '../../model'
+import { feedsOf, isBus } from '../../model'
 import { db, dbfs, raise } from '../../units'
 import { behindJoint, jointGain } from '../joint'
 import { wordLengthNoise } from '../noise'
 import { programmerError } from '../programmer-error'
-import type { ResolvedStage } from '../resolve'
+import type { ResolvedStage } from '../../resolved/resolve'
 import type { Programme, TwoPort } from '../two-port'
 import { isSource, lineTraits, sourceTraits } from './kinds'
 

@@ -1,6 +1,6 @@
 import { db, dbfs } from '../../units'
 import { fullScaleAt } from '../input-gain'
-import type { ResolvedInput } from '../resolve'
+import type { ResolvedInput } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 import type { NoiseSource } from '../two-port'

@@ -1,5 +1,5 @@
 import { db, dbfs, dbu } from '../../units'
-import type { ResolvedOutput } from '../resolve'
+import type { ResolvedOutput } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 

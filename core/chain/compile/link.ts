@@ -1,5 +1,5 @@
 import { db, dbfs, dbu } from '../../units'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 import type { TwoPort } from '../two-port'

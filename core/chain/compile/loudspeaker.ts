@@ -1,6 +1,6 @@
 import type { Db, Dbu } from '../../units'
 import { db, raise, ratioToDb, volts, voltsToDbu } from '../../units'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 

@@ -3,7 +3,7 @@ import { db, dbfs, dbSpl, dbSplToPascals, raise, ratioToDb, voltsToDbu, volts } 
 import { inputImpedance, loadingGain } from '../loading'
 import { thermal } from '../passive'
 import { diffuseGain, offAxisGain } from '../pattern'
-import type { ResolvedMicrophone } from '../resolve'
+import type { ResolvedMicrophone } from '../../resolved/resolve'
 import type { Around, LineTraits } from '../traits'
 import { plain } from '../traits'
 import type { Pickup, TwoPort } from '../two-port'

@@ -1,6 +1,6 @@
 import { db } from '../../units'
 import { addedThermal } from '../passive'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
 

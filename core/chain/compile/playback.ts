@@ -1,7 +1,7 @@
-import type { Playback } from '../../session'
+import type { Playback } from '../../model'
 import type { Dbfs } from '../../units'
 import { dbfs, peakOf, raise } from '../../units'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { SourceTraits } from '../traits'
 import { plain } from '../traits'
 

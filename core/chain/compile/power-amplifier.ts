@@ -1,9 +1,9 @@
 import type { Dbu, Ohms } from '../../units'
 import { db, dbu, volts, voltsToDbu } from '../../units'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
-import { outputNoise } from './amplifier'
+import { outputNoise } from './preamp-limits'
 
 /**
  * The level of a sine of a power into a load, U = √(P·R).

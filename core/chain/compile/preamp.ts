@@ -1,8 +1,8 @@
 import { db } from '../../units'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
-import { inputLimit, inputNoise, outputNoise } from './amplifier'
+import { inputLimit, inputNoise, outputNoise } from './preamp-limits'
 
 /** A preamp. Its input's limit is stated at minimum gain and falls as the gain rises; its pad moves it up again. */
 export const preampChain: LineTraits<Resolved<'preamp'>> = {

@@ -1,8 +1,8 @@
 import { blocksCurve } from '../curve'
-import type { Resolved } from '../resolve'
+import type { Resolved } from '../../resolved/resolve'
 import type { LineTraits } from '../traits'
 import { plain } from '../traits'
-import { outputNoise } from './amplifier'
+import { outputNoise } from './preamp-limits'
 import { digitalCeiling } from './digital-ceiling'
 
 const isDigital = ({ gear }: Resolved<'processor'>) => gear.domain === 'digital'

@@ -1,8 +1,10 @@
 import type { Contribution } from '../../chain/cascade'
 import { power } from '../../numeric/power'
-import type { FindingCode, SettingChange, SettingName, SettingValue } from '../../session'
+import type { FindingCode } from '../../checks/finding-titles'
+import type { SettingChange } from '../../edits'
+import type { SettingName, SettingValue } from '../../model'
 import { formatDecimal } from '../../units'
-import type { Evidence, MendDraft } from '../cause'
+import type { Evidence, FixDraft } from '../cause'
 import type { DiagnosisView } from '../view'
 
 export const dB = (value: number) => `${formatDecimal(Math.abs(value), 1)} dB`
@@ -28,8 +30,8 @@ export const has = (view: DiagnosisView, ...codes: FindingCode[]): boolean => fo
 export const evidenceOf = (view: DiagnosisView, codes: readonly FindingCode[], weight: number): Evidence[] =>
   view.findings.filter(({ code }) => codes.includes(code)).map(({ message }) => ({ says: message, weight }))
 
-/** The mends that findings of these codes have, each tried already. */
-export const mendsOf = (view: DiagnosisView, codes: readonly FindingCode[]): MendDraft[] =>
+/** The fixes that findings of these codes have, each tried already. */
+export const fixesOf = (view: DiagnosisView, codes: readonly FindingCode[]): FixDraft[] =>
   view.findings.flatMap(({ code, action, changes }) =>
     codes.includes(code) && changes ? [{ says: action, changes }] : [],
   )

@@ -1,10 +1,10 @@
-import { farEnough } from '../../chain/findings/headroom'
+import { farEnough } from '../../checks/headroom'
 import { volumeLoss } from '../../chain/compile/electric-source'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { dB, evidenceOf, found, has, mendsOf, microphoneOf, pickupOf, turn } from './common'
+import { dB, evidenceOf, found, has, fixesOf, microphoneOf, pickupOf, turn } from './common'
 
 /** Clipping is complained of when it happens, or when the surge comes near it. */
 const CONVERTER = ['clips', 'surge-clips'] as const
@@ -42,7 +42,7 @@ export const converterOver: Cause = {
       ? [says('The strip reaches no converter.', 0.3)]
       : [says(`${dB(left)} are left above the rehearsed peak at the converter.`, left > 12 ? 0.1 : 0.4)]
   },
-  mends: (view) => mendsOf(view, CONVERTER),
+  fixes: (view) => fixesOf(view, CONVERTER),
   byHand: 'Turn the gain before the converter down until the loudest passage peaks where the target wants it.',
   after: 'Watch the recorder’s meter through the loudest passage.',
 }
@@ -69,13 +69,13 @@ export const earlyClip: Cause = {
     return tight
       ? [
           says(
-            `No stage before the converter is overdriven: "${view.name(tight.stage)}" has ${dB(tight.headroom ?? 0)} left.`,
+            `No stage before the converter is overdriven: “${view.name(tight.stage)}” has ${dB(tight.headroom ?? 0)} left.`,
             0.1,
           ),
         ]
       : [says('No stage before the converter has a known ceiling.', 0.5)]
   },
-  mends: (view) => mendsOf(view, [...STAGE]),
+  fixes: (view) => fixesOf(view, [...STAGE]),
   byHand: 'Turn the stage before it down until it is clean, then set every later stage anew.',
   after: 'Set what follows again, and read each meter on the way.',
   caution: 'Headphones and loudspeakers down while gains are moved.',
@@ -103,7 +103,7 @@ export const capsuleOverload: Cause = {
       ? [says('The microphone’s maximum SPL is not known.', 0.7)]
       : [says(`The capsule has ${dB(left)} left above the rehearsed peak.`, left > 12 ? 0.05 : 0.4)]
   },
-  mends: (view) => {
+  fixes: (view) => {
     const from = view.stages[0]
     const over = Math.max(0, (view.points[0]?.surgePeak ?? 0) - (view.points[0]?.ceiling ?? Infinity))
     const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
@@ -132,8 +132,8 @@ export const hotSocket: Cause = {
   evidence: (view) =>
     has(view, ...WRONG_INPUT)
       ? evidenceOf(view, WRONG_INPUT, has(view, 'line-into-mic', 'line-into-instrument') ? 25 : 8)
-      : [says('The level classes of all joints fit, as the session has them.', 0.1)],
-  mends: (view) => mendsOf(view, WRONG_INPUT),
+      : [says('The level classes of all connections fit, as the session has them.', 0.1)],
+  fixes: (view) => fixesOf(view, WRONG_INPUT),
   byHand: 'Move the plug to a line input, or put a pad or a DI box between.',
   after: 'Set the gain anew, from its minimum.',
   caution: 'Gain down and monitors muted before plugs are moved.',
@@ -159,10 +159,10 @@ export const hotPickup: Cause = {
     if (!pickup || pickup.kind !== 'electric-source' || pickup.gear.output === 'line')
       return [says('The strip does not begin with a pickup.', 0)]
     return isHotPickup(view)
-      ? [says(`"${pickup.gear.name}" overdrives its input with the gain at its minimum.`, 30)]
-      : [says(`The gain behind "${pickup.gear.name}" can still go down.`, 0.1)]
+      ? [says(`“${pickup.gear.name}” overdrives its input with the gain at its minimum.`, 30)]
+      : [says(`The gain behind “${pickup.gear.name}” can still go down.`, 0.1)]
   },
-  mends: (view) => [...mendsOf(view, PICKUP_HOT), ...padIn(view), ...quieter(view)],
+  fixes: (view) => [...fixesOf(view, PICKUP_HOT), ...padIn(view), ...quieter(view)],
   byHand: 'Put the pad in, or turn the instrument down a little, or put a DI box with a pad between.',
   after: 'Set the gain anew in the loudest passage.',
 }
@@ -171,7 +171,7 @@ export const hotPickup: Cause = {
 const padIn = (view: DiagnosisView) =>
   view.stages.flatMap((stage) =>
     'specs' in stage && 'pad' in stage.specs && stage.specs.pad > 0 && !stage.settings.pad
-      ? [{ says: `Put the pad of "${stage.gear.name}" in.`, changes: [turn(view, stage.id, 'pad', true)] }]
+      ? [{ says: `Put the pad of “${stage.gear.name}” in.`, changes: [turn(view, stage.id, 'pad', true)] }]
       : [],
   )
 
@@ -184,7 +184,7 @@ function quieter(view: DiagnosisView) {
   return [0, 3, 6, 10].map((more) => {
     const loss = Math.ceil(volumeLoss(pickup.specs) + over + 0.5 + more)
     return {
-      says: `Turn the volume of "${pickup.gear.name}" down by ${loss} dB.`,
+      says: `Turn the volume of “${pickup.gear.name}” down by ${loss} dB.`,
       changes: [{ do: 'volume' as const, gear: pickup.gear.id, loss }],
     }
   })
@@ -221,7 +221,7 @@ export const plugInOutput: Cause = {
       ? [says('No plug-in of this strip is overdriven, as the session has it.', 0.2)]
       : [says('The session has no plug-ins in this strip.', 0.5)]
   },
-  mends: (view) => mendsOf(view, [...STAGE, 'limiter-works', 'clips']),
+  fixes: (view) => fixesOf(view, [...STAGE, 'limiter-works', 'clips']),
   byHand: 'Turn the output of the plug-in down, or the level into it.',
   after: 'Look at the track’s meter behind it.',
 }
@@ -235,6 +235,6 @@ export const offset: Cause = {
   symptoms: { crackle: 0.4, distortion: 0.3 },
   shows: { 'offset': { off: 0.97 }, 'flat-tops': { none: 0.7, below: 0.2 }, 'look-at-gaps': { none: 0.8, jump: 0.19 } },
   byHand:
-    'Switch the low cut in, and have the box looked at: an offset takes headroom on one side and clicks at every cut.',
+    'Switch the low cut in, and have the device looked at: an offset takes headroom on one side and clicks at every cut.',
   after: 'Record silence and look at its mean.',
 }

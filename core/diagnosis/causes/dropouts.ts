@@ -1,4 +1,4 @@
-import { MOST_LOAD } from '../../latency/load'
+import { MOST_LOAD } from '../../latency/cpu-load'
 import { largerBuffer } from '../../timing/larger-buffer'
 import { formatDecimal, formatShort, frames } from '../../units'
 import type { Cause } from '../cause'
@@ -54,7 +54,7 @@ export const bufferTooSmall: Cause = {
       ]
     return bufferFrames <= 64 ? [says(`${bufferFrames} frames are few.`, 2)] : []
   },
-  mends: (view) => {
+  fixes: (view) => {
     const count = larger(view)
     return count === null
       ? []
@@ -140,7 +140,7 @@ export const genericDriver: Cause = {
       ),
     ]
   },
-  mends: () => [
+  fixes: () => [
     {
       says: 'Choose the maker’s exclusive low-latency driver.',
       changes: [{ do: 'system', set: { driver: 'exclusive' } }],

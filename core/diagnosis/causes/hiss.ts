@@ -31,7 +31,7 @@ function earlierGain(view: DiagnosisView) {
   const exchange = exchanged(view)
   if (!exchange) return []
   const [first, ...later] = exchange.changes.map(
-    ({ stage, to }) => `"${view.name(stage)}" to ${formatDecimal(Number(to), 1)} dB`,
+    ({ stage, to }) => `“${view.name(stage)}” to ${formatDecimal(Number(to), 1)} dB`,
   )
   return [{ says: `Turn ${later.join(' and ')}, then ${first}.`, changes: exchange.changes }]
 }
@@ -41,7 +41,7 @@ const asPlanned = (view: DiagnosisView) => {
     ? []
     : [
         {
-          says: `Share the gain out anew: ${own.map(({ stage, from, to }) => `"${view.name(stage)}" from ${formatDecimal(from, 1)} to ${formatDecimal(to, 1)} dB`).join(', ')}.`,
+          says: `Share the gain out anew: ${own.map(({ stage, from, to }) => `“${view.name(stage)}” from ${formatDecimal(from, 1)} to ${formatDecimal(to, 1)} dB`).join(', ')}.`,
           changes: own.map(asChange),
         },
       ]
@@ -81,7 +81,7 @@ export const reductionOf = ({ points }: DiagnosisView): number =>
 
 const bypass = (view: DiagnosisView, type: 'compressor' | 'expander') =>
   dynamics(view, type).map(({ gear, section }) => ({
-    says: `Switch the ${type === 'compressor' ? 'compressor' : 'gate'} of "${gear.name}" out.`,
+    says: `Switch the ${type === 'compressor' ? 'compressor' : 'gate'} of “${gear.name}” out.`,
     changes: [{ do: 'section' as const, gear: gear.id, section, on: false }],
   }))
 
@@ -106,7 +106,7 @@ export const lateGain: Cause = {
       ? [says('There is one gain only: none can be too late.', 0)]
       : [says('No sharing of the gain makes the hiss quieter.', 0.1)]
   },
-  mends: (view) => [...asPlanned(view), ...earlierGain(view)],
+  fixes: (view) => [...asPlanned(view), ...earlierGain(view)],
   byHand: 'Turn the first gain up as far as its headroom allows, and the later ones down by as much.',
   after: 'Read the recorder’s meter again in the loudest passage; the first stage may not reach its top.',
   caution: 'Headphones and loudspeakers down while gains are moved.',
@@ -123,12 +123,12 @@ export const sourceDown: Cause = {
   present: (view) => has(view, 'volume-down'),
   evidence: (view) => {
     const pickup = pickupOf(view)
-    if (!pickup) return [says('The strip begins with no instrument on a lead.', 0.05)]
+    if (!pickup) return [says('The strip begins with no instrument on a cable.', 0.05)]
     return has(view, 'volume-down')
       ? evidenceOf(view, ['volume-down'], 20)
-      : [says(`The own volume of "${pickup.gear.name}" is up, as the session has it.`, 0.3)]
+      : [says(`The own volume of “${pickup.gear.name}” is up, as the session has it.`, 0.3)]
   },
-  mends: (view) => {
+  fixes: (view) => {
     const pickup = pickupOf(view)
     const loss = pickup?.kind === 'electric-source' ? volumeLoss(pickup.specs) : 0
     if (!pickup || loss === 0) return []
@@ -138,10 +138,10 @@ export const sourceDown: Cause = {
     return control && less !== undefined
       ? [
           {
-            says: `Turn the gain of "${view.name(control.stage)}" down to ${formatDecimal(less, 1)} dB, then the volume of "${pickup.gear.name}" fully up.`,
+            says: `Turn the gain of “${view.name(control.stage)}” down to ${formatDecimal(less, 1)} dB, then the volume of “${pickup.gear.name}” fully up.`,
             changes: [turn(view, control.stage, control.setting, less), up],
           },
-          { says: `Turn the volume of "${pickup.gear.name}" fully up.`, changes: [up] },
+          { says: `Turn the volume of “${pickup.gear.name}” fully up.`, changes: [up] },
         ]
       : []
   },
@@ -165,12 +165,12 @@ export const preampNearEnd: Cause = {
         : [says('The first gain does not stand near the end of its range.', 0.05)]
     return [
       says(
-        `"${view.name(end.stage)}" stands at ${formatDecimal(end.value, 1)} of ${formatDecimal(end.range.gainMax, 1)} dB, and amplifiers make ${percent(preampShare(view))} of the noise.`,
+        `“${view.name(end.stage)}” stands at ${formatDecimal(end.value, 1)} of ${formatDecimal(end.range.gainMax, 1)} dB, and amplifiers make ${percent(preampShare(view))} of the noise.`,
         lacksBooster(view) ? 2 : 10,
       ),
     ]
   },
-  mends: (view) => nearerMends(view),
+  fixes: (view) => nearerFixes(view),
   byHand: 'Go closer, use a more sensitive microphone, or put a quiet preamp before it; then turn this gain down.',
   after: 'Set the gain anew to the target, and listen to a pause.',
 }
@@ -179,7 +179,7 @@ export const preampNearEnd: Cause = {
 const CLOSEST = 0.05
 
 /** Half, a third, a quarter of the distance, and as much less gain. */
-export function nearerMends(view: DiagnosisView) {
+export function nearerFixes(view: DiagnosisView) {
   const from = view.stages[0]
   const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
   if (from?.kind !== 'sound-source' || !control) return []
@@ -190,7 +190,7 @@ export function nearerMends(view: DiagnosisView) {
     const to = Math.max(control.range.gainMin, control.value - less)
     return [
       {
-        says: `Go closer: ${formatDecimal(distance, 2)} m instead of ${formatDecimal(from.distance, 2)} m, and the gain of "${view.name(control.stage)}" down to ${formatDecimal(to, 1)} dB.`,
+        says: `Go closer: ${formatDecimal(distance, 2)} m instead of ${formatDecimal(from.distance, 2)} m, and the gain of “${view.name(control.stage)}” down to ${formatDecimal(to, 1)} dB.`,
         changes: [turn(view, from.id, 'distance', distance), turn(view, control.stage, control.setting, to)],
       },
     ]
@@ -209,10 +209,10 @@ export const noBooster: Cause = {
     if (!microphone) return [says('There is no passive microphone in this strip.', 0)]
     if (boosted(view)) return [says('An inline preamp stands behind it already.', 0)]
     return atEnd(view).length > 0
-      ? [says(`"${microphone.gear.name}" gives little, and the gain behind it is at its end.`, 12)]
-      : [says(`"${microphone.gear.name}" is passive, and the gain behind it has room left.`, 0.4)]
+      ? [says(`“${microphone.gear.name}” gives little, and the gain behind it is at its end.`, 12)]
+      : [says(`“${microphone.gear.name}” is passive, and the gain behind it has room left.`, 0.4)]
   },
-  mends: (view) => boosterMends(view),
+  fixes: (view) => boosterFixes(view),
   byHand: 'Put an inline preamp behind the microphone, or go closer; then turn the gain down by as much.',
   after: 'Set the gain anew to the target; see that 48 V reaches the inline preamp.',
   caution:
@@ -220,9 +220,9 @@ export const noBooster: Cause = {
 }
 
 /** An inline preamp as findings would put it, and nearer. */
-function boosterMends(view: DiagnosisView) {
+function boosterFixes(view: DiagnosisView) {
   const gain = view.findings.find(({ code }) => code === 'gain-range-exhausted' || code === 'target-missed')
-  return [...(gain?.changes ? [{ says: gain.action, changes: gain.changes }] : []), ...nearerMends(view)]
+  return [...(gain?.changes ? [{ says: gain.action, changes: gain.changes }] : []), ...nearerFixes(view)]
 }
 
 export const systemSliderUp: Cause = {
@@ -243,25 +243,25 @@ export const systemSliderUp: Cause = {
     return own.value > 0
       ? [
           says(
-            `"${view.name(own.stage)}" adds ${dB(own.value)} behind the converter: noise and clipping come up with it.`,
+            `“${view.name(own.stage)}” adds ${dB(own.value)} behind the converter: noise and clipping come up with it.`,
             15,
           ),
         ]
-      : [says(`"${view.name(own.stage)}" does not stand above 0 dB.`, 0.05)]
+      : [says(`“${view.name(own.stage)}” does not stand above 0 dB.`, 0.05)]
   },
-  mends: (view) => sliderMends(view),
+  fixes: (view) => sliderFixes(view),
   byHand: 'Set the slider to 0 dB, and make the level with the gain before the converter.',
   after: 'Set the gain anew: the recorder’s meter reads otherwise now.',
 }
 
 /** The slider at 0 dB. */
-export function sliderMends(view: DiagnosisView) {
+export function sliderFixes(view: DiagnosisView) {
   const own = slider(view)
   if (!own) return []
   const rest = restingGain(own)
   return [
     {
-      says: `Set "${view.name(own.stage)}" to ${formatDecimal(rest, 1)} dB.`,
+      says: `Set “${view.name(own.stage)}” to ${formatDecimal(rest, 1)} dB.`,
       changes: [turn(view, own.stage, own.setting, rest)],
     },
   ]
@@ -287,7 +287,7 @@ export const compressorLifts: Cause = {
       ? [says(`Compression takes ${dB(taken)} off the programme: pauses come up by as much against it.`, 10)]
       : [says(`The compressor takes off ${dB(taken)} only.`, 0.3)]
   },
-  mends: (view) => bypass(view, 'compressor'),
+  fixes: (view) => bypass(view, 'compressor'),
   byHand: 'Raise the threshold or lower the ratio until the pauses stay down, or compress after the recording.',
   after: 'Look at the peaks behind it: they are no longer held back.',
   caution: 'Monitors down first: peaks are no longer held back.',
@@ -305,12 +305,12 @@ export const gateWorks: Cause = {
       return [says('There is no gate in this strip, as the session has it.', 0.15)]
     return [
       says(
-        `"${gate.gear.name}" has a gate at ${formatDecimal(gate.block.threshold, 0)} dB: what is under it goes down.`,
+        `“${gate.gear.name}” has a gate at ${formatDecimal(gate.block.threshold, 0)} dB: what is under it goes down.`,
         8,
       ),
     ]
   },
-  mends: (view) => bypass(view, 'expander'),
+  fixes: (view) => bypass(view, 'expander'),
   byHand: 'Lower the gate’s threshold, or switch it out for the recording.',
   after: 'Listen to the pauses: the floor is heard again.',
 }
@@ -329,7 +329,7 @@ export const roomNoise: Cause = {
       return [says('The room’s noise is not known.', 1)]
     return [says(`The room makes ${percent(share)} of the noise.`, share > 0.5 ? 2 + 20 * (share - 0.5) : 0.1 + share)]
   },
-  mends: nearerMends,
+  fixes: nearerFixes,
   byHand: 'Go closer, find what makes the noise and switch it off, or hang something heavy around the place.',
   after: 'Set the gain anew for the new distance.',
 }

@@ -1,4 +1,4 @@
-import { feedsOf } from '../../session'
+import { feedsOf } from '../../model'
 import { db, formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -72,7 +72,7 @@ export const marginGone: Cause = {
     const left = margin(view)
     if (left === null)
       return loopOf(view).length > 0
-        ? [says('The distance to the loudspeaker is not given, so no margin is known.', 1)]
+        ? [says('The distance to the loudspeaker is not set, so no margin is known.', 1)]
         : [says('No microphone of this strip is sent to a loudspeaker.', 0.1)]
     return [
       says(
@@ -81,7 +81,7 @@ export const marginGone: Cause = {
       ),
     ]
   },
-  mends: (view) => lowerSend(view, (left) => Math.ceil(3 - left)),
+  fixes: (view) => lowerSend(view, (left) => Math.ceil(3 - left)),
   byHand:
     'Bring the loudspeakers or the send down, the microphone nearer to its source, the loudspeaker farther from it.',
   after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
@@ -113,7 +113,7 @@ export const tooManyOpen: Cause = {
     ]
   },
   cured: holds,
-  mends: (view) => [6, 12, 20, 40].flatMap((less) => closed(view, less)),
+  fixes: (view) => [6, 12, 20, 40].flatMap((less) => closed(view, less)),
   byHand: 'Close what is not used just now: mute, or bring its send down.',
   after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
   caution: HOWL_CAUTION,
@@ -161,7 +161,7 @@ export const patternTurned: Cause = {
       return [says('No microphone of this strip is sent to a loudspeaker.', 0.1)]
     const microphone = view.stages.find(({ kind }) => kind === 'microphone')
     return microphone?.kind === 'microphone' && (microphone.gear.pattern ?? 'omni') === 'omni'
-      ? [says(`"${microphone.gear.name}" has no stated back: it hears all sides alike.`, 0.4)]
+      ? [says(`“${microphone.gear.name}” has no stated back: it hears all sides alike.`, 0.4)]
       : []
   },
   byHand:

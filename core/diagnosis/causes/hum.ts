@@ -1,6 +1,6 @@
 import { inPlug, outPlug } from '../../chain/joint'
-import type { ResolvedStage } from '../../chain/resolve'
-import type { Plug } from '../../session'
+import type { ResolvedStage } from '../../resolved/resolve'
+import type { Plug } from '../../model'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -8,7 +8,7 @@ import type { DiagnosisView } from '../view'
 import { evidenceOf, has, pickupOf, turn } from './common'
 
 const MAINS =
-  'Never lift a protective earth: it is there for your life. Mains work, and what is inside a box or a wall, is for a qualified person; local rules come first.'
+  'Never lift a protective earth: it is there for your life. Mains work, and what is inside a device or a wall, is for a qualified person; local rules come first.'
 
 /** A box that is fed from a socket of its own. A pickup has no supply, or a battery. */
 const hasMainsSupply = (stage: ResolvedStage): boolean =>
@@ -32,15 +32,15 @@ export const earthLoop: Cause = {
     'earth-lift': { goes: 0.25 },
   },
   evidence: (view) =>
-    view.stages.some(hasMainsSupply) ? [says('A box with a supply of its own hangs on the unit.', 1.5)] : [],
+    view.stages.some(hasMainsSupply) ? [says('A device with a supply of its own hangs on the unit.', 1.5)] : [],
   byHand:
-    'Feed all boxes from one socket strip, run the computer on its battery, use balanced leads, or put a DI box or a line transformer with its signal earth lifted between.',
+    'Feed all devices from one socket strip, run the computer on its battery, and use balanced cables. Or put a DI box or a line transformer with its signal earth lifted between.',
   after: 'Listen to a pause with the gain as in the take.',
   caution: MAINS,
 }
 
 export const unbalancedLead: Cause = {
-  title: 'A long unbalanced lead',
+  title: 'A long unbalanced cable',
   prior: 7,
   symptoms: { hum: 0.8, hiss: 0.05 },
   codes: ['unbalanced'],
@@ -56,21 +56,21 @@ export const unbalancedLead: Cause = {
     if (long.length > 0)
       return [
         says(
-          `The lead into "${long[0]?.gear.name}" is ${formatDecimal(long[0]?.settings.cable, 1)} m long.`,
+          `The cable into “${long[0]?.gear.name}” is ${formatDecimal(long[0]?.settings.cable, 1)} m long.`,
           longLead(view) ? 6 : 1.5,
         ),
       ]
-    if (balancedThroughout(view)) return [says('Every lead of this strip is balanced at both ends.', 0.1)]
+    if (balancedThroughout(view)) return [says('Every cable of this strip is balanced at both ends.', 0.1)]
     return pickupOf(view)
-      ? [says('A lead from an instrument is mostly unbalanced.', 1.5)]
-      : [says('The strip begins with a microphone, on a balanced lead.', 0.4)]
+      ? [says('A cable from an instrument is mostly unbalanced.', 1.5)]
+      : [says('The strip begins with a microphone, on a balanced cable.', 0.4)]
   },
-  mends: (view) =>
+  fixes: (view) =>
     leads(view).map(({ id, gear }) => ({
-      says: `Take a lead of 3 m into "${gear.name}".`,
+      says: `Take a cable of 3 m into “${gear.name}”.`,
       changes: [turn(view, id, 'cable', 3)],
     })),
-  byHand: 'A balanced cable between balanced sockets; a DI box near the instrument, and the short lead into it.',
+  byHand: 'A balanced cable between balanced sockets; a DI box near the instrument, and the short cable into it.',
   after: 'Listen to a pause with the gain as in the take.',
 }
 /** Stages that a long lead goes into, but for those that are balanced at both of its ends: length brings no hum into them. */
@@ -109,7 +109,7 @@ export const diEarth: Cause = {
 }
 
 export const humField: Cause = {
-  title: 'A supply or lamp near a pickup or lead',
+  title: 'A supply or lamp near a pickup or cable',
   prior: 6,
   symptoms: { hum: 0.85 },
   shows: {
@@ -120,11 +120,11 @@ export const humField: Cause = {
   evidence: (view) => {
     const pickup = pickupOf(view)
     return pickup?.kind === 'electric-source' && pickup.gear.output !== 'line'
-      ? [says(`"${pickup.gear.name}" is a pickup: a coil takes up fields.`, 2)]
+      ? [says(`“${pickup.gear.name}” is a pickup: a coil takes up fields.`, 2)]
       : []
   },
   byHand:
-    'Turn or move the instrument or the microphone, keep leads off supplies, and cross mains cables at right angles.',
+    'Turn or move the instrument or the microphone, keep cables off supplies, and cross mains cables at right angles.',
   after: 'Listen to a pause with the gain as in the take.',
   caution: MAINS,
 }
@@ -134,7 +134,7 @@ export const supplyRipple: Cause = {
   prior: 4,
   symptoms: { hum: 0.85, hiss: 0.05 },
   shows: { 'hum-lines': { even: 0.9, none: 0.02 }, 'on-battery': { goes: 0.4 }, 'turn-the-pickup': { same: 0.95 } },
-  byHand: 'Try another supply or a battery for each box in turn, and keep leads away from supplies.',
+  byHand: 'Try another supply or a battery for each device in turn, and keep cables away from supplies.',
   after: 'Listen to a pause with the gain as in the take.',
-  caution: `${MAINS} A supply of another voltage or polarity can destroy a box.`,
+  caution: `${MAINS} A supply of another voltage or polarity can destroy a device.`,
 }

@@ -31,12 +31,12 @@ export const ratesDiffer: Cause = {
         : []
     return [
       says(
-        `"${other.name}" runs at ${formatShort(other.sampleRate / 1000)} kHz, the session at ${formatShort(sampleRate / 1000)} kHz: its material plays here ${rateWords(other.sampleRate, sampleRate)}.`,
+        `“${other.name}” runs at ${formatShort(other.sampleRate / 1000)} kHz, the session at ${formatShort(sampleRate / 1000)} kHz: its material plays here ${rateWords(other.sampleRate, sampleRate)}.`,
         20,
       ),
     ]
   },
-  mends: ({ all: { session } }) => [
+  fixes: ({ all: { session } }) => [
     {
       says: `Set every device to ${formatShort(session.system.sampleRate / 1000)} kHz.`,
       changes: [
@@ -59,6 +59,6 @@ export const fileUnconverted: Cause = {
   symptoms: { pitch: 0.9 },
   shows: { 'one-file': { one: 0.96 }, 'read-rates': { same: 0.97 } },
   byHand:
-    'Take the file in again with conversion, or set its true rate: 44.1 kHz material at 48 kHz is 1.47 semitones sharp and 8.13 % shorter, the reverse 1.47 flat and 8.84 % longer.',
+    'Import the file again with conversion, or set its true rate. 44.1 kHz material at 48 kHz is 1.47 semitones sharp and 8.13 % shorter. The reverse is 1.47 semitones flat and 8.84 % longer.',
   after: 'Compare its length with the original’s.',
 }

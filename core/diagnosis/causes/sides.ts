@@ -29,7 +29,7 @@ export const monitoredUnpanned: Cause = {
       ? [says('It is heard in the middle, as the session has it.', 0.4)]
       : [says(`It is heard on the ${ears} only, as the session has it.`, 20)]
   },
-  mends: (view) => [
+  fixes: (view) => [
     {
       says: 'Monitor it in mono, in the middle.',
       changes: [{ do: 'monitor', strip: view.strip.id, set: {}, unset: ['side'] }],

@@ -2,7 +2,7 @@ import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { evidenceOf, found, has, mendsOf, turn } from './common'
+import { evidenceOf, found, has, fixesOf, turn } from './common'
 
 const PHANTOM = ['phantom-missing'] as const
 const needsPhantom = ({ chain }: DiagnosisView) => chain.own.find(({ attitude }) => attitude === 'needed')
@@ -23,9 +23,9 @@ export const phantomMissing: Cause = {
       return [says('A line input gives no 48 V: the microphone is in the wrong input.', 1)]
     return has(view, ...PHANTOM)
       ? evidenceOf(view, PHANTOM, 40)
-      : [says(`48 V is on for "${use.user.gear.name}", as the session has it.`, 0.1)]
+      : [says(`48 V is on for “${use.user.gear.name}”, as the session has it.`, 0.1)]
   },
-  mends: (view) => mendsOf(view, PHANTOM),
+  fixes: (view) => fixesOf(view, PHANTOM),
   byHand: 'Mute the outputs, turn the gain down, switch 48 V on, and wait half a minute before opening.',
   // Where the switch also feeds what it would harm, the finding says the way out.
   byHandIn: (view) => found(view, PHANTOM)?.action ?? phantomMissing.byHand,
@@ -51,7 +51,7 @@ export const phantomOnHarmed: Cause = {
       ? [says('48 V is off, as the session has it.', 0.1)]
       : [says('Nothing in this strip can be harmed by 48 V.', 0)]
   },
-  mends: (view) => mendsOf(view, HARM),
+  fixes: (view) => fixesOf(view, HARM),
   byHand:
     'Mute the outputs, switch 48 V off, and wait before anything is unplugged. Then have the microphone checked before it is used again.',
   after: 'Listen to the microphone against another one: a ribbon that was harmed sounds dull or weak.',
@@ -98,7 +98,7 @@ export const gainDown: Cause = {
     if (down)
       return [
         says(
-          `"${view.name(down.control.stage)}" stands at ${formatDecimal(down.control.value, 1)} dB, its lowest; the plan has it ${formatDecimal(down.to - down.control.value, 0)} dB higher.`,
+          `“${view.name(down.control.stage)}” stands at ${formatDecimal(down.control.value, 1)} dB, its lowest; the plan has it ${formatDecimal(down.to - down.control.value, 0)} dB higher.`,
           15,
         ),
       ]
@@ -106,9 +106,9 @@ export const gainDown: Cause = {
       ? [says('No gain is fully down, as the session has it.', 0.2)]
       : [says('There is no gain in this strip.', 0.02)]
   },
-  mends: (view) =>
+  fixes: (view) =>
     downGains(view).map(({ control, to }) => ({
-      says: `Turn the ${control.setting} of "${view.name(control.stage)}" up to ${formatDecimal(to, 1)} dB, slowly.`,
+      says: `Turn the ${control.setting} of “${view.name(control.stage)}” up to ${formatDecimal(to, 1)} dB, slowly.`,
       changes: [turn(view, control.stage, control.setting, to)],
     })),
   byHand: 'Turn it up slowly while somebody plays, and watch the next meter.',
@@ -137,8 +137,9 @@ export const wrongInput: Cause = {
       ? [says('Two units meet in one host: the second one’s inputs count on from the first’s.', 3)]
       : []
   },
-  mends: (view) => mendsOf(view, ['input-shared']),
-  byHand: 'Choose the input that moves; where a link shifts the numbers, write the recorder’s number beside the box’s.',
+  fixes: (view) => fixesOf(view, ['input-shared']),
+  byHand:
+    'Choose the input that moves; where a link shifts the numbers, write the recorder’s number beside the device’s.',
   after: 'Tap each microphone once, and see that its own track moves.',
 }
 
@@ -159,7 +160,7 @@ export const outputElsewhere: Cause = {
   evidence: (view) => {
     const outputs = view.all.unit?.outputs.length ?? 0
     if (view.monitor && view.all.unit && outputs > 0 && !view.monitor.output)
-      return [says(`No output of "${view.all.unit.name}" is named for this strip’s performer.`, 2)]
+      return [says(`No output of “${view.all.unit.name}” is named for this strip’s performer.`, 2)]
     return outputs > 1 ? [says(`The unit has ${outputs} outputs.`, 1.2)] : []
   },
   byHand: 'Plug them into the output that the host plays to, or choose that output in the host.',

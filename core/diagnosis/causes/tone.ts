@@ -2,7 +2,7 @@ import { directivity } from '../../chain/compile/microphone'
 import { formatDecimal, formatShort, formatSigned } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
-import { dB, evidenceOf, has, mendsOf, microphoneOf, pickupOf, turn } from './common'
+import { dB, evidenceOf, has, fixesOf, microphoneOf, pickupOf, turn } from './common'
 import { trebleCut } from '../treble'
 
 const LOADED = ['loading', 'instrument-into-mic'] as const
@@ -20,7 +20,7 @@ export const pickupLoaded: Cause = {
       ? [says('The input is high enough for the pickup, as the session has it.', 0.1)]
       : [says('There is no pickup in this strip.', 0.05)]
   },
-  mends: (view) => mendsOf(view, LOADED),
+  fixes: (view) => fixesOf(view, LOADED),
   byHand: 'Plug it into an instrument input of about 1 MΩ, or into a DI box.',
   after: 'Set the gain anew: the level is another one.',
 }
@@ -28,7 +28,7 @@ export const pickupLoaded: Cause = {
 const DULL = ['treble-in-lead'] as const
 
 export const trebleInLead: Cause = {
-  title: 'The treble is lost in a long lead',
+  title: 'The treble is lost in a long cable',
   prior: 5,
   symptoms: { thin: 0.85 },
   codes: [...DULL],
@@ -37,18 +37,18 @@ export const trebleInLead: Cause = {
   evidence: (view) => {
     if (has(view, ...DULL)) return evidenceOf(view, DULL, 12)
     const cut = trebleCut(view.stages)
-    if (!cut) return [says('There is no lead of a known length behind an instrument in this strip.', 0.3)]
+    if (!cut) return [says('There is no cable of a known length behind an instrument in this strip.', 0.3)]
     return [
       says(
-        `${formatShort(cut.length)} m of lead behind "${cut.name}" change the treble at 5 kHz by ${formatSigned(-cut.loss, 1)} dB.`,
+        `${formatShort(cut.length)} m of cable behind “${cut.name}” change the treble at 5 kHz by ${formatSigned(-cut.loss, 1)} dB.`,
         0.3,
       ),
     ]
   },
-  mends: (view) => mendsOf(view, DULL),
-  byHand: 'Use a short lead, or a DI box near the instrument and a balanced cable behind it.',
+  fixes: (view) => fixesOf(view, DULL),
+  byHand: 'Use a short cable, or a DI box near the instrument and a balanced cable behind it.',
   after: 'Listen to the brightest notes.',
-  caution: 'Monitors down while leads are moved.',
+  caution: 'Monitors down while cables are moved.',
 }
 
 export const twoMicrophones: Cause = {
@@ -69,7 +69,7 @@ export const twoMicrophones: Cause = {
     const apart = Math.abs(other.stages[0].distance - source.distance)
     return [
       says(
-        `"${other.strip.name}" hears the same source ${formatDecimal(apart, 2)} m apart: ${formatDecimal((1000 * apart) / 343, 2)} ms.`,
+        `“${other.strip.name}” hears the same source ${formatDecimal(apart, 2)} m apart: ${formatDecimal((1000 * apart) / 343, 2)} ms.`,
         apart > 0.05 ? 8 : 2,
       ),
     ]
@@ -109,9 +109,9 @@ export const offAxis: Cause = {
     if (microphone?.kind !== 'microphone') return [says('There is no microphone in this strip.', 0)]
     if (has(view, 'off-axis')) return evidenceOf(view, ['off-axis'], 15)
     const lost = -(directivity(microphone)?.programme ?? 0)
-    return lost > 0 ? [says(`"${microphone.gear.name}" takes ${dB(lost)} less from there.`, 0.5)] : []
+    return lost > 0 ? [says(`“${microphone.gear.name}” takes ${dB(lost)} less from there.`, 0.5)] : []
   },
-  mends: (view) => {
+  fixes: (view) => {
     const microphone = microphoneOf(view)
     return microphone
       ? [{ says: 'Turn its front to the source.', changes: [turn(view, microphone.id, 'angle', 0)] }]

@@ -47,7 +47,7 @@ export const directAndHost: Cause = {
       ? [says('One path is on, as the session has it.', 0.4)]
       : [says('The unit has no direct monitoring.', 0.05)]
   },
-  mends: (view) => {
+  fixes: (view) => {
     const doubling = view.monitor?.doubling
     return doubling
       ? [
@@ -126,7 +126,7 @@ export const bufferTooLarge: Cause = {
       ),
     ]
   },
-  mends: (view) => [...asRecommended(view), ...listenDirect(view), ...smaller(view)],
+  fixes: (view) => [...asRecommended(view), ...listenDirect(view), ...smaller(view)],
   byHand: 'Use direct monitoring, or a smaller buffer while recording, as far as the machine keeps up.',
   after: 'Play a busy passage and listen for crackles.',
 }
@@ -180,7 +180,7 @@ export const plugInDelay: Cause = {
       ? [says(`The plug-ins on the monitored path report ${ms(delay)}.`, delay > LATE / 2 ? 12 : 0.6)]
       : [says('No plug-in delay is entered for this strip.', 0.3)]
   },
-  mends: (view) => [
+  fixes: (view) => [
     {
       says: 'Take the plug-ins off the monitored path while recording.',
       changes: [{ do: 'monitor', strip: view.strip.id, set: { pluginFrames: frames(0) } }],
@@ -203,12 +203,12 @@ export const wirelessLink: Cause = {
     if (time > 0) return [says(`The links on the way take ${ms(time)}.`, time > LATE / 2 ? 15 : 0.8)]
     return [says('No link is in this strip; a wireless monitor would be one beside it.', 0.3)]
   },
-  mends: (view) =>
+  fixes: (view) =>
     view.stages.flatMap(({ kind, id, gear }) =>
       kind === 'link'
         ? [
             {
-              says: `Take a cable in the place of "${gear.name}".`,
+              says: `Take a cable in the place of “${gear.name}”.`,
               changes: [{ do: 'remove' as const, strip: view.strip.id, stage: id }],
             },
           ]
@@ -243,7 +243,7 @@ export const loudspeakerDistance: Cause = {
         ]
       : [says('The performer listens to no loudspeaker, as the session has it.', 0.2)]
   },
-  mends: (view) => [
+  fixes: (view) => [
     {
       says: 'Let the performer listen by headphones.',
       changes: [{ do: 'monitor', strip: view.strip.id, set: {}, unset: ['speakerDistance'] }],

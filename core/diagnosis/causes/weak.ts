@@ -3,8 +3,8 @@ import { formatDecimal, formatSigned } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
 import type { DiagnosisView } from '../view'
-import { dB, evidenceOf, has, mendsOf, microphoneOf, turn } from './common'
-import { nearerMends, sliderMends, systemSlider } from './hiss'
+import { dB, evidenceOf, has, fixesOf, microphoneOf, turn } from './common'
+import { nearerFixes, sliderFixes, systemSlider } from './hiss'
 
 /** Pads that are switched in, or stand in the line. */
 const padsIn = ({ stages }: DiagnosisView) =>
@@ -29,13 +29,13 @@ export const padIn: Cause = {
     if (!pad) return [says('No pad is in, as the session has it.', 0.15)]
     return has(view, 'pad-not-needed')
       ? evidenceOf(view, ['pad-not-needed'], 12)
-      : [says(`The pad of "${pad.gear.name}" is in.`, isShort(view) ? 12 : 2)]
+      : [says(`The pad of “${pad.gear.name}” is in.`, isShort(view) ? 12 : 2)]
   },
-  mends: (view) => [
-    ...mendsOf(view, ['pad-not-needed']),
+  fixes: (view) => [
+    ...fixesOf(view, ['pad-not-needed']),
     ...padsIn(view).flatMap((pad) =>
       pad.settings.pad
-        ? [{ says: `Take the pad of "${pad.gear.name}" out.`, changes: [turn(view, pad.id, 'pad', false)] }]
+        ? [{ says: `Take the pad of “${pad.gear.name}” out.`, changes: [turn(view, pad.id, 'pad', false)] }]
         : [],
     ),
   ],
@@ -62,8 +62,8 @@ export const tooFar: Cause = {
       ),
     ]
   },
-  mends: (view) => [
-    ...mendsOf(view, ['gain-range-exhausted', 'target-missed']).filter(({ says: words }) => /closer/i.test(words)),
+  fixes: (view) => [
+    ...fixesOf(view, ['gain-range-exhausted', 'target-missed']).filter(({ says: words }) => /closer/i.test(words)),
     ...nearer(view),
   ],
   byHand: 'Go closer: half the distance is 6 dB more, against the room as well.',
@@ -82,7 +82,7 @@ function nearer(view: DiagnosisView) {
     says: `Go closer: ${formatDecimal(distance, 2)} m instead of ${formatDecimal(from.distance, 2)} m.`,
     changes: [turn(view, from.id, 'distance', distance)],
   }))
-  return from.distance > 1 ? [...plain, ...nearerMends(view)] : nearerMends(view)
+  return from.distance > 1 ? [...plain, ...nearerFixes(view)] : nearerFixes(view)
 }
 
 const WEAK = ['mic-into-line'] as const
@@ -98,8 +98,8 @@ export const wrongType: Cause = {
   evidence: (view) =>
     has(view, ...WEAK)
       ? evidenceOf(view, WEAK, 25)
-      : [says('The level classes of all joints fit, as the session has them.', 0.15)],
-  mends: (view) => mendsOf(view, WEAK),
+      : [says('The level classes of all connections fit, as the session has them.', 0.15)],
+  fixes: (view) => fixesOf(view, WEAK),
   byHand: 'Move the plug to a microphone input, or put a preamp between.',
   after: 'Set the gain anew, from its minimum; 48 V where the microphone needs it.',
   caution: 'Gain down and monitors muted before plugs are moved and before 48 V is switched on.',
@@ -131,16 +131,16 @@ export const consumerLevel: Cause = {
     if (source?.kind !== 'electric-source' || source.gear.output !== 'line')
       return [says('The strip does not begin with a line output.', 0)]
     const own = consumerOf(view)
-    if (!own) return [says(`"${source.gear.name}" gives line level as the input wants it, as the session has it.`, 0.3)]
+    if (!own) return [says(`“${source.gear.name}” gives line level as the input wants it, as the session has it.`, 0.3)]
     const less = PROFESSIONAL - own.specs.level
     return [
       says(
-        `"${own.gear.name}" gives ${formatSigned(own.specs.level, 1)} dBu, ${dB(less)} under +4 dBu.`,
+        `“${own.gear.name}” gives ${formatSigned(own.specs.level, 1)} dBu, ${dB(less)} under +4 dBu.`,
         isShort(view) ? 15 : 2,
       ),
     ]
   },
-  mends: (view) => mendsOf(view, ['gain-range-exhausted', 'target-missed']),
+  fixes: (view) => fixesOf(view, ['gain-range-exhausted', 'target-missed']),
   byHand:
     'Set the input to −10 dBV where it has that switch, else turn its gain up by 12 dB, or put a line amplifier between.',
   after: 'Watch the meter in the loudest passage.',
@@ -158,10 +158,10 @@ export const sliderDown: Cause = {
     const own = systemSlider(view)
     if (!own) return [says('The session has no system slider in this strip.', 0.5)]
     return own.value < 0
-      ? [says(`"${view.name(own.stage)}" takes ${dB(own.value)} off behind the converter.`, 15)]
-      : [says(`"${view.name(own.stage)}" does not stand below 0 dB.`, 0.05)]
+      ? [says(`“${view.name(own.stage)}” takes ${dB(own.value)} off behind the converter.`, 15)]
+      : [says(`“${view.name(own.stage)}” does not stand below 0 dB.`, 0.05)]
   },
-  mends: (view) => sliderMends(view),
+  fixes: (view) => sliderFixes(view),
   byHand: 'Set the slider to 0 dB, and make the level with the gain before the converter.',
   after: 'Watch the recorder’s meter: it reads more now.',
   caution: 'Monitors down first: it gets louder.',

@@ -14,7 +14,7 @@ const LEAST_RUN = 3
 const LEAST_LEVEL = 0.05
 
 /** Two samples closer than this are the same: below the step of 24 bits. */
-const SAME = 1e-7
+const SAME_SAMPLE = 1e-7
 
 /** Runs that are kept with their places; all are counted. */
 const MOST_RUNS = 1000
@@ -49,15 +49,15 @@ class Extreme {
   constructor(private readonly away: number) {}
 
   next(size: number, previous: number, at: number): void {
-    if (size > this.peak + SAME) {
+    if (size > this.peak + SAME_SAMPLE) {
       // What was the extreme so far was none.
       this.peak = size
       this.runs = []
       this.runCount = 0
       this.running = false
-      this.threshold = Math.max(LEAST_LEVEL, size - SAME)
+      this.threshold = Math.max(LEAST_LEVEL, size - SAME_SAMPLE)
     }
-    if (this.running && size >= this.threshold && Math.abs(size - this.before) <= SAME) {
+    if (this.running && size >= this.threshold && Math.abs(size - this.before) <= SAME_SAMPLE) {
       this.plateau.frames++
     } else {
       if (this.running) this.close(this.before - size)

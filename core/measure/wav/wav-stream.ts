@@ -18,7 +18,7 @@ export interface WavEnd {
   frames: number
   /** Why nothing could be read; `null` where something was. */
   fault: WavFault | null
-  /** What was skipped or mended on the way. */
+  /** What was skipped or fixed on the way. */
   remarks: string[]
   /** Floating-point samples that were no numbers. */
   odd: number

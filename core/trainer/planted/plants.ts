@@ -1,0 +1,350 @@
+import type { Change } from '../../edits'
+import type { Gear, Session, SettingValue } from '../../model'
+import { applyChanges, editStrip } from '../../edits'
+import { db, dbSpl, frames, hz, milliseconds } from '../../units'
+import type { CauseId } from '../../diagnosis/causes'
+import { applyFix } from '../../diagnosis/fix-change'
+import type { FixChange } from '../../diagnosis/fix-change'
+import { SessionView } from '../../diagnosis/view'
+import type { DiagnosisView } from '../../diagnosis/view'
+
+/** Puts a fault into a session; `null` where it makes no sense there. */
+export type Plant = (view: DiagnosisView, random: () => number) => Session | null
+
+const set = (
+  view: DiagnosisView,
+  stage: string,
+  setting: 'gain' | 'fader' | 'pad' | 'phantom' | 'distance' | 'angle' | 'cable',
+  to: number | boolean,
+): Change => ({ strip: view.strip.id, stage, setting, to: to as SettingValue })
+const changed = ({ session }: DiagnosisView, changes: readonly FixChange[]): Session | null =>
+  changes.length === 0 ? null : applyFix(session, changes)
+const between = (random: () => number, low: number, high: number) => Math.round(low + (high - low) * random())
+
+const gains = ({ chain }: DiagnosisView) =>
+  chain.controls.filter(({ isFader, isSystemSlider }) => !isFader && !isSystemSlider)
+const kind = ({ stages }: DiagnosisView, wanted: string) => stages.find((stage) => stage.kind === wanted)
+
+/** A gain of the strip turned as far as it takes to bring a point somewhere. */
+const turned = (view: DiagnosisView, i: number, by: number): Change[] => {
+  const control = gains(view)[i]
+  if (!control) return []
+  const to = Math.min(control.range.gainMax, Math.max(control.range.gainMin, control.value + by))
+  return to === control.value ? [] : [set(view, control.stage, control.setting, to)]
+}
+
+/** The strip with another port of its unit, where there is one of that type, made where there is not. */
+function intoInput(view: DiagnosisView, type: 'mic' | 'line' | 'instrument'): Session | null {
+  const input = view.stages.findLast((stage) => stage.kind === 'interface')
+  if (input?.kind !== 'interface' || input.input.type === type) return null
+  const from = input.input
+  const other = {
+    ...from,
+    id: `other-${type}`,
+    type,
+    phantom: type === 'mic',
+    specs: {
+      ...from.specs,
+      gainMin: 0,
+      gainMax: type === 'mic' ? 60 : type === 'line' ? 20 : 40,
+      fullScale: type === 'mic' ? 12 : type === 'line' ? 20 : 10,
+      impedance: type === 'mic' ? 2000 : type === 'line' ? 10_000 : 1_000_000,
+      ein: type === 'mic' ? -127 : undefined,
+    },
+  }
+  const gear = view.session.gear.map((item) =>
+    item.id === input.gear.id && item.kind === 'interface'
+      ? ({ ...item, inputs: [...item.inputs, other] } as Gear)
+      : item,
+  )
+  return editStrip({ ...view.session, gear }, view.strip.id, (strip) => ({
+    ...strip,
+    stages: strip.stages.map((stage) =>
+      stage.id === input.id
+        ? { ...stage, port: other.id, settings: { ...stage.settings, gain: db(0), phantom: undefined } }
+        : stage,
+    ),
+  }))
+}
+
+const withSpecs = (session: Session, id: string, specs: object, part: object = {}): Session => ({
+  ...session,
+  gear: session.gear.map((item) =>
+    item.id === id && 'specs' in item ? ({ ...item, ...part, specs: { ...item.specs, ...specs } } as Gear) : item,
+  ),
+})
+
+/** Every analogue input of every unit with a pad that can be switched in. */
+const withPads = (session: Session): Session => ({
+  ...session,
+  gear: session.gear.map((item) =>
+    item.kind === 'interface'
+      ? ({
+          ...item,
+          inputs: item.inputs.map((input) =>
+            'specs' in input ? { ...input, specs: { ...input.specs, pad: PAD } } : input,
+          ),
+        } as Gear)
+      : item,
+  ),
+})
+const PAD = 20
+
+const system = (view: DiagnosisView, part: Partial<Session['system']>): Session => ({
+  ...view.session,
+  system: { ...view.session.system, ...part },
+})
+const monitored = (view: DiagnosisView, part: object): Session | null =>
+  view.monitor ? applyFix(view.session, [{ do: 'monitor', strip: view.strip.id, set: part }]) : null
+
+const processor = (view: DiagnosisView) => {
+  const stage = view.stages.find((each) => each.kind === 'processor')
+  return stage?.kind === 'processor' ? stage : null
+}
+const slider = (view: DiagnosisView, by: number) => {
+  const own = view.chain.controls.find(({ isSystemSlider }) => isSystemSlider)
+  return own ? changed(view, [set(view, own.stage, own.setting, by)]) : null
+}
+const section = (view: DiagnosisView, index: number, block: object): Session | null => {
+  const own = processor(view)
+  if (!own) return null
+  return {
+    ...view.session,
+    gear: view.session.gear.map((item) =>
+      item.id === own.gear.id && item.kind === 'processor'
+        ? ({
+            ...item,
+            blocks: item.blocks.map((each, i) => (i === index ? { ...each, on: true, ...block } : each)),
+          } as Gear)
+        : item,
+    ),
+  }
+}
+
+const fed = (view: DiagnosisView) => view.session.strips.filter(({ feeds }) => feeds?.some(({ to }) => to === 'room'))
+/** Sends of so many microphones into the room, the others out, raised until the margin is gone. */
+function howling(view: DiagnosisView, open: number, least: number): Session | null {
+  const strips = fed(view)
+  if (strips.length < open) return null
+  for (let gain = -24; gain <= 12; gain += 3) {
+    const session = applyChanges(
+      view.session,
+      strips.map(({ id }, i) => ({ do: 'feed', strip: id, to: 'room', set: { gain: db(i < open ? gain : -60) } })),
+    )
+    const margin = new SessionView(session).strips.find(({ strip }) => strip.id === 'room')?.evaluated.feedback?.margin
+    if (margin !== null && margin !== undefined && margin < least) return session
+  }
+  return null
+}
+
+/** Faults that a session shows. What is not in here is hidden: no setting tells of it. */
+export const plants: Partial<Record<CauseId, Plant>> = {
+  'late-gain': (view, random) => {
+    const own = gains(view)
+    if (own.length < 2) return null
+    const by = Math.min(between(random, 15, 25), (own[0]?.value ?? 0) - (own[0]?.range.gainMin ?? 0))
+    const last = own.at(-1)
+    if (!last || last.range.gainMax - last.value < 10) return null
+    return changed(view, [...turned(view, 0, -by), ...turned(view, own.length - 1, by)])
+  },
+  'source-down': (view, random) => {
+    const pickup = kind(view, 'electric-source')
+    if (pickup?.kind !== 'electric-source' || pickup.gear.output !== 'passive-pickup') return null
+    const down = between(random, 10, 18)
+    return applyFix(withSpecs(view.session, pickup.gear.id, { volumeLoss: down }), turned(view, 0, down))
+  },
+  'preamp-near-end': (view) => {
+    const from = view.stages[0]
+    if (from?.kind !== 'sound-source' || kind(view, 'microphone')?.kind !== 'microphone') return null
+    const microphone = kind(view, 'microphone')
+    if (microphone?.kind !== 'microphone' || microphone.gear.principle !== 'condenser') return null
+    const [first] = gains(view)
+    if (!first) return null
+    return applyFix(
+      withSpecs(view.session, from.gear.id, { level: from.specs.level - (first.range.gainMax - first.value) }),
+      turned(view, 0, 99),
+    )
+  },
+  'no-booster': (view) => {
+    const from = view.stages[0]
+    const microphone = kind(view, 'microphone')
+    const [first] = gains(view)
+    if (
+      from?.kind !== 'sound-source' ||
+      microphone?.kind !== 'microphone' ||
+      microphone.gear.principle === 'condenser' ||
+      !first
+    )
+      return null
+    return applyFix(
+      withSpecs(view.session, from.gear.id, { level: from.specs.level - (first.range.gainMax - first.value) - 4 }),
+      turned(view, 0, 99),
+    )
+  },
+  'system-slider-up': (view, random) => slider(view, between(random, 8, 20)),
+  'slider-down': (view, random) => slider(view, -between(random, 15, 35)),
+  'compressor-lifts': (view, random) => section(view, 0, { threshold: -45, ratio: between(random, 4, 8), makeUp: 14 }),
+  'gate-works': (view, random) => section(view, 1, { threshold: between(random, -34, -28), ratio: 6 }),
+  'room-noise': (view, random) => {
+    const [first] = view.points
+    const from = view.stages[0]
+    // From farther away there is somewhere to go.
+    return kind(view, 'microphone') && first && from?.kind === 'sound-source' && from.distance >= 0.2
+      ? {
+          ...view.session,
+          room: { ...view.session.room, ambient: dbSpl(Math.round(first.average - between(random, 38, 43))) },
+        }
+      : null
+  },
+  'converter-over': (view, random) => {
+    const at = view.chain.place && view.points[view.chain.place.index]
+    return at?.unit === 'dBFS'
+      ? changed(view, turned(view, gains(view).length - 1, -at.peak + between(random, 2, 8)))
+      : null
+  },
+  'early-clip': (view, random) => {
+    const [first] = gains(view)
+    // Whichever can give back most behind it.
+    const [last] = view.chain.controls
+      .filter((control) => control !== first && !control.isSystemSlider && control.stage !== first?.stage)
+      .concat(view.chain.controls.filter(({ isFader }) => isFader))
+      .sort((a, b) => b.value - b.range.gainMin - (a.value - a.range.gainMin))
+    const at = view.stages.findIndex(({ id }) => id === first?.stage)
+    const headroom = view.points[at]?.headroom
+    if (!first || !last || first === last || headroom == null || view.points[at]?.unit !== 'dBu') return null
+    const from = view.stages[0]
+    const by = headroom + between(random, 2, 7)
+    if (last.value - last.range.gainMin < by || (from?.kind !== 'sound-source' && from?.kind !== 'electric-source'))
+      return null
+    // As far as the gain goes; the rest is played louder.
+    const up = Math.min(by, first.range.gainMax - first.value)
+    return applyFix(withSpecs(view.session, from.gear.id, { level: from.specs.level + by - up }), [
+      ...turned(view, 0, up),
+      set(view, last.stage, last.setting, last.value - by),
+    ])
+  },
+  'capsule-overload': (view, random) => {
+    const from = view.stages[0]
+    const left = view.points[0]?.headroom
+    if (from?.kind !== 'sound-source' || left == null) return null
+    const by = left + between(random, 2, 6)
+    return applyFix(withSpecs(view.session, from.gear.id, { level: from.specs.level + by }), turned(view, 0, -by))
+  },
+  'hot-socket': (view) => (view.chain.classes[view.stages.length - 2] === 'line' ? intoInput(view, 'mic') : null),
+  'wrong-type': (view) => (view.chain.classes[view.stages.length - 2] === 'mic' ? intoInput(view, 'line') : null),
+  'pickup-loaded': (view) =>
+    view.chain.classes[view.stages.length - 2] === 'instrument' ? intoInput(view, 'line') : null,
+  'hot-pickup': (view, random) => {
+    const pickup = kind(view, 'electric-source')
+    const [first] = gains(view)
+    const at = view.points.at(-1)
+    if (pickup?.kind !== 'electric-source' || pickup.gear.output === 'line' || !first || at?.unit !== 'dBFS')
+      return null
+    const by = first.value - first.range.gainMin - at.peak + between(random, 2, 6)
+    const padded = withPads(view.session)
+    return applyFix(withSpecs(padded, pickup.gear.id, { level: pickup.specs.level + by }), turned(view, 0, -99))
+  },
+  'plug-in-output': (view, random) => {
+    const own = processor(view)
+    const at = view.points.at(-1)
+    return own && at ? changed(view, [set(view, own.id, 'gain', Math.min(24, -at.peak + between(random, 2, 6)))]) : null
+  },
+  'buffer-too-small': (view) =>
+    system(view, {
+      bufferFrames: frames(32),
+      loads: [
+        { sampleRate: hz(48_000), bufferFrames: frames(32), percent: 96 },
+        { sampleRate: hz(48_000), bufferFrames: frames(128), percent: 42 },
+      ],
+    }),
+  'generic-driver': (view) => system(view, { driver: 'shared', sharedPeriod: milliseconds(10) }),
+  'direct-and-host': (view, random) => monitored(view, { route: 'direct', alsoHeard: -between(random, 0, 6) }),
+  'buffer-too-large': (view) =>
+    view.monitor
+      ? {
+          ...system(view, { bufferFrames: frames(1024) }),
+          strips: view.session.strips.map((strip) => ({
+            ...strip,
+            monitor: { ...strip.monitor, route: 'software' as const },
+          })),
+        }
+      : null,
+  'plug-in-delay': (view, random) => monitored(view, { route: 'software', pluginFrames: between(random, 1000, 4000) }),
+  'wireless-link': (view, random) => {
+    const link = kind(view, 'link')
+    return link ? withSpecs(view.session, link.gear.id, { latency: between(random, 14, 30) }) : null
+  },
+  'loudspeaker-distance': (view, random) =>
+    monitored(view, { route: 'direct', speakerDistance: between(random, 5, 9) }),
+  'monitored-unpanned': (view, random) => monitored(view, { side: random() < 0.5 ? 'left' : 'right' }),
+  'phantom-missing': (view) => {
+    const supply = view.chain.own.find(({ attitude }) => attitude === 'needed')?.supply
+    return supply?.on ? changed(view, [set(view, supply.stage.id, 'phantom', false)]) : null
+  },
+  'phantom-on-harmed': (view) => {
+    const microphone = kind(view, 'microphone')
+    const use = view.chain.own.find(({ user }) => user.id === microphone?.id)
+    if (microphone?.kind !== 'microphone' || !use?.supply?.can || use.blocked) return null
+    const ribbon = {
+      ...view.session,
+      gear: view.session.gear.map((item) =>
+        item.id === microphone.gear.id ? ({ ...item, principle: 'ribbon', phantom: 'harmful' } as Gear) : item,
+      ),
+    }
+    return applyFix(ribbon, [set(view, use.supply.stage.id, 'phantom', true)])
+  },
+  'gain-down': (view) => {
+    const [first] = gains(view)
+    return first && first.value - first.range.gainMin > 22 ? changed(view, turned(view, 0, -99)) : null
+  },
+  'wrong-input': (view) => {
+    const others = view.session.strips.filter(({ id, kind: is }) => id !== view.strip.id && is !== 'bus')
+    const own = view.stages.findLast((stage) => stage.kind === 'interface')
+    const port = others.flatMap(({ stages }) => stages).find(({ gear }) => gear === own?.gear.id)?.port
+    if (!own || !port) return null
+    return editStrip(view.session, view.strip.id, (strip) => ({
+      ...strip,
+      stages: strip.stages.map((stage) => (stage.id === own.id ? { ...stage, port } : stage)),
+    }))
+  },
+  'rates-differ': (view, random) =>
+    system(view, { devices: [{ name: 'Field recorder', sampleRate: hz(random() < 0.5 ? 44_100 : 96_000) }] }),
+  'margin-gone': (view) => howling(view, 1, -2),
+  'too-many-open': (view) => howling(view, 4, -2),
+  'unbalanced-lead': (view, random) => {
+    const pickup = kind(view, 'electric-source')
+    const next = view.stages[1]
+    return pickup && next ? changed(view, [set(view, next.id, 'cable', between(random, 8, 15))]) : null
+  },
+  'treble-in-lead': (view, random) => {
+    const pickup = kind(view, 'electric-source')
+    const next = view.stages[1]
+    if (pickup?.kind !== 'electric-source' || pickup.gear.output !== 'passive-pickup' || !next) return null
+    // A pickup with its volume half down drives its lead from so much.
+    const high = withSpecs(view.session, pickup.gear.id, { impedance: 100_000, inductance: undefined })
+    return applyFix(high, [set(view, next.id, 'cable', between(random, 8, 15))])
+  },
+  'off-axis': (view, random) => {
+    const microphone = kind(view, 'microphone')
+    if (microphone?.kind !== 'microphone') return null
+    const session = {
+      ...view.session,
+      gear: view.session.gear.map((item) =>
+        item.id === microphone.gear.id ? ({ ...item, pattern: 'cardioid' } as Gear) : item,
+      ),
+    }
+    return applyFix(session, [set(view, microphone.id, 'angle', between(random, 110, 170))])
+  },
+  'pad-in': (view) => {
+    const own = view.stages.findLast((stage) => stage.kind === 'interface')
+    if (own?.kind !== 'interface') return null
+    const padded = withPads(view.session)
+    return applyFix(padded, [set(view, own.id, 'pad', true)])
+  },
+  'too-far': (view, random) => {
+    const from = view.stages[0]
+    return from?.kind === 'sound-source' && kind(view, 'microphone') && from.distance < 0.7
+      ? changed(view, [set(view, from.id, 'distance', between(random, 2, 4))])
+      : null
+  },
+}
