@@ -3,6 +3,15 @@
 /** DESIGN's bound on a task of the page, ms. */
 const MOST = 100
 
+const PLACES = [
+  ['2', 'Mix'],
+  ['3', 'Timing'],
+  ['4', 'Monitoring'],
+  ['6', 'Soundcheck'],
+  ['7', 'Log'],
+  ['8', 'Faults'],
+]
+
 /** Told by each page: how long its tasks over 50 ms took. */
 const record = () => {
   window.longTasks = []
@@ -28,34 +37,41 @@ const paste = (page, text) =>
 const titled = (page, name) =>
   page.waitForFunction((wanted) => document.title.startsWith(wanted), name, { timeout: 60_000 })
 
-/** @param line prints a name, a figure and its bound */
-export async function benchLarge(browser, address, { largeSession, longLog }, line) {
+/**
+ * @param line prints a name, a figure and its bound
+ * @param files sessions as files: the large one and the long log, and each one’s small twin, which tells what of a figure is the
+ *   place itself and what is the size
+ */
+export async function benchLarge(browser, address, { largeSession, longLog, smallSession, shortLog }, line) {
+  const small = await walk(browser, address, { session: smallSession(), log: shortLog(), takes: 1 })
+  const large = await walk(browser, address, { session: largeSession(), log: longLog(), takes: 1000 })
+  for (const [what, ms] of large.longest)
+    line(`longest task: ${what}`, `${ms.toFixed(0)} ms`, `${MOST} ms; small ${small.longest.get(what).toFixed(0)} ms`)
+  line('the second tab follows an edit after', `${large.follows} ms`, `small ${small.follows} ms`)
+  line('elements on the page of the log', String(large.elements), `small ${small.elements}`)
+}
+
+/** One session through all places. @returns the longest task of each gesture, ms */
+async function walk(browser, address, { session, log, takes }) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()
+  const told = new Map()
   await page.addInitScript(record)
   await page.goto(address)
   await page.locator('[data-gain-handle]').first().waitFor()
   await longest(page)
-  const tell = async (what, on = page) =>
-    line(`longest task: ${what}`, `${(await longest(on)).toFixed(0)} ms`, `${MOST} ms`)
+  const tell = async (what, on = page) => told.set(what, await longest(on))
   const named = async (name) => {
     const field = page.getByRole('textbox', { name: 'Name of the session' })
     await field.fill(name)
     await field.press('Enter')
   }
 
-  await paste(page, largeSession())
+  await paste(page, session)
   await titled(page, 'Large desk')
   await page.locator('[data-gain-handle]').first().waitFor()
-  await tell('64 × 8 into 8 opened')
-  for (const [key, place] of [
-    ['2', 'Mix'],
-    ['3', 'Timing'],
-    ['4', 'Monitoring'],
-    ['6', 'Soundcheck'],
-    ['7', 'Log'],
-    ['8', 'Faults'],
-  ]) {
+  await tell('session opened')
+  for (const [key, place] of PLACES) {
     await page.keyboard.press(key)
     await tell(`its ${place}`)
   }
@@ -77,19 +93,20 @@ export async function benchLarge(browser, address, { largeSession, longLog }, li
   const from = Date.now()
   await named('Large desk, again')
   await titled(other, 'Large desk, again')
-  line('the second tab follows an edit after', `${Date.now() - from} ms`)
+  const follows = Date.now() - from
   await other.close()
 
-  await paste(page, longLog())
+  await paste(page, log)
   await titled(page, 'Long log')
-  await tell('200 marks, 1,000 takes imported')
+  await tell('session with its log imported')
   await page.keyboard.press('7')
-  await page.locator('[data-take="1000"]').waitFor()
-  await tell('their log opened')
+  await page.locator(`[data-take="${takes}"]`).waitFor()
+  await tell('its log opened')
   await page.keyboard.press('b')
   await page.locator('[data-mark-form] button[type=submit]').click()
   await page.locator('[data-mark-form]').waitFor({ state: 'detached' })
   await tell('a mark added')
-  line('elements on that page', String(await page.evaluate(() => document.querySelectorAll('*').length)))
+  const elements = await page.evaluate(() => document.querySelectorAll('*').length)
   await context.close()
+  return { longest: told, follows, elements }
 }

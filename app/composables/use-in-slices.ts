@@ -1,5 +1,5 @@
+import { delay } from 'es-toolkit'
 import { onScopeDispose, ref, watch, computed } from 'vue'
-import { nextTask } from '~/stores/next-task'
 
 /** The beginning of a long list, longer by a slice in every task, until all of it stands on the page. */
 export function useInSlices<T>(list: () => readonly T[], slice: number) {
@@ -7,7 +7,7 @@ export function useInSlices<T>(list: () => readonly T[], slice: number) {
   let growing = true
   async function grow() {
     while (growing && length.value < list().length) {
-      await nextTask()
+      await delay(0)
       length.value += slice
     }
   }

@@ -1,10 +1,10 @@
+import { delay } from 'es-toolkit'
 import { ref, watch } from 'vue'
 import type { PlannedSetting } from '#core/plan/as-change'
 import { asChange } from '#core/plan/as-change'
 import type { Session } from '#core/model'
 import { applySettings, partnerOf } from '#core/edits'
 import { readEdited } from '#core/files'
-import { nextTask } from '~/stores/next-task'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
@@ -63,7 +63,7 @@ export function usePlanGesture() {
     const set = (session: Session) => applySettings(session, settings.map(asChange))
     // A desk of 64 strips is read in one task and shown in the next.
     const read = readEdited(committed, set(committed))
-    await nextTask()
+    await delay(0)
     store.edit(LABEL, (session) => (session === committed && read.ok ? read.session : set(session)))
     applied.value = { settings }
   }

@@ -1,4 +1,5 @@
 import { liveQuery } from 'dexie'
+import { chunk, delay } from 'es-toolkit'
 import type { LogEntry } from '#core/log/entries'
 import { fullLog, hasSession, idOf, logOf, missingFrom } from '#core/log/entries'
 import type { Log, Mark, MarkHead, Session, StoredMark, Take } from '#core/model'
@@ -20,18 +21,36 @@ export interface LogReading {
 /** An entry to be added: a mark with its session, a known mark’s new head, a take. */
 export type NewLogEntry = { mark: Mark | MarkHead } | { take: Take }
 
+/** Entries that are written and checked in one task of the page: more of them at once would hold it up. */
+const SLICE = 80
+
 /** The logs of sessions: entries are only ever added, apart from the steps of undo. */
 export class LogRepository {
   constructor(private readonly database: RemetraDatabase) {}
 
   /** Entries in the order in which they were added, and what cannot be read. */
   async read(key: string, after = 0): Promise<LogReading> {
-    const found = this.database.log.where('number').above(after)
-    const rows =
-      after === 0
-        ? await this.database.log.where('key').equals(key).sortBy('number')
-        : await found.filter((row) => row.key === key).toArray()
-    return { ...readLogRows(rows), last: rows.at(-1)?.number ?? after }
+    const rows = await this.rows(key, after)
+    const entries: LogEntry[] = []
+    const left: Aside[] = []
+    for (const slice of chunk(rows, SLICE)) {
+      const read = readLogRows(slice)
+      entries.push(...read.entries)
+      left.push(...read.aside)
+      await delay(0)
+    }
+    return { entries, aside: left, last: rows.at(-1)?.number ?? after }
+  }
+
+  private rows(key: string, after = 0): Promise<LogRow[]> {
+    const { log } = this.database
+    return after === 0
+      ? log.where('key').equals(key).sortBy('number')
+      : log
+          .where('number')
+          .above(after)
+          .filter((row) => row.key === key)
+          .toArray()
   }
 
   async list(key: string): Promise<LogEntry[]> {
@@ -68,7 +87,7 @@ export class LogRepository {
   /** Adds what of another log this one does not have, with its take numbers. @returns how many entries */
   addMissing(key: string, other: Log): Promise<number> {
     return this.database.transaction('rw', this.database.log, async () => {
-      const mine = logOf(await this.list(key))
+      const mine = logOf(readLogRows(await this.rows(key)).entries)
       const missing = missingFrom(mine, other)
       const isWhole = new Set(mine.marks.filter((mark) => 'session' in mark).map(({ id }) => id))
       const theirs = new Map(other.marks.map((mark) => [mark.id, mark]))
@@ -109,8 +128,9 @@ export class LogRepository {
     return () => subscription.unsubscribe()
   }
 
-  private put(key: string, entries: readonly LogEntry[], areNew: boolean): Promise<unknown> {
-    return this.database.log.bulkAdd(entries.map((entry) => logRow(key, entry, areNew)))
+  private async put(key: string, entries: readonly LogEntry[], areNew: boolean): Promise<void> {
+    for (const slice of chunk(entries, SLICE))
+      await this.database.log.bulkAdd(slice.map((entry) => logRow(key, entry, areNew)))
   }
 
   private async refuseWhereFull(key: string, added: readonly NewLogEntry[]): Promise<void> {

@@ -1,3 +1,4 @@
+import { delay } from 'es-toolkit'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { LogEntry } from '#core/log/entries'
@@ -7,7 +8,6 @@ import { readSession } from '#core/files'
 import { headOf, sessionAsStored } from '#core/files/stored-mark'
 import type { Aside, NewLogEntry } from '~/persistence'
 import { describeStorageTrouble, logRepository, newKey } from '~/persistence'
-import { nextTask } from './next-task'
 import { useSessionStore } from './session'
 import { logTrouble, unlogged } from './unlogged'
 
@@ -42,7 +42,7 @@ export const useLogStore = defineStore('log', () => {
         key,
         async (added) => {
           // A long log is read in one task and shown in the next.
-          await nextTask()
+          await delay(0)
           if (!watched) return
           kept.value = [...kept.value, ...added.entries]
           if (added.aside.length > 0) aside.value = [...aside.value, ...added.aside]

@@ -1,5 +1,7 @@
+import { delay } from 'es-toolkit'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import type { Recommendation } from '#core/latency/recommend'
 import type { useHowSureStore } from './how-sure'
 import type { useTimingStore } from './timing'
 import { verdict } from '#core/evaluation/verdict'
@@ -31,7 +33,17 @@ export const useViewStore = defineStore('view', () => {
   const strip = computed(() => open.session?.strips[index.value] ?? null)
   const evaluated = computed(() => open.evaluation?.strips[index.value] ?? null)
   const sure = computed(() => sureness.value?.ofStrip(strip.value?.id) ?? null)
-  const recommendation = computed(() => timing.value?.recommendationFor(strip.value?.id) ?? null)
+  const recommended = shallowRef<Recommendation | null>(null)
+  // In a task of its own: timing a large session takes as long as evaluating it.
+  watch(
+    [timing, strip, () => open.committed],
+    async () => {
+      await delay(0)
+      recommended.value = timing.value?.recommendationFor(strip.value?.id) ?? null
+    },
+    { immediate: true },
+  )
+  const recommendation = computed(() => (recommended.value?.strip === strip.value?.id ? recommended.value : null))
   const statements = computed(() =>
     open.session && strip.value && evaluated.value
       ? verdict(open.session, strip.value, evaluated.value, recommendation.value, sure.value)

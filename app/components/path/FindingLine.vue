@@ -3,6 +3,7 @@ import { ChevronRight, CircleAlert, Info, OctagonX } from '@lucide/vue'
 import { ref, useId } from 'vue'
 import type { Finding } from '#core/checks/finding'
 import { findingTitles } from '#core/checks/finding-titles'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import FindingAction from './FindingAction.vue'
 
 /** A finding in one line with its action; pressed, the figures and what to do. */
@@ -35,11 +36,11 @@ const title = findingTitles[props.finding.code]
         >
         <ChevronRight class="size-3.5 shrink-0 self-center" :class="{ 'rotate-90': open }" aria-hidden="true" />
       </button>
-      <FindingAction :finding="finding" class="shrink-0" />
+      <OwnTask><FindingAction :finding="finding" class="shrink-0" /></OwnTask>
     </div>
     <div :id="id" class="pb-1" :hidden="!open">
       <p>{{ finding.message }}</p>
-      <p class="text-muted">{{ finding.action }}</p>
+      <p v-if="open" class="text-muted">{{ finding.action }}</p>
     </div>
   </li>
 </template>
