@@ -1,5 +1,5 @@
 import type { LoadModel } from '../latency/cpu-load'
-import { loadAt } from '../latency/cpu-load'
+import { loadAt, loadWords } from '../latency/cpu-load'
 import type { Session, System } from '../model'
 import { formatDecimal } from '../units'
 import { hostUnit, timeSession } from '../timing/time-session'
@@ -27,8 +27,7 @@ export function dropoutRemediesOf(session: Session): string[] {
 /** What to do against crackles and dropouts, the first that helps most first (common practice). */
 function dropoutRemedies(system: System, larger: number | null, load: LoadModel | null): string[] {
   const { sampleRate, bufferFrames, driver } = system
-  const percent = (frames: number, rate: number = sampleRate) =>
-    load ? `${formatDecimal(loadAt(load, rate, frames), 0)} %` : null
+  const percent = (frames: number, rate: number = sampleRate) => (load ? loadWords(loadAt(load, rate, frames)) : null)
   const raised =
     larger === null
       ? 'The buffer is at its largest.'
@@ -37,7 +36,7 @@ function dropoutRemedies(system: System, larger: number | null, load: LoadModel 
         : `Raise the buffer to ${larger} frames.`
   return [
     raised,
-    load && load.perFrameMs > 0
+    load?.perFrameMs
       ? `Take plug-ins off or freeze tracks: they are what every frame costs, ${formatDecimal((load.perFrameMs * sampleRate) / 10, 0)} % of the machine at any buffer.`
       : DROPOUT_STEPS.plugIns,
     DROPOUT_STEPS.programs,

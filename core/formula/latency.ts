@@ -97,7 +97,8 @@ export const latency = {
     {
       id: 'latency-load',
       quantity: 'load',
-      statement: '(a + b·N)/(N/fs); one reading: half of each (common practice)',
+      statement:
+        '(a + b·N)/(N/fs); one buffer size N₀ of time T alone: T·fs/N₀, at least for smaller buffers, at most for larger',
       source: 'definition; limits and load are common practice, no source',
       check: {
         says: '83 % at 128, 61 % at 256 → 50 % at 512',

@@ -1,26 +1,44 @@
 import { leastSquares } from '../numeric/least-squares'
 import type { LoadReading, Trial } from '../model'
+import { formatDecimal } from '../units'
 
 /** Time that the machine needs for one buffer: a + b·N milliseconds, out of the N/fs it has. */
 export interface LoadModel {
-  /** a, what every buffer costs however small, ms. */
-  perBufferMs: number
-  /** b, what every frame costs, ms. */
-  perFrameMs: number
+  /** a, what every buffer costs however small, ms; `null` where one buffer size alone was read. */
+  perBufferMs: number | null
+  /** b, what every frame costs, ms; `null` likewise. */
+  perFrameMs: number | null
   readings: number
   /** What had to be assumed; `null` where the readings say it all. */
   assumption: string | null
+  /** The only size that was read, and the time of such a buffer. */
+  only?: { bufferFrames: number; ms: number }
 }
+
+/** A load as it is known: one buffer size tells of smaller ones what they take at least, of larger ones what they take at most. */
+export interface Load {
+  percent: number
+  limit?: 'at least' | 'at most'
+}
+
+/** A load in words, such as “at least 60 %”. */
+export const loadWords = ({ percent, limit }: Load): string =>
+  `${limit ? `${limit} ` : ''}${formatDecimal(percent, 0)} %`
 
 /** From here on the machine is not trusted to keep up (common practice, no source), %. */
 export const MOST_LOAD = 70
 
-/** Of one reading's time per buffer, the part taken to be fixed (common practice, no source). */
-const ASSUMED_FIXED = 0.5
-
-/** The load at a rate and a buffer, %. */
-export const loadAt = ({ perBufferMs, perFrameMs }: LoadModel, sampleRate: number, bufferFrames: number): number =>
-  (100 * (perBufferMs + perFrameMs * bufferFrames) * sampleRate) / (1000 * bufferFrames)
+/**
+ * The load at a rate and a buffer. With one size N₀ of time T alone a and b are not known apart, but neither is below 0: at other sizes
+ * the load lies between T·fs/N₀ (all of it goes with the frames) and T·fs/N (all with the buffers).
+ */
+export function loadAt({ perBufferMs, perFrameMs, only }: LoadModel, sampleRate: number, bufferFrames: number): Load {
+  if (!only)
+    return { percent: (((perBufferMs ?? 0) + (perFrameMs ?? 0) * bufferFrames) * sampleRate) / (10 * bufferFrames) }
+  const percent = (only.ms * sampleRate) / (10 * only.bufferFrames)
+  if (bufferFrames === only.bufferFrames) return { percent }
+  return { percent, limit: bufferFrames < only.bufferFrames ? 'at least' : 'at most' }
+}
 
 /** A model from the readings of the host's load meter. @returns `null` without any. */
 export function loadModel(readings: readonly LoadReading[]): LoadModel | null {
@@ -33,11 +51,12 @@ export function loadModel(readings: readonly LoadReading[]): LoadModel | null {
   if (new Set(times.map((each) => each.frames)).size < 2) {
     const mean = times.reduce((sum, each) => sum + each.ms, 0) / times.length
     return {
-      perBufferMs: ASSUMED_FIXED * mean,
-      perFrameMs: ((1 - ASSUMED_FIXED) * mean) / first.frames,
+      perBufferMs: null,
+      perFrameMs: null,
       readings: times.length,
       assumption:
-        'One buffer size alone cannot tell what every buffer costs from what every frame costs: half of each is assumed. Read the meter at a second size.',
+        'One buffer size alone gives limits: a smaller buffer loads the machine at least as much, a larger one at most.',
+      only: { bufferFrames: first.frames, ms: mean },
     }
   }
   const line = leastSquares(
@@ -66,18 +85,21 @@ export function loadModel(readings: readonly LoadReading[]): LoadModel | null {
 }
 
 /**
- * Whether the machine sustains a cell: what was tried there wins over the model. Dropouts at a buffer speak against it
+ * Whether the machine sustains a cell: what was tried there wins over the load. Dropouts at a buffer speak against it
  * and all smaller ones of that rate, a clean run for it and all larger ones.
  * @returns `undefined` where nothing is known.
  */
 export function sustainable(
   trials: readonly Trial[],
-  load: number | undefined,
+  load: Load | undefined,
   sampleRate: number,
   bufferFrames: number,
 ): boolean | undefined {
   const own = trials.filter((each) => each.sampleRate === sampleRate)
   if (own.some((each) => each.dropouts > 0 && each.bufferFrames >= bufferFrames)) return false
   if (own.some((each) => each.dropouts === 0 && each.bufferFrames <= bufferFrames)) return true
-  return load === undefined ? undefined : load < MOST_LOAD
+  if (load === undefined) return undefined
+  const keepsUp = load.percent < MOST_LOAD
+  const isOpen = load.limit === (keepsUp ? 'at least' : 'at most')
+  return isOpen ? undefined : keepsUp
 }

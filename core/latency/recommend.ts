@@ -4,8 +4,8 @@ import { isBus } from '../model'
 import { withPart } from '../edits'
 import { formatDecimal, formatShort } from '../units'
 import { timingAxes } from './axes'
-import type { LoadModel } from './cpu-load'
-import { loadAt, loadModel, sustainable } from './cpu-load'
+import type { Load, LoadModel } from './cpu-load'
+import { loadAt, loadModel, loadWords, sustainable } from './cpu-load'
 import { listeningKinds, performerLimit } from './performer'
 import { routeInputs } from './route-inputs'
 import type { Route, RouteInputs } from './routes'
@@ -104,7 +104,7 @@ class Choices {
     return sustainable(this.session.system.trials ?? [], load, sampleRate, bufferFrames)
   }
 
-  loadOf = ({ sampleRate, bufferFrames }: Cell): number | undefined =>
+  loadOf = ({ sampleRate, bufferFrames }: Cell): Load | undefined =>
     this.load ? loadAt(this.load, sampleRate, bufferFrames) : undefined
 
   /** Cells of a rate that are not known to drop out, the smallest buffer first. */
@@ -141,18 +141,20 @@ class Choices {
   unsustained(): Recommendation {
     const cells = this.rates.flatMap((sampleRate) => this.buffers.map((bufferFrames) => ({ sampleRate, bufferFrames })))
     const least = cells.reduce((best, cell) =>
-      (this.loadOf(cell) ?? -cell.bufferFrames) < (this.loadOf(best) ?? -best.bufferFrames) ? cell : best,
+      (this.loadOf(cell)?.percent ?? -cell.bufferFrames) < (this.loadOf(best)?.percent ?? -best.bufferFrames)
+        ? cell
+        : best,
     )
     const load = this.loadOf(least)
     const help =
-      this.load && this.load.perFrameMs * least.bufferFrames < this.load.perBufferMs
+      this.load && (this.load.perFrameMs ?? 0) * least.bufferFrames < (this.load.perBufferMs ?? 0)
         ? 'Close other programs and use the maker’s driver'
         : 'Take plug-ins off or freeze tracks'
     const route = this.direct && this.direct.milliseconds < this.software(least).milliseconds ? this.direct : undefined
     return this.answer(
       route ?? this.software(least),
       least,
-      `The machine sustains no buffer at any rate on offer; ${cellText(least)} comes closest${load === undefined ? '' : ` with ${formatDecimal(load, 0)} % load`}. ${help}, then read the load again.`,
+      `The machine sustains no buffer at any rate on offer; ${cellText(least)} comes closest${load === undefined ? '' : ` with ${loadWords(load)} load`}. ${help}, then read the load again.`,
       false,
     )
   }
@@ -233,7 +235,7 @@ function costText(choices: Choices, cell: Cell): string {
   const load = choices.loadOf(cell)
   const costs = [
     `${formatDecimal(cell.sampleRate / choices.set.sampleRate, 1)} times the disk`,
-    ...(load === undefined ? [] : [`${formatDecimal(load, 0)} % load`]),
+    ...(load === undefined ? [] : [`${loadWords(load)} load`]),
   ]
   return `${cellText(cell)}, ${ms(choices.software(cell).milliseconds)}, at ${costs.join(' and ')}.`
 }

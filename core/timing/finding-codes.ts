@@ -53,8 +53,8 @@ export const timingFindingCodes = {
   'load-assumption': {
     title: 'the load is known at one buffer only',
     cause: 'One reading of the load meter.',
-    rule: 'With one reading half of the load is taken to go with each buffer, half with each frame.',
-    source: COMMON,
+    rule: 'With one buffer size read, a smaller one loads at least as much, a larger one at most.',
+    source: DEFINITION,
   },
   'shared-period': {
     title: 'the shared mixer’s period is not known',

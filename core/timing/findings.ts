@@ -1,6 +1,6 @@
 import { LARGEST_RIFF, recordingBytes } from '../latency/disk'
 import type { LoadModel } from '../latency/cpu-load'
-import { MOST_LOAD, loadAt } from '../latency/cpu-load'
+import { MOST_LOAD, loadAt, loadWords } from '../latency/cpu-load'
 import { rateMismatch } from '../latency/rate-mismatch'
 import { measuredAt, roundTripsOf } from '../latency/round-trip'
 import type { AudioInterface, RoundTrip, Session } from '../model'
@@ -128,7 +128,7 @@ function machine({ system }: Session, load: LoadModel | null): TimingFinding[] {
       code: 'load-assumption',
       severity: 'note',
       message: load.assumption,
-      action: 'Enter the meter’s reading at another buffer size.',
+      action: 'Enter the meter’s reading at a second buffer size: then the load is known at all others.',
     })
   if (system.driver === 'shared' && system.sharedPeriod === undefined) {
     found.push({
@@ -142,13 +142,13 @@ function machine({ system }: Session, load: LoadModel | null): TimingFinding[] {
   const crackled = system.trials?.some(
     (each) => each.sampleRate === system.sampleRate && each.bufferFrames === system.bufferFrames && each.dropouts > 0,
   )
-  if (crackled || (now !== null && now >= MOST_LOAD)) {
+  if (crackled || (now && now.limit !== 'at most' && now.percent >= MOST_LOAD)) {
     found.push({
       code: 'not-sustained',
       severity: 'caution',
       message: crackled
         ? `It dropped out when ${system.bufferFrames} frames at ${kHz(system.sampleRate)} were tried.`
-        : `The load at ${system.bufferFrames} frames is ${formatDecimal(now, 0)} %; over ${MOST_LOAD} % it will drop out sooner or later.`,
+        : `The load at ${system.bufferFrames} frames is ${now ? loadWords(now) : 'not known'}; over ${MOST_LOAD} % it will drop out sooner or later.`,
       action: 'Go through the list against dropouts, from its beginning.',
     })
   }

@@ -1,6 +1,6 @@
 import { gearById, resolveStrip } from '../resolved/resolve'
 import { timingAxes } from '../latency/axes'
-import type { LoadModel } from '../latency/cpu-load'
+import type { Load, LoadModel } from '../latency/cpu-load'
 import { loadAt, loadModel, sustainable } from '../latency/cpu-load'
 import type { Recommendation } from '../latency/recommend'
 import { recommendationFor } from '../latency/recommend'
@@ -28,6 +28,8 @@ export interface TimingCell {
   loadPercent?: number
   /** Read off the meter in this cell, or worked out from other cells. */
   loadSource?: 'measured' | 'fitted'
+  /** Where the meter was read at one buffer size alone. */
+  loadLimit?: 'at least' | 'at most'
   sustainable?: boolean
 }
 
@@ -56,6 +58,10 @@ export function hostUnit(session: Session): AudioInterface | null {
   }
   return null
 }
+
+/** What is known of a cell’s load. */
+export const loadOfCell = ({ loadPercent, loadLimit }: TimingCell): Load | undefined =>
+  loadPercent === undefined ? undefined : { percent: loadPercent, ...(loadLimit && { limit: loadLimit }) }
 
 /** Every rate and buffer, what each strip should listen by, and what is wrong with the clock, the measurements and the disk. */
 export function timeSession(session: Session): Timing {
@@ -91,8 +97,8 @@ function cellAt(
   const { system, room } = session
   const { milliseconds, source, spread } = estimateRoundTrip(unit, system, sampleRate, bufferFrames)
   const typed = loadsAt(session, sampleRate, bufferFrames)
-  const percent = typed ?? (load ? loadAt(load, sampleRate, bufferFrames) : undefined)
-  const kept = sustainable(system.trials ?? [], percent, sampleRate, bufferFrames)
+  const known = typed === undefined ? load && loadAt(load, sampleRate, bufferFrames) : { percent: typed }
+  const kept = sustainable(system.trials ?? [], known ?? undefined, sampleRate, bufferFrames)
   const direct = routes({
     unit,
     converter: unit,
@@ -112,7 +118,11 @@ function cellAt(
     directMs: direct?.milliseconds ?? null,
     source,
     ...(spread !== undefined && { spread }),
-    ...(percent !== undefined && { loadPercent: percent, loadSource: typed === undefined ? 'fitted' : 'measured' }),
+    ...(known && {
+      loadPercent: known.percent,
+      loadSource: typed === undefined ? 'fitted' : 'measured',
+      ...(known.limit && { loadLimit: known.limit }),
+    }),
     ...(kept !== undefined && { sustainable: kept }),
   }
 }

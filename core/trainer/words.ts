@@ -1,3 +1,5 @@
+import { loadWords } from '../latency/cpu-load'
+import { loadOfCell } from '../timing/time-session'
 import type { DiagnosisView } from '../diagnosis/view'
 import { BY_EAR } from '../render/to-ears'
 import type { Hearing } from '../render/hearing'
@@ -10,10 +12,10 @@ const DRIVERS = { exclusive: 'the exclusive driver', class: 'the class driver', 
 export function aroundWords(view: DiagnosisView): string[] {
   const { session, strip, all, monitor, evaluated } = view
   const { system, room } = session
-  const load = all.cell?.loadPercent
+  const load = all.cell && loadOfCell(all.cell)
   const route = evaluated.latency.find((each) => each.route === strip.monitor.route)
   return [
-    `${formatShort(system.sampleRate / 1000)} kHz, a buffer of ${system.bufferFrames} frames, ${DRIVERS[system.driver ?? 'exclusive']}${load === undefined ? '' : `; load ${formatDecimal(load, 0)} %`}.`,
+    `${formatShort(system.sampleRate / 1000)} kHz, a buffer of ${system.bufferFrames} frames, ${DRIVERS[system.driver ?? 'exclusive']}${load ? `; load ${loadWords(load)}` : ''}.`,
     ...(system.devices ?? []).map(({ name, sampleRate }) => `${name}: ${formatShort(sampleRate / 1000)} kHz.`),
     ...(room.ambient === undefined ? [] : [`Room noise ${formatDecimal(room.ambient, 0)} dBA.`]),
     ...(route

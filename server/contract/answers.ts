@@ -98,6 +98,7 @@ const timing = name(
         spread: z.optional(ms),
         loadPercent: z.optional(z.number()),
         loadSource: z.optional(z.enum(['measured', 'fitted'])),
+        loadLimit: z.optional(z.enum(['at least', 'at most'])),
         sustainable: z.optional(z.boolean()),
       }),
     ),
@@ -113,7 +114,13 @@ const timing = name(
       }),
     ),
     loadModel: z.optional(
-      z.strictObject({ perBufferMs: ms, perFrameMs: ms, readings: z.int(), assumption: z.nullable(text) }),
+      z.strictObject({
+        perBufferMs: z.nullable(ms),
+        perFrameMs: z.nullable(ms),
+        readings: z.int(),
+        assumption: z.nullable(text),
+        only: z.optional(z.strictObject({ bufferFrames: z.number(), ms })),
+      }),
     ),
     recommendations: list(
       z.strictObject({

@@ -126,13 +126,34 @@ test.describe('by thumb', () => {
     await line.tap()
     // What stands above the place leaves most of the screen to it.
     const top = await page.getByLabel('Strip', { exact: true }).boundingBox()
-    expect((top?.y ?? 999) + (top?.height ?? 0)).toBeLessThan(150)
+    expect((top?.y ?? 999) + (top?.height ?? 0)).toBeLessThan(60)
     await page.getByRole('button', { name: 'More places' }).tap()
     await page.getByRole('link', { name: 'Timing' }).tap()
     await expect(page).toHaveURL(/\/timing\//)
     await page.getByRole('button', { name: 'The session and the page' }).tap()
     await page.getByRole('button', { name: 'Keys' }).tap()
     await expect(page.getByRole('dialog').getByRole('heading').first()).toBeVisible()
+  })
+  test('tables of many columns stand as blocks: nothing is pushed sideways; strips in another order', async ({
+    page,
+  }) => {
+    await open(page)
+    const overhang = (inside: string) =>
+      page
+        .locator(inside)
+        .first()
+        .evaluate((table) => {
+          const box = table.closest('.overflow-auto') as HTMLElement
+          return box.scrollWidth - box.clientWidth
+        })
+    await page.getByText('Target levels').tap()
+    await expect(page.locator('[data-convention]').first()).toBeVisible()
+    expect(await overhang('table:has([data-convention])')).toBeLessThanOrEqual(0)
+    await page.getByRole('link', { name: 'Mix' }).tap()
+    await expect(page.locator('[data-mix-row]').first()).toContainText('Narrator')
+    expect(await overhang('table:has([data-mix-row])')).toBeLessThanOrEqual(0)
+    await page.getByLabel('In order of').selectOption('strip')
+    await expect(page.locator('[data-mix-row]').first()).toContainText('Cello')
   })
   test('a gain is dragged in the section, and turned on its scale; the card below is one stage at a time', async ({
     page,

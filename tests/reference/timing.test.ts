@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { recordingBytes } from '#core/latency/disk'
 import type { AnsweredTrial, TrialAnswer, TrialPreference } from '#core/latency/guided-trial'
 import { guidedTrial } from '#core/latency/guided-trial'
+import type { LoadModel } from '#core/latency/cpu-load'
 import { loadAt, loadModel, sustainable } from '#core/latency/cpu-load'
 import { rateMismatch } from '#core/latency/rate-mismatch'
 import { modelRoundTrip } from '#core/latency/round-trip'
@@ -234,21 +235,48 @@ describe('the machine', () => {
       { sampleRate: 48_000, bufferFrames: 256, percent: 61 },
     ] as never)
     expect(model?.perFrameMs).toBeCloseTo(((0.61 * 256) / 48 - (0.83 * 128) / 48) / 128, 9)
-    expect(loadAt(model as never, 48_000, 128)).toBeCloseTo(83, 9)
-    expect(loadAt(model as never, 48_000, 512)).toBeCloseTo(50, 9)
+    expect(loadAt(model as never, 48_000, 128).percent).toBeCloseTo(83, 9)
+    expect(loadAt(model as never, 48_000, 512)).toEqual({ percent: expect.closeTo(50, 9) })
   })
-  it('one reading says what it assumes', () => {
-    expect(loadModel([{ sampleRate: 48_000, bufferFrames: 128, percent: 60 }] as never)?.assumption).toContain(
-      'half of each',
-    )
+  describe('one buffer size alone, 60 % at 128 frames: a·fs/N + b·fs with a, b ≥ 0 (arithmetic)', () => {
+    const one = [{ sampleRate: 48_000, bufferFrames: 128, percent: 60 }] as never
+    const model = loadModel(one) as LoadModel
+    it.each([
+      [48_000, 64, 60, 'at least'],
+      [48_000, 256, 60, 'at most'],
+      [96_000, 64, 120, 'at least'],
+      [48_000, 128, 60, undefined],
+      [44_100, 128, 55.125, undefined],
+    ])('%d Hz, %d frames: %d %%, %s', (rate, size, percent, limit) => {
+      const load = loadAt(model, rate, size)
+      expect(load.percent).toBeCloseTo(percent, 9)
+      expect(load.limit).toBe(limit)
+      // Both ends, everything with the buffers and everything with the frames, lie on the side that is told.
+      const ms = (0.6 * 128) / 48
+      for (const a of [0, ms]) {
+        const real = (100 * (a + ((ms - a) / 128) * size) * rate) / (1000 * size)
+        if (limit === 'at least') expect(real).toBeGreaterThanOrEqual(load.percent - 1e-9)
+        if (limit === 'at most') expect(real).toBeLessThanOrEqual(load.percent + 1e-9)
+      }
+    })
+    it('what a limit leaves open is not said to hold or to drop out', () => {
+      const held = (percent: number, size: number) =>
+        cell(timed({ loads: [{ sampleRate: 48_000, bufferFrames: 128, percent }] }), 48_000, size)?.sustainable
+      expect([held(60, 64), held(60, 128), held(60, 256)]).toEqual([undefined, true, true])
+      expect([held(80, 64), held(80, 128), held(80, 256)]).toEqual([false, false, undefined])
+    })
+    it('nothing is said of what every frame costs', () => {
+      expect(model).toMatchObject({ perBufferMs: null, perFrameMs: null })
+      expect(model.assumption).toContain('a smaller buffer loads the machine at least as much')
+    })
   })
   it('what was tried wins over the model', () => {
     const trials = (dropouts: number, bufferFrames: number) =>
       [{ sampleRate: 48_000, bufferFrames, minutes: 5, dropouts }] as never
-    expect(sustainable(trials(3, 128), 20, 48_000, 128)).toBe(false)
-    expect(sustainable(trials(3, 256), 20, 48_000, 128)).toBe(false)
-    expect(sustainable(trials(0, 64), 90, 48_000, 128)).toBe(true)
-    expect(sustainable(trials(3, 64), 20, 48_000, 128)).toBe(true)
+    expect(sustainable(trials(3, 128), { percent: 20 }, 48_000, 128)).toBe(false)
+    expect(sustainable(trials(3, 256), { percent: 20 }, 48_000, 128)).toBe(false)
+    expect(sustainable(trials(0, 64), { percent: 90 }, 48_000, 128)).toBe(true)
+    expect(sustainable(trials(3, 64), { percent: 20 }, 48_000, 128)).toBe(true)
     expect(sustainable([], undefined, 48_000, 128)).toBeUndefined()
   })
   /** From the source to the capsule, 0.3 m at 20 °C: 343.2 m/s. */
@@ -300,7 +328,7 @@ describe('the machine', () => {
         'No buffer at 48 kHz is both under 4 ms and sustained. Direct monitoring is not in time either: use 64 frames at 88.2 kHz, 3.82 ms, at 1.8 times the disk.',
       )
       const loads = [{ sampleRate: 48_000, bufferFrames: 128, percent: 20 }]
-      expect(best(4, { loads }, { direct: 'none' })?.reason).toMatch(/1\.8 times the disk and \d+ % load\.$/)
+      expect(best(4, { loads }, { direct: 'none' })?.reason).toMatch(/1\.8 times the disk and at least 37 % load\.$/)
     })
     it('with direct monitoring: direct, with the buffer as it is unless it drops out, the higher rate as the other way', () => {
       const found = best(4)

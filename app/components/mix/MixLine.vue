@@ -63,7 +63,13 @@ const MARKS = {
     :class="{ 'bg-sheet': row.strip.id === view.strip?.id }"
     :data-mix-row="row.strip.id"
   >
-    <th scope="row" class="max-w-40 min-w-28 px-1 text-left font-semibold" data-column="0" :tabindex="tabindex(0)">
+    <th
+      scope="row"
+      class="max-w-40 min-w-28 px-1 text-left font-semibold"
+      data-wide="4"
+      data-column="0"
+      :tabindex="tabindex(0)"
+    >
       <span class="flex items-center gap-1">
         <component
           :is="MARKS[row.needs.severity].icon"
@@ -83,14 +89,14 @@ const MARKS = {
         }}<span v-if="row.needs" :class="MARKS[row.needs.severity].tone" data-needs>{{ row.needs.words }}</span></span
       >
     </th>
-    <td class="px-1 whitespace-nowrap" data-column="1" :tabindex="tabindex(1)">
+    <td class="px-1 whitespace-nowrap" data-label="Input" data-column="1" :tabindex="tabindex(1)">
       <template v-if="row.input"
         ><span class="figure">{{ row.input.number }}</span>
         <span class="text-muted" :title="row.input.unit">{{ row.input.port }}</span></template
       >
       <span v-else class="text-muted">–</span>
     </td>
-    <td class="relative min-w-28 px-1 py-0.5" data-column="2" :tabindex="tabindex(2)">
+    <td class="relative min-h-14 min-w-28 px-1 py-0.5" data-wide="3" data-column="2" :tabindex="tabindex(2)">
       <MiniSection
         v-if="row.evaluated.points.length > 0"
         :evaluated="row.evaluated"
@@ -98,7 +104,7 @@ const MARKS = {
         :target="row.target"
       /><span v-else class="text-muted">nothing feeds it</span>
     </td>
-    <td class="px-1 text-right whitespace-nowrap" data-column="3" :tabindex="tabindex(3)">
+    <td class="px-1 text-right whitespace-nowrap" data-wide="3" data-column="3" :tabindex="tabindex(3)">
       <template v-if="row.control">
         <span class="flex items-center justify-end gap-0.5"
           ><NumberInput
@@ -133,7 +139,13 @@ const MARKS = {
         {{ row.phantom.bank }}</span
       >
     </td>
-    <td class="figure px-1 text-right" data-column="5" :tabindex="tabindex(5)" :data-pfl="row.strip.id">
+    <td
+      class="figure px-1 text-right"
+      data-label="At PFL"
+      data-column="5"
+      :tabindex="tabindex(5)"
+      :data-pfl="row.strip.id"
+    >
       <template v-if="row.pfl"
         >{{ formatDecimal(row.pfl.peak, 1) }}
         <span class="block min-w-14 text-xs text-muted"
@@ -141,28 +153,40 @@ const MARKS = {
         ></template
       ><template v-else>–</template>
     </td>
-    <td class="figure px-1 text-right" data-column="6" :tabindex="tabindex(6)" :data-recorded="row.strip.id">
+    <td
+      class="figure px-1 text-right"
+      data-label="Recorded"
+      data-column="6"
+      :tabindex="tabindex(6)"
+      :data-recorded="row.strip.id"
+    >
       {{ row.recorded === null ? '–' : formatDecimal(row.recorded, 1) }}
     </td>
-    <td class="px-1 text-right whitespace-nowrap" data-column="7" :tabindex="tabindex(7)">
+    <td class="px-1 text-right whitespace-nowrap" data-label="Floor" data-column="7" :tabindex="tabindex(7)">
       <template v-if="row.floor"
         >{{ noiseWords[row.floor.name] }}
         <span class="figure">{{ formatDecimal(100 * row.floor.share, 0) }} %</span></template
       ><span v-else class="text-muted">–</span>
     </td>
-    <td class="px-1 text-right" data-column="8" :tabindex="tabindex(8)">
+    <td class="px-1 text-right" data-label="Least headroom" data-column="8" :tabindex="tabindex(8)">
       <template v-if="row.tightest"
         ><span class="figure">{{ formatDecimal(row.tightest.headroom, 1) }}</span> <span class="text-muted">dB</span
         ><span class="block min-w-20 text-xs text-muted">{{ row.tightest.place }}</span></template
       ><span v-else class="text-muted">–</span>
     </td>
-    <td class="figure px-1 text-right whitespace-nowrap" data-column="9" :tabindex="tabindex(9)">
+    <td
+      class="figure px-1 text-right whitespace-nowrap"
+      data-label="To the ear"
+      data-column="9"
+      :tabindex="tabindex(9)"
+    >
       {{ row.roundTrip ? `${routeFigure(row.roundTrip)} ms` : '–' }}
     </td>
     <td
       v-for="(bus, b) in busses"
       :key="bus.id"
       class="px-1 text-right"
+      :data-label="`${bus.name}, dB`"
       :data-column="10 + b"
       :tabindex="tabindex(10 + b)"
     >

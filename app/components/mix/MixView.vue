@@ -3,11 +3,13 @@ import { computed, ref } from 'vue'
 import type { MixRow } from '#core/evaluation/mix'
 import { mixRows } from '#core/evaluation/mix'
 import { isBus } from '#core/model'
+import SelectInput from '~/components/fields/SelectInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useGridKeys } from '~/composables/use-grid-keys'
 import { usePlanGesture } from '~/composables/use-plan-gesture'
 import { useSends } from '~/composables/use-sends'
 import { useVirtualList } from '~/composables/use-virtual-list'
+import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import OwnTask from '~/components/shell/OwnTask.vue'
 import MixLine from './MixLine.vue'
@@ -17,6 +19,7 @@ import SortHead from './SortHead.vue'
 const store = useSessionStore()
 const plan = usePlanGesture()
 const { busses } = useSends()
+const { isCompact } = useStripStages()
 
 type Column = 'name' | 'input' | 'gain' | 'pfl' | 'recorded' | 'floor' | 'tightest' | 'roundTrip'
 const HEADS: Record<Column, string> = {
@@ -44,6 +47,14 @@ const sorting = ref<{ by: Column; down: boolean } | null>(null)
 function sort(by: Column) {
   const now = sorting.value
   sorting.value = now?.by !== by ? { by, down: false } : now.down ? null : { by, down: true }
+}
+const orders = [
+  { value: 'session', text: 'the session' },
+  ...Object.entries(HEADS).map(([value, text]) => ({ value, text: text.toLowerCase().replace('pfl', 'PFL') })),
+] as { value: Column | 'session'; text: string }[]
+function orderBy(by: Column | 'session') {
+  sorting.value = by === 'session' ? null : { by, down: false }
+  return null
 }
 const sorted = (by: Column) =>
   sorting.value?.by !== by ? undefined : sorting.value.down ? ('descending' as const) : ('ascending' as const)
@@ -110,6 +121,10 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
   <div v-if="store.session" class="flex min-h-0 grow flex-col gap-2 px-2 py-2 card:px-5" data-mix>
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
       <h2 class="grow">All strips</h2>
+      <label v-if="isCompact" class="flex items-center gap-2"
+        >In order of
+        <SelectInput :value="sorting?.by ?? 'session'" label="In order of" :options="orders" :commit="orderBy"
+      /></label>
       <SwitchChip
         :on="onlyNeeding"
         :label="`only what needs something (${needing.length})`"
@@ -140,7 +155,7 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
     >
       <table
         ref="table"
-        class="w-full border-collapse text-[13px]"
+        class="stacked w-full border-collapse text-[13px]"
         :style="{ height: `min(100%, ${rows.length * MOST_HIGH}px)` }"
         :aria-rowcount="rows.length + 1"
         @keydown="grid.keys"

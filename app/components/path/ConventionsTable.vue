@@ -27,7 +27,7 @@ const rows = computed(() => {
     window: windowOf(session, strip, stages.value, row.convention),
   }))
 })
-const several = computed(() => controls.value.length > 1)
+const gainHead = computed(() => (controls.value.length > 1 ? 'Gains, sum' : 'Gain'))
 function adopt(convention: ConventionId) {
   const row = rows.value.find((each) => each.convention === convention)
   const strip = view.strip?.id
@@ -61,7 +61,7 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
       }}
     </p>
     <template v-else>
-      <table class="w-full text-right">
+      <table class="stacked w-full text-right">
         <caption class="sr-only">
           Level conventions compared on this strip
         </caption>
@@ -69,7 +69,7 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
           <tr class="border-b border-ink">
             <th scope="col" class="py-1 text-left font-semibold">Convention</th>
             <th scope="col" class="w-[26%] pl-3 text-left font-semibold">Window and strip, 0 to −100 dBFS</th>
-            <th scope="col" class="pl-2 font-semibold">{{ several ? 'Gains, sum' : 'Gain' }}</th>
+            <th scope="col" class="pl-2 font-semibold">{{ gainHead }}</th>
             <th scope="col" class="pl-2 font-semibold">Peak</th>
             <th scope="col" class="pl-2 font-semibold">After surge</th>
             <th scope="col" class="pl-2 font-semibold">SNR</th>
@@ -86,11 +86,11 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
             :class="{ 'bg-change-soft': store.session?.target === row.convention }"
             :data-convention="row.convention"
           >
-            <th scope="row" class="py-1 text-left font-semibold">
+            <th scope="row" class="py-1 text-left font-semibold" data-wide="3">
               {{ conventions[row.convention].name
               }}<span class="block font-normal text-muted">{{ conventions[row.convention].users }}</span>
             </th>
-            <td class="pl-3 align-middle">
+            <td class="pl-3 align-middle" data-wide="3">
               <ConventionRuler
                 :window="row.window"
                 :average="row.average"
@@ -99,16 +99,22 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
                 :noise="row.snr === null ? null : row.average - row.snr"
               />
             </td>
-            <td class="figure pl-2 whitespace-nowrap" :title="title(row.gains)">{{ formatDecimal(row.gain, 1) }} dB</td>
-            <td class="figure pl-2">{{ formatDecimal(row.peak, 1) }}</td>
-            <td class="figure pl-2" :class="{ 'font-semibold text-ceiling': row.afterSurge < 0 }">
+            <td class="figure pl-2 whitespace-nowrap" :data-label="gainHead" :title="title(row.gains)">
+              {{ formatDecimal(row.gain, 1) }} dB
+            </td>
+            <td class="figure pl-2" data-label="Peak">{{ formatDecimal(row.peak, 1) }}</td>
+            <td
+              class="figure pl-2"
+              data-label="After surge"
+              :class="{ 'font-semibold text-ceiling': row.afterSurge < 0 }"
+            >
               {{ formatDecimal(row.afterSurge, 1) }}
             </td>
-            <td class="figure pl-2">{{ formatDecimal(row.snr, 1) }}</td>
-            <td class="pl-4 text-left">
+            <td class="figure pl-2" data-label="SNR">{{ formatDecimal(row.snr, 1) }}</td>
+            <td class="pl-4 text-left" data-label="Floor" data-wide="4">
               {{ row.floor ? `${noiseWords[row.floor.name]}, ${formatDecimal(100 * row.floor.share, 0)} %` : '–' }}
             </td>
-            <td class="pl-3 text-left">{{ costs(row) }}</td>
+            <td class="pl-3 text-left" data-label="Costs" data-wide="4">{{ costs(row) }}</td>
             <td class="pl-2">
               <span v-if="store.session?.target === row.convention" class="text-muted">in use</span
               ><button v-else type="button" class="action" @click="adopt(row.convention)">

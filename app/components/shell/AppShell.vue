@@ -14,6 +14,7 @@ import { PRINT } from '~/composables/use-printing'
 import type { Shortcut } from '~/composables/use-shortcuts'
 import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
 import { useKeepingGuard } from '~/composables/use-keeping-guard'
+import { useStripStages } from '~/composables/use-strip-stages'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 import NoticeBar from './NoticeBar.vue'
@@ -40,6 +41,7 @@ const router = useRouter()
 const exchange = useExchange()
 const plan = usePlanGesture()
 const chain = useChainEdit()
+const { isCompact } = useStripStages()
 const explaining = useExplaining()
 const sheets = useDataSheets()
 const theme = useColorMode()
@@ -48,6 +50,9 @@ const PLACES: Record<string, string> = {
   ...Object.fromEntries(places.map(({ id, title }) => [id, title])),
   shelf: 'Gear shelf',
   sessions: 'Sessions',
+}
+function addStrip() {
+  chain.addingStrip.value = true
 }
 const place = computed(() => PLACES[router.currentRoute.value.path.split('/')[1] ?? ''] ?? 'Path')
 const dark = computed(() => theme.value === 'dark')
@@ -107,13 +112,7 @@ const shortcuts: Shortcut[] = [
     },
   },
   { keys: ['U'], does: 'Show or hide how far the section’s edges may be off', at: 'Path', run: view.toggleSpread },
-  {
-    keys: ['A'],
-    does: 'Add a strip',
-    run: () => {
-      chain.addingStrip.value = true
-    },
-  },
+  { keys: ['A'], does: 'Add a strip', run: addStrip },
   {
     keys: ['M'],
     does: 'Direct monitoring, software monitoring, both',
@@ -194,17 +193,19 @@ useEventListener(window, 'paste', async (event) => {
         <SessionHeader
           :dark="dark"
           :can-link="file !== null"
+          :with-strip="isCompact && place !== 'Trainer'"
           @export-file="exchange.exportOpen"
           @link="file?.choose()"
           @import-file="importOpen = true"
           @keys="keysOpen = true"
           @theme="changeTheme"
           @print="print"
+          @add-strip="addStrip"
         />
         <!-- The trainer is about chains of its own. -->
         <template v-if="place !== 'Trainer'">
           <VerdictLine />
-          <StripBar class="rail:hidden" />
+          <StripBar v-if="!isCompact" class="rail:hidden" />
         </template>
       </template>
       <header v-else class="sr-only"><h1>Remetra</h1></header>

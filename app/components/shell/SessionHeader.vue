@@ -1,20 +1,34 @@
 <script setup lang="ts">
 import type { Component } from 'vue'
-import { Download, Ellipsis, HardDriveDownload, Keyboard, Moon, Printer, Redo2, Sun, Undo2, Upload } from '@lucide/vue'
+import {
+  Download,
+  Ellipsis,
+  HardDriveDownload,
+  Keyboard,
+  Moon,
+  Plus,
+  Printer,
+  Redo2,
+  Sun,
+  Undo2,
+  Upload,
+} from '@lucide/vue'
 import { computed } from 'vue'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useSessionStore } from '~/stores/session'
 import { unlogged } from '~/stores/unlogged'
 import PopUp from './PopUp.vue'
+import StripSelect from './StripSelect.vue'
 
-/** The session’s name, whether it is kept, and what can be done with it as a whole. */
-const props = defineProps<{ dark: boolean; canLink: boolean }>()
-const emit = defineEmits<{ exportFile: []; link: []; importFile: []; keys: []; theme: []; print: [] }>()
+/** The session’s name, whether it is kept, and what can be done with it as a whole; on a phone its strip stands beside it. */
+const props = defineProps<{ dark: boolean; canLink: boolean; withStrip: boolean }>()
+const emit = defineEmits<{ exportFile: []; link: []; importFile: []; keys: []; theme: []; print: []; addStrip: [] }>()
 const store = useSessionStore()
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+const isKept = computed(() => !store.trouble && !store.gone && unlogged.value === 0)
 const state = computed(() => {
-  if (store.trouble || store.gone || unlogged.value > 0) return 'not kept'
+  if (!isKept.value) return 'not kept'
   if (store.saving) return 'saving…'
   return store.savedAt ? `saved ${clock.format(store.savedAt)}` : ''
 })
@@ -29,6 +43,9 @@ interface Tool {
   run: () => void
 }
 const tools = computed((): Tool[] => [
+  ...(props.withStrip
+    ? [{ words: 'Add a strip', told: true, title: 'Add a strip (A)', icon: Plus, run: () => emit('addStrip') }]
+    : []),
   {
     words: 'Export',
     told: true,
@@ -72,12 +89,18 @@ function choose(tool: Tool, close: () => void) {
 
 <template>
   <header class="flex items-center gap-x-3 px-3 py-1 card:flex-wrap card:px-5 card:py-2">
-    <h1 class="min-w-24 grow text-[17px]">
+    <h1 class="min-w-20 grow text-[17px] max-card:basis-0">
       <TextInput class="w-full" :value="store.session?.name ?? ''" label="Name of the session" :commit="rename" />
     </h1>
-    <span class="shrink-0 text-muted" role="status" :title="store.copyTrouble ?? undefined" data-saved>{{
-      state
-    }}</span>
+    <StripSelect v-if="withStrip" class="min-w-20 grow basis-0 font-semibold" />
+    <span
+      class="shrink-0 text-muted"
+      :class="{ 'sr-only': withStrip && isKept }"
+      role="status"
+      :title="store.copyTrouble ?? undefined"
+      data-saved
+      >{{ state }}</span
+    >
     <div class="ml-auto flex shrink-0 items-center card:gap-3">
       <button
         type="button"

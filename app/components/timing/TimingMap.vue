@@ -3,8 +3,10 @@ import { Check, CircleHelp, X } from '@lucide/vue'
 import { computed } from 'vue'
 import { performerLimit } from '#core/latency/performer'
 import { routeFigure, routeTime } from '#core/latency/route-words'
+import { loadWords } from '#core/latency/cpu-load'
 import type { TimingCell } from '#core/timing/time-session'
-import { formatDecimal, formatShort } from '#core/units'
+import { loadOfCell } from '#core/timing/time-session'
+import { formatShort } from '#core/units'
 import { useSystemEdit } from '~/composables/use-system-edit'
 import { useSessionStore } from '~/stores/session'
 import { useTimingStore } from '~/stores/timing'
@@ -53,6 +55,12 @@ const words = (cell: TimingCell) =>
     ...(cell.softwareMs > limit.value ? ['over the limit'] : []),
     ...(isBest(cell) ? ['recommended'] : []),
   ].join(', ')
+/** What was typed is shown as it was typed. */
+function loadText(cell: TimingCell) {
+  const load = loadOfCell(cell)
+  if (!load) return ''
+  return cell.loadSource === 'measured' ? `${formatShort(load.percent, 1)} %` : loadWords(load)
+}
 const choose = (cell: TimingCell) =>
   edit.system('Rate and buffer', { sampleRate: cell.sampleRate, bufferFrames: cell.bufferFrames })
 /** Arrows go from cell to cell. */
@@ -123,13 +131,8 @@ function keys(event: KeyboardEvent, row: number, column: number) {
                 <span
                   v-if="cell.loadPercent !== undefined"
                   class="figure block text-[11px]"
-                  :title="cell.loadSource === 'measured' ? 'read off the meter' : 'worked out from other cells'"
-                  >{{
-                    cell.loadSource === 'measured'
-                      ? formatShort(cell.loadPercent, 1)
-                      : formatDecimal(cell.loadPercent, 0)
-                  }}
-                  %</span
+                  :title="cell.loadSource === 'measured' ? 'read off the meter' : 'from the meter at other sizes'"
+                  >{{ loadText(cell) }}</span
                 >
               </button>
             </td>

@@ -1,4 +1,5 @@
-import { MOST_LOAD } from '../../latency/cpu-load'
+import { MOST_LOAD, loadWords } from '../../latency/cpu-load'
+import { loadOfCell } from '../../timing/time-session'
 import { largerBuffer } from '../../timing/larger-buffer'
 import { formatDecimal, formatShort, frames } from '../../units'
 import type { Cause } from '../cause'
@@ -12,7 +13,7 @@ const drops = (view: DiagnosisView): boolean | null => {
   const kept = view.all.cell?.sustainable
   return kept === undefined ? null : !kept
 }
-const load = (view: DiagnosisView) => view.all.cell?.loadPercent
+const load = ({ all }: DiagnosisView) => all.cell && loadOfCell(all.cell)
 
 const larger = ({ session, all }: DiagnosisView) => largerBuffer(session.system, buffersOf(all), all.timing.matrix)
 
@@ -33,12 +34,12 @@ export const bufferTooSmall: Cause = {
   evidence: (view) => {
     const { bufferFrames } = view.session.system
     const known = drops(view)
-    const percent = load(view)
+    const loaded = load(view)
     if (known === true)
       return [
         says(
-          percent !== undefined && percent >= MOST_LOAD
-            ? `The load is ${formatDecimal(percent, 0)} % at a buffer of ${bufferFrames} frames; over ${MOST_LOAD} % it drops out sooner or later.`
+          loaded && loaded.percent >= MOST_LOAD
+            ? `The load is ${loadWords(loaded)} at a buffer of ${bufferFrames} frames; over ${MOST_LOAD} % it drops out sooner or later.`
             : `It dropped out when ${bufferFrames} frames were tried.`,
           10,
         ),
@@ -46,9 +47,9 @@ export const bufferTooSmall: Cause = {
     if (known === false)
       return [
         says(
-          percent === undefined
-            ? `${bufferFrames} frames were tried and held.`
-            : `The load is ${formatDecimal(percent, 0)} % at ${bufferFrames} frames.`,
+          loaded
+            ? `The load is ${loadWords(loaded)} at ${bufferFrames} frames.`
+            : `${bufferFrames} frames were tried and held.`,
           0.2,
         ),
       ]
@@ -84,7 +85,7 @@ export const plugInLoad: Cause = {
   },
   evidence: (view) => {
     const { loadModel } = view.all.timing
-    if (!loadModel) return []
+    if (!loadModel || loadModel.perFrameMs === null) return []
     const share = (loadModel.perFrameMs * view.session.system.sampleRate) / 10
     return [
       says(
