@@ -1,9 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { Session } from '#core/model'
 import { demoSession } from '#demo/index'
 import type { Fault } from '#core/files'
 import { blankSession } from '#core/edits'
-import { readSession, readSessionText, writeSession } from '#core/files'
+import { readEdited, readSession, readSessionText, writeSession } from '#core/files'
+import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { example1, input, valid, withAt } from '../support/sessions'
 
 const faultsOf = (raw: unknown): Fault[] => {
@@ -65,12 +67,6 @@ describe('reading a session file', () => {
       ['gear', 2, 'inputs', 0, 'specs', 'gainMin'],
       70,
       'gear[2].inputs[0].specs.gainMax: range',
-    ],
-    [
-      'a microphone input without EIN',
-      ['gear', 2, 'inputs', 0, 'specs', 'ein'],
-      undefined,
-      'gear[2].inputs[0].specs.ein: missing',
     ],
     ['a window upside down', ['target'], { low: -6, high: -12 }, 'target.high: range'],
     ['an unknown school', ['target'], 'loud', 'target: not-an-option'],
@@ -194,6 +190,25 @@ describe('writing a session file', () => {
         gear: session.gear.map(({ name, ...rest }) => ({ ...rest, name })) as typeof session.gear,
       }),
     ).toBe(writeSession(session))
+  })
+  it('a microphone input whose EIN nobody knows has a usual one, marked as assumed, also where it is cleared', () => {
+    const unknown = valid(withAt(example1(), ['gear', 2, 'inputs', 0, 'specs', 'ein'], undefined))
+    const usual = { specs: { ein: -127 }, assumed: ['ein'] }
+    expect(unknown.gear[2]).toMatchObject({ inputs: [usual] })
+    expect(evaluateSession(unknown).strips[0]?.points.at(-1)?.noise).toEqual(expect.any(Number))
+    const given = valid(example1())
+    expect(given.gear[2]).not.toMatchObject({ inputs: [{ assumed: ['ein'] }] })
+    const cleared = readEdited(given, withAt(given, ['gear', 2, 'inputs', 0, 'specs', 'ein'], undefined) as Session)
+    expect(cleared).toMatchObject({ ok: true, session: { gear: [{}, {}, { inputs: [usual] }] } })
+    expect(valid(JSON.parse(writeSession(unknown))).gear).toEqual(unknown.gear)
+    const measured = valid(
+      withAt(
+        withAt(example1(), ['gear', 2, 'inputs', 0, 'specs', 'ein'], undefined),
+        ['gear', 2, 'inputs', 0, 'measured'],
+        { ein: { value: -126, on: '2026-11-20', method: 'terminated' } },
+      ),
+    )
+    expect(measured.gear[2]).not.toMatchObject({ inputs: [{ assumed: ['ein'] }] })
   })
   it('inputs of all types, with and without EIN', () => {
     expect(

@@ -103,19 +103,8 @@ const sensitivityFaults = (gear: Microphone, path: Path): Fault[] =>
 
 function inputFaults(input: AnalogueInput, path: Path): Fault[] {
   const specs = inForce(input)
-  const ein =
-    input.type === 'mic' && specs.ein === undefined
-      ? [
-          fault(
-            [...path, 'specs', 'ein'],
-            'missing',
-            'A microphone input needs its equivalent input noise in dBu. Give the data sheet’s figure, or measure it.',
-          ),
-        ]
-      : []
   return [
     ...rangeFaults(specs, path),
-    ...ein,
     ...knobFaults(input.knob, path),
     ...toleranceFaults(input.tolerance, inputSpecs, path),
   ]

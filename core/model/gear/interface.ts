@@ -1,6 +1,7 @@
 import { described, z } from '../z'
 import type { Values } from '../field'
 import { fields, number, numbers, numbersAnd } from '../field'
+import { dbu } from '../../units'
 import { inForce, measurements } from '../measurement'
 import { bufferFramesField, sampleRateField } from '../system'
 import { id } from '../text'
@@ -160,7 +161,10 @@ export const inputTypes = ['mic', 'line', 'instrument'] as const
 export const outputTypes = ['headphone', 'line', 'monitor'] as const
 export const directMonitoring = ['digital', 'analogue', 'none'] as const
 
-const analogueInput = z.strictObject({
+/** Equivalent input noise of a microphone input where nobody gave one, dBu(A) (common practice, no source). */
+const USUAL_EIN = -127
+
+const analogueFields = z.strictObject({
   id,
   type: z.enum(inputTypes),
   phantom: described('Whether this input can give 48 V.', z._default(z.boolean(), false)),
@@ -173,6 +177,15 @@ const analogueInput = z.strictObject({
   measured: measurements(inputSpecs),
   knob: knobTable,
 })
+
+/** A microphone input is there before its noise is known: a usual figure stands in for it, marked as assumed. */
+const analogueInput = analogueFields.check(
+  z.overwrite((input) => {
+    const { type, specs, measured, assumed: known = [] } = input
+    if (type !== 'mic' || specs.ein !== undefined || measured?.ein) return input
+    return { ...input, specs: { ...specs, ein: dbu(USUAL_EIN) }, assumed: [...new Set([...known, 'ein'])] }
+  }),
+)
 
 /** An input that takes numbers from another unit: no gain, no converter, the other unit's clock or its own. */
 const digitalInput = z.strictObject({ id, type: z.literal('digital'), plug: z.optional(plug) })
@@ -212,7 +225,7 @@ export const audioInterface = z.strictObject({
 })
 export type AudioInterface = z.infer<typeof audioInterface>
 export type InterfaceInput = z.infer<typeof input>
-export type AnalogueInput = z.infer<typeof analogueInput>
+export type AnalogueInput = z.infer<typeof analogueFields>
 export type InterfaceOutput = z.infer<typeof output>
 export type InputSpecs = Values<typeof inputSpecs>
 export type InterfaceLatency = Values<typeof latencySpecs>
@@ -266,7 +279,15 @@ export const interfaceTraits: GearTraits<AudioInterface> = {
         id: 'in1',
         type: 'mic',
         phantom: true,
-        specs: { gainMin: 0, gainMax: 60, gainStep: 1, fullScale: 12, ein: -127, dynamicRange: 110, impedance: 2000 },
+        specs: {
+          gainMin: 0,
+          gainMax: 60,
+          gainStep: 1,
+          fullScale: 12,
+          ein: USUAL_EIN,
+          dynamicRange: 110,
+          impedance: 2000,
+        },
       },
     ],
     outputs: [{ id: 'phones', type: 'headphone', specs: { fullScale: 10, impedance: 10 } }],
