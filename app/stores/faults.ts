@@ -87,6 +87,10 @@ export const useFaultsStore = defineStore('faults', () => {
       const next = symptoms.includes(id) ? symptoms.filter((each) => each !== id) : [...symptoms, id]
       change({ symptoms: next, fixed: null })
     },
+    /** A search that is under way goes on as it is; otherwise one begins with how it would be noticed. */
+    suspect: (id: SymptomId) => {
+      if (search.value.symptoms.length === 0) change({ symptoms: [id], everywhere: false })
+    },
     look: (everywhere: boolean) => change({ everywhere }),
     happens: (when: When | null) => change({ when }),
     answer: (check: CheckId, outcome: string) => change({ answers: { ...search.value.answers, [check]: outcome } }),

@@ -2,6 +2,7 @@ import type { Session } from '../model'
 import type { Answers, CheckId } from './checks'
 import { checkOf } from './checks'
 import { causeOf } from './causes'
+import { findingOfCause } from './finding-cause'
 import type { Fix } from './fixes'
 import { fixOf } from './fixes'
 import { nextChecks } from './next-check'
@@ -28,6 +29,8 @@ export interface Diagnosed extends Omit<Ranked, 'evidence'> {
   /** The open check that tells most of this one cause. */
   test: CheckId | null
   fix: Fix | null
+  /** Code of the finding on its strip that shows it in the session as it is set; left out where there is none. */
+  finding?: string
 }
 
 export interface Diagnosis {
@@ -96,6 +99,7 @@ function diagnosed(
     speaks: weight > 1.2 ? ('for' as const) : weight < 0.8 ? ('against' as const) : ('neither' as const),
   }))
   const shown = Object.entries(answers).map(([check, outcome]) => shownBy(id, check as CheckId, outcome))
+  const finding = id === 'something-else' || !view ? null : findingOfCause(id, view)
   return {
     id,
     title: id === 'something-else' ? 'Something else' : causeOf(id).title,
@@ -105,6 +109,7 @@ function diagnosed(
     ruledOut: probability < OUT ? reasonOut(evidence, id, answers) : null,
     test: id === 'something-else' ? null : (open.find(({ check }) => tells(id, check))?.check ?? null),
     fix: id === 'something-else' || !view || probability < OUT ? null : fixOf(view, id),
+    ...(finding !== null && { finding }),
   }
 }
 

@@ -1,5 +1,6 @@
 import type { CauseId } from './causes'
 import { causeIds, causeOf } from './causes'
+import { mainSymptom } from './finding-cause'
 import type { SymptomId } from './symptom'
 import type { DiagnosisView, SessionView } from './view'
 
@@ -35,9 +36,7 @@ export function proneTo({ strips }: SessionView, stripId: string | null): Prone[
 
 function weighed(id: CauseId, view: DiagnosisView): { prone: Prone; weight: number } {
   const cause = causeOf(id)
-  const [symptom] = (Object.entries(cause.symptoms) as [SymptomId, number][]).reduce((most, each) =>
-    each[1] > most[1] ? each : most,
-  )
+  const symptom = mainSymptom(id)
   const evidence = cause.evidence?.(view, [symptom]) ?? []
   return {
     prone: {

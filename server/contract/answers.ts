@@ -269,6 +269,7 @@ const diagnosis = name(
         fix: z.nullable(
           z.strictObject({ says: text, changes: z.optional(list(fixChange)), caution: z.optional(text), after: text }),
         ),
+        finding: z.optional(text),
       }),
     ),
     next: z.nullable(asked),

@@ -157,3 +157,18 @@ test('before anything is complained of: what this chain is prone to, with its fi
   await expect(page.locator('[data-symptom="hiss"]')).toHaveAttribute('aria-pressed', 'true')
   await expect(page.locator('[data-verdict-cause]')).toBeVisible()
 })
+
+test('a finding on Path leads to its cause, and the cause back to the finding', async ({ page }) => {
+  await open(page)
+  await type(page, 'Gain, dB', '60')
+  const finding = page.locator('[data-finding]').first()
+  await finding.getByRole('button', { expanded: false }).click()
+  await finding.locator('[data-to-cause]').click()
+  await expect(page.locator('[data-meant]')).toContainText('belongs to')
+  await expect(page.locator('[data-verdict-cause]')).toBeVisible()
+  const back = page.locator('[data-on-path]').first()
+  await expect(back).toBeVisible()
+  await back.click()
+  await expect(page).toHaveURL(/\/path\/.*finding=/)
+  await expect(page.locator('[data-finding]').getByRole('button', { expanded: true })).toHaveCount(1)
+})

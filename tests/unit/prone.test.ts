@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { demoSession } from '#demo/index'
 import { causeOf } from '#core/diagnosis/causes'
+import { diagnose } from '#core/diagnosis/diagnose'
+import { causeOfFinding } from '#core/diagnosis/finding-cause'
+import type { DiagnosisView } from '#core/diagnosis/view'
+import type { Change } from '#core/edits'
 import { proneTo } from '#core/diagnosis/prone'
 import { SessionView } from '#core/diagnosis/view'
 import { applyChanges } from '#core/edits'
@@ -37,5 +41,26 @@ describe('what a chain is prone to before anything is complained of', () => {
     expect(prone[0]).toMatchObject({ id: 'phantom-missing', present: true })
     const firstLikely = prone.findIndex(({ present }) => !present)
     expect(prone.slice(firstLikely === -1 ? prone.length : firstLikely).every(({ present }) => !present)).toBe(true)
+  })
+})
+
+describe('a finding and the cause that it is', () => {
+  const loud = { strip: 'narrator', stage: 'n3', setting: 'gain', to: 60 } as unknown as Change
+  const session = applyChanges(demoSession(), [loud])
+  const view = new SessionView(session).strips.find(({ strip }) => strip.id === 'narrator') as DiagnosisView
+  it('lead to one another: the finding to its cause and how that sounds, the ranked cause to the finding', () => {
+    const coded = view.findings.filter(({ code }) => causeOfFinding(code) !== null)
+    expect(coded.length).toBeGreaterThan(0)
+    for (const { code } of coded) {
+      const { id, symptom } = causeOfFinding(code) as NonNullable<ReturnType<typeof causeOfFinding>>
+      expect(Math.max(...Object.values(causeOf(id).symptoms))).toBe(causeOf(id).symptoms[symptom])
+      const ranked = diagnose(session, 'narrator', { symptoms: [symptom], answers: {} }).causes
+      const shown = ranked.find((each) => each.id === id)?.finding
+      expect(causeOf(id).codes, code).toContain(shown)
+    }
+  })
+  it('a cause that the session does not show names no finding', () => {
+    const [first] = diagnose(demoSession(), 'narrator', { symptoms: ['hum'], answers: {} }).causes
+    expect(first).not.toHaveProperty('finding')
   })
 })

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRoute } from '#imports'
+import { causeOfFinding } from '#core/diagnosis/finding-cause'
 import { formatDecimal, lowerCase } from '#core/units'
 import { useFaultsStore } from '~/stores/faults'
 import CauseRow from './CauseRow.vue'
@@ -7,6 +9,11 @@ import ProneList from './ProneList.vue'
 
 /** The causes, the likeliest first; what is ruled out stays, with the reason. */
 const faults = useFaultsStore()
+const route = useRoute()
+/** The finding on Path that led here, and the cause that it is. */
+const { finding } = route.query
+const meant = typeof finding === 'string' ? causeOfFinding(finding) : null
+if (meant) faults.suspect(meant.symptom)
 const possible = computed(() => faults.diagnosis?.causes.filter(({ ruledOut }) => ruledOut === null) ?? [])
 const out = computed(() => faults.diagnosis?.causes.filter(({ ruledOut }) => ruledOut !== null) ?? [])
 const first = computed(() => possible.value[0] ?? null)
@@ -31,6 +38,10 @@ const verdict = computed(() => {
       <strong>{{ faults.search.fixed.title }}</strong>
       <span> Look at once more: {{ faults.search.fixed.after }}</span>
     </div>
+    <p v-if="meant" class="mt-2 border-l-3 border-change pl-2" data-meant>
+      What “Needs attention” shows on Path belongs to: <strong>{{ lowerCase(meant.title) }}</strong>. Here is how to
+      make sure of it.
+    </p>
     <ProneList v-if="faults.search.symptoms.length === 0" />
     <template v-else-if="faults.diagnosis">
       <p class="mt-2 font-semibold" role="status" data-verdict-cause>{{ verdict }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { NuxtLink } from '#components'
 import type { Diagnosed } from '#core/diagnosis/diagnose'
 import { applyFix } from '#core/diagnosis/fix-change'
 import { formatDecimal } from '#core/units'
@@ -43,6 +44,13 @@ function set() {
         :aria-label="`${part} likely`"
         ><span class="block h-full bg-body" :style="{ width: `${100 * cause.probability}%` }"></span
       ></span>
+      <NuxtLink
+        v-if="cause.finding && cause.strip"
+        class="action col-start-2 justify-self-start"
+        :to="{ path: `/path/${store.key}`, query: { strip: cause.strip, finding: cause.finding } }"
+        data-on-path
+        >Shown on Path</NuxtLink
+      >
       <ul v-if="cause.evidence.length > 0" class="col-start-2 mt-1 space-y-0.5">
         <li
           v-for="(each, i) in foremost ? cause.evidence : cause.evidence.slice(0, 2)"

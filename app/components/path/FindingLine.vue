@@ -3,13 +3,22 @@ import { ChevronRight, CircleAlert, Info, OctagonX } from '@lucide/vue'
 import { ref, useId } from 'vue'
 import type { Finding } from '#core/checks/finding'
 import { findingTitles } from '#core/checks/finding-titles'
+import { NuxtLink } from '#components'
+import { useRoute } from '#imports'
+import { FINDINGS_WITHOUT_CAUSE } from '#core/diagnosis/findings-without-cause'
+import { useSessionStore } from '~/stores/session'
+import { useViewStore } from '~/stores/view'
 import OwnTask from '~/components/shell/OwnTask.vue'
 import FindingAction from './FindingAction.vue'
 
 /** A finding in one line with its action; pressed, the figures and what to do. */
 const props = defineProps<{ finding: Finding }>()
 const id = useId()
-const open = ref(false)
+/** A cause in Faults leads here. */
+const open = ref(useRoute().query.finding === props.finding.code)
+const store = useSessionStore()
+const view = useViewStore()
+const hasCause = !FINDINGS_WITHOUT_CAUSE.some((code) => code === props.finding.code)
 
 const KINDS = {
   stop: { word: 'Stop', icon: OctagonX, tone: 'border-l-4 border-l-ceiling' },
@@ -41,6 +50,13 @@ const title = findingTitles[props.finding.code]
     <div :id="id" class="pb-1" :hidden="!open">
       <p>{{ finding.message }}</p>
       <p v-if="open" class="text-muted">{{ finding.action }}</p>
+      <NuxtLink
+        v-if="open && hasCause"
+        class="action"
+        :to="{ path: `/faults/${store.key}`, query: { strip: view.strip?.id, finding: finding.code } }"
+        data-to-cause
+        >Its cause in Faults</NuxtLink
+      >
     </div>
   </li>
 </template>
