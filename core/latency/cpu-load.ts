@@ -21,6 +21,12 @@ export interface Load {
   limit?: 'at least' | 'at most'
 }
 
+/** What is known of the load of a cell of rate and buffer. */
+export const loadOfCell = (cell: { loadPercent?: number; loadLimit?: Load['limit'] }): Load | undefined =>
+  cell.loadPercent === undefined
+    ? undefined
+    : { percent: cell.loadPercent, ...(cell.loadLimit && { limit: cell.loadLimit }) }
+
 /** A load in words, such as “at least 60 %”. */
 export const loadWords = ({ percent, limit }: Load): string =>
   `${limit ? `${limit} ` : ''}${formatDecimal(percent, 0)} %`

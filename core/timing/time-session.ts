@@ -1,6 +1,6 @@
 import { gearById, resolveStrip } from '../resolved/resolve'
 import { timingAxes } from '../latency/axes'
-import type { Load, LoadModel } from '../latency/cpu-load'
+import type { LoadModel } from '../latency/cpu-load'
 import { loadAt, loadModel, sustainable } from '../latency/cpu-load'
 import type { Recommendation } from '../latency/recommend'
 import { recommendationFor } from '../latency/recommend'
@@ -58,10 +58,6 @@ export function hostUnit(session: Session): AudioInterface | null {
   }
   return null
 }
-
-/** What is known of a cell’s load. */
-export const loadOfCell = ({ loadPercent, loadLimit }: TimingCell): Load | undefined =>
-  loadPercent === undefined ? undefined : { percent: loadPercent, ...(loadLimit && { limit: loadLimit }) }
 
 /** Every rate and buffer, what each strip should listen by, and what is wrong with the clock, the measurements and the disk. */
 export function timeSession(session: Session): Timing {

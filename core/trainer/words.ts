@@ -1,5 +1,4 @@
-import { loadWords } from '../latency/cpu-load'
-import { loadOfCell } from '../timing/time-session'
+import { loadOfCell, loadWords } from '../latency/cpu-load'
 import type { DiagnosisView } from '../diagnosis/view'
 import { BY_EAR } from '../render/to-ears'
 import type { Hearing } from '../render/hearing'

@@ -1,5 +1,4 @@
-import { MOST_LOAD, loadWords } from '../../latency/cpu-load'
-import { loadOfCell } from '../../timing/time-session'
+import { MOST_LOAD, loadOfCell, loadWords } from '../../latency/cpu-load'
 import { largerBuffer } from '../../timing/larger-buffer'
 import { formatDecimal, formatShort, frames } from '../../units'
 import type { Cause } from '../cause'
