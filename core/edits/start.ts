@@ -88,6 +88,8 @@ export interface StartAnswers {
   /** What each of the names is, in their order; left out, what the name tells, else what is recorded. */
   kinds?: readonly (SourceKind | undefined)[] | undefined
   microphone?: MicrophoneAnswer | undefined
+  /** An inline preamp behind a microphone that gives little. */
+  inline?: boolean | undefined
   distance?: number | undefined
   /** How loud it is. */
   loudness?: Loudness | undefined
@@ -213,6 +215,11 @@ function boxesBefore(
     const { microphone = 'condenser' } = answers
     const gear = microphoneOf(microphone, `microphone-${number}`, called('My microphone', 'Microphone'))
     boxes.push({ gear, settings: isUsb(answers) ? { gain: 0 } : {} })
+    if (hasInline(answers))
+      boxes.push({
+        gear: blankGear('booster', `inline-${number}`, called('My inline preamp', 'Inline preamp')),
+        settings: {},
+      })
   } else if (chain !== 'interface' && answers.what === 'instrument-lead') {
     // A pickup drives no microphone input: the lead goes into a DI box first.
     boxes.push({ gear: blankGear('di-box', `di-box-${number}`, called('My DI box', 'DI box')), settings: {} })
@@ -260,7 +267,13 @@ function namesOf({ names, what }: StartAnswers): string[] {
 export const loudKindOf = (kind: Recordable): LoudKind | null =>
   kind === 'instrument-mic' ? kind : recordables[kind].source === 'sound-source' ? 'voice' : null
 
-const needsPhantom = (answers: StartAnswers) => isSound(answers) && (answers.microphone ?? 'condenser') === 'condenser'
+/** Microphones that an inline preamp can stand behind: it passes no 48 V on. */
+export const canTakeInline = ({ microphone }: StartAnswers) => microphone === 'moving-coil' || microphone === 'ribbon'
+const hasInline = (answers: StartAnswers) => isSound(answers) && answers.inline === true && canTakeInline(answers)
+
+/** The inline preamp takes its 48 V and keeps it from the microphone. */
+const needsPhantom = (answers: StartAnswers) =>
+  isSound(answers) && ((answers.microphone ?? 'condenser') === 'condenser' || hasInline(answers))
 
 function sourceOf({ what = 'voice', loudness }: StartAnswers, id: string, name: string): Gear {
   const blank = blankGear(recordables[what].source, id, name)

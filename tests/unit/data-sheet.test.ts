@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { blankGear, withSheetFigures, presentFigure } from '#core/edits'
 import type { Candidate } from '#core/files'
-import { cellSign, linesOfPage, linesOfText, readDataSheet, readGear, sheetTargets } from '#core/files'
+import type { SheetDevice } from '#core/files/data-sheet/fitting-device'
+import { cellSign, fittingDevice, linesOfPage, linesOfText, readDataSheet, readGear, sheetTargets } from '#core/files'
 import type { AudioInterface, Gear } from '#core/model'
 import { INVENTED_SHEETS } from '../support/data-sheets'
 import { deviceOf, judged, linesOf, readOut } from '../support/read-invented'
@@ -238,6 +239,24 @@ describe('figures taken into a device', () => {
     expect(presentFigure(gear, 'm', 'sensitivity')).toBe('12, assumed')
     expect(presentFigure(gear, 'm', 'impedance')).toBe('150')
     expect(presentFigure(gear, 'm', 'lowCut')).toBe('–')
+  })
+})
+
+describe('which of several devices a sheet is of', () => {
+  const [source, microphone, preamp, unit] = (['sound-source', 'microphone', 'preamp', 'interface'] as const).map(
+    (kind) => ({ gear: blankGear(kind, kind, kind) }),
+  )
+  const devices = [source, microphone, preamp, { ...unit, port: 'in1' }] as SheetDevice[]
+  it.each([
+    ['Sensitivity 1.8 mV/Pa\nOutput impedance 250 ohms', 0, 1],
+    ['EIN −128 dBu A-weighted, 150 Ω\nmax output +22 dBu\ngain range 56 dB', 0, 2],
+    ['max input +18 dBu @ min gain\nDynamic range 112 dB (A)', 1, 3],
+    // As good for two: the one in hand keeps it.
+    ['EIN −128 dBu', 3, 3],
+    ['EIN −128 dBu', 2, 2],
+    ['Thank you for choosing this device', 2, 2],
+  ])('%s, with %d in hand: %d', (text, inHand, fits) => {
+    expect(fittingDevice(linesOfText(text), devices, inHand)).toBe(fits)
   })
 })
 

@@ -226,6 +226,27 @@ describe('the start', () => {
       expect(verdict(session, strip, evaluated, null, sure).headroom.detail).not.toContain('under 0.01 %')
     })
   })
+  describe('an inline preamp behind the microphone', () => {
+    const first = (given: StartAnswers) => startSession('mine', 'Mine', { what: 'voice', inline: true, ...given })
+    const kindsOf = (session: Session) =>
+      session.strips[0]?.stages.map(({ gear }) => session.gear.find(({ id }) => id === gear)?.kind)
+    it.each(
+      (['moving-coil', 'ribbon'] as const).flatMap((microphone) =>
+        (['interface', 'preamp', 'desk'] as const).map((chain) => ({ microphone, chain })),
+      ),
+    )('$microphone, $chain: it is there with its 48 V from behind, planned without a stop', (given) => {
+      const session = first(given)
+      expect(kindsOf(session)?.slice(0, 3)).toEqual(['sound-source', 'microphone', 'booster'])
+      const planned = readable(applySettings(session, planSession(session).settings))
+      expect(planned.strips[0]?.stages[3]?.settings.phantom).toBe(true)
+      const [strip] = evaluateSession(planned).strips
+      expect(strip?.findings.filter(({ severity }) => severity !== 'note').map(({ code }) => code)).toEqual([])
+    })
+    it('not behind a condenser, which needs the 48 V that it keeps, nor behind a USB microphone or a cable', () => {
+      for (const given of [{ microphone: 'condenser' }, { microphone: 'usb' }, { what: 'keys' }] as StartAnswers[])
+        expect(kindsOf(first(given))).not.toContain('booster')
+    })
+  })
   it('48 V where the microphone needs it and never where it harms', () => {
     const powered = (microphone: MicrophoneAnswer) =>
       startSession('mine', 'Mine', { microphone }).strips[0]?.stages.at(-1)?.settings.phantom ?? false

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Candidate, SheetFigure } from '#core/files'
+import type { Candidate, SheetFigure, SheetLine } from '#core/files'
 import { readDataSheet, sheetTargets } from '#core/files'
 import { presentFigure, withSheetFigures } from '#core/edits'
 import type { Gear } from '#core/model'
@@ -20,7 +20,7 @@ const props = defineProps<{
   /** Whether the place that it is opened from has steps of undo. */
   undone?: boolean
 }>()
-const emit = defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: []; read: [lines: readonly SheetLine[]] }>()
 const { lines, fileName, busy, trouble, paste, open } = useSheetFile()
 const refusal = ref<string | null>(null)
 const typed = ref(typeof props.brought === 'string' ? props.brought : '')
@@ -37,10 +37,11 @@ const groups = computed(() =>
 
 /** What a hand chose otherwise than the sheet proposes, by figure. */
 const chosen = ref<Readonly<Record<string, number | null>>>({})
-// A choice is one of the lines that it was made among.
-watch(lines, () => {
+// A choice is one of the lines that it was made among, and of one device.
+watch([lines, () => props.gear], () => {
   chosen.value = {}
 })
+watch(lines, (read) => emit('read', read), { immediate: lines.value.length > 0 })
 const keyOf = ({ target, key }: SheetFigure) => `${target} ${key}`
 const takenOf = (figure: SheetFigure) => {
   const own = chosen.value[keyOf(figure)]
@@ -90,6 +91,7 @@ function take() {
       @dragleave="isOver = false"
       @drop.prevent.stop="drop"
     >
+      <slot />
       <div class="flex flex-wrap items-start gap-3">
         <label class="block min-w-0 grow"
           >Paste its lines, or drop the file here: PDF, text or a table.

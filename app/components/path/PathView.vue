@@ -77,7 +77,11 @@ const summary = computed(() => {
 onMounted(() => store.pictured())
 
 const edit = useStageEdit()
-const pastedFor = computed(() => stages.value.find(({ id }) => id === chain.pasting.value?.stage) ?? null)
+/** A data sheet that is brought to a stage of this strip. */
+const pasted = computed(() => {
+  const { value } = chain.pasting
+  return value && stages.value.some(({ id }) => id === value.stage) ? value : null
+})
 /** What the last changes led to. */
 const tellings = computed(() =>
   [chain.told, edit.settled].flatMap((each) =>
@@ -175,9 +179,10 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
     </aside>
     <GearPicker v-if="chain.picking.value" />
     <StageSheet
-      v-if="pastedFor"
-      :stage="pastedFor"
-      :brought="chain.pasting.value?.brought ?? null"
+      v-if="pasted"
+      :stages="stages"
+      :in-hand="pasted.stage"
+      :brought="pasted.brought"
       @close="chain.pasting.value = null"
     />
     <UpdateDialog v-if="chain.updating.value" />

@@ -5,6 +5,7 @@ import type { BusUse, Loudness, Recordable, SourceKind, StartAnswers } from '#co
 import {
   MOST_SOURCES,
   bussesFor,
+  canTakeInline,
   busUses,
   chains,
   kindAt,
@@ -193,6 +194,9 @@ async function fromTemplate(template: Template) {
           <div class="grid gap-x-4 card:grid-cols-3">
             <label v-for="[value, words] in mics" :key="value" class="answer">
               <input v-model="answers.microphone" type="radio" name="microphone" :value="value" /> {{ words }}
+            </label>
+            <label v-if="canTakeInline(answers)" class="answer">
+              <input v-model="answers.inline" type="checkbox" /> An inline preamp behind it, which needs 48 V
             </label>
           </div>
         </fieldset>

@@ -1,4 +1,5 @@
 export { readDataSheet } from './read-data-sheet'
+export { fittingDevice } from './fitting-device'
 export type { Candidate, DataSheet, SheetFigure } from './sheet-figure'
 export type { PlacedText, SheetLine } from './sheet-line'
 export { cellSign, linesOfCells, linesOfPage, linesOfText } from './sheet-line'
