@@ -53,7 +53,7 @@ test('one’s own five stages with their figures in at most 20 gestures, planned
   // Figures from three sheets, pasted wherever one is: each finds its device.
   const sheet = async (device: string, lines: string) => {
     await hand.paste(lines)
-    await expect(page.getByRole('dialog', { name: `Data sheet of ${device}` })).toBeVisible()
+    await expect(page.getByRole('dialog', { name: `Data sheet of ${device}` })).toHaveCount(1)
     await expect(page.getByRole('button', { name: /^Take \d+ figures?$/ })).toBeVisible()
     await expect(page.getByRole('textbox', { name: 'Lines of the data sheet' })).toBeFocused()
     await hand.press('Control+Enter')

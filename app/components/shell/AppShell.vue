@@ -149,13 +149,14 @@ useShortcuts(shortcuts)
 
 useKeepingGuard()
 
-/** A PDF is a data sheet; so is a text that is no object, where a stage is in hand that it can be of. */
+/** A PDF is a data sheet; so is a text that is no object. */
 const isDataSheet = (brought: string | File) =>
   typeof brought === 'string' ? /^[^[{\uFEFF]/.test(brought) : /\.pdf$/i.test(brought.name)
-/** What was dropped or pasted goes to the stage in hand, or is imported. */
+/** What was dropped or pasted goes to the strip in hand, or is imported. */
 async function bring(brought: string | File) {
-  if (place.value === 'Path' && view.stage !== null && isDataSheet(brought))
-    chain.pasting.value = { stage: view.stage, brought }
+  const stages = view.strip?.stages ?? []
+  const stage = stages.find(({ id }) => id === view.stage) ?? stages[0]
+  if (place.value === 'Path' && stage && isDataSheet(brought)) chain.pasting.value = { stage: stage.id, brought }
   else if (typeof brought === 'string') await exchange.importText('Pasted text', brought)
   else await exchange.importFile(brought)
 }
