@@ -64,6 +64,8 @@ const LEGIBLE = 15
 
 /** Pixels of width below which a column has no room for units beside its numbers. */
 const NARROW = 130
+/** What a headroom and the words beside it take, px. */
+const BESIDE_HEADROOM = 145
 
 /** Width of a character of the monospaced face in parts of its size. */
 const MONO = 0.6
@@ -238,10 +240,11 @@ class Drawing {
     const below = Math.max(this.y(column.average), ceiling) + 12
     const at = room >= LEGIBLE ? ceiling + room / 2 : below + (this.narrow ? 18 : 0)
     this.text(column.headroomText, x + 7, at, tone, { bold, size: bold ? 14 : 11.5, ...told(column, 'headroom') })
+    const hasRoom = 0.64 * this.columnWidth > BESIDE_HEADROOM
     // Where there is no room beside the number, the word goes under it.
     if (bold)
       this.text(
-        column.clipped ? 'clips' : this.narrow ? 'least' : 'least headroom',
+        column.clipped ? 'clips' : hasRoom ? 'least headroom' : 'least',
         x + (this.narrow ? 7 : 52),
         at + (this.narrow ? 14 : 0),
         tone,

@@ -115,6 +115,15 @@ describe('a line of a data sheet', () => {
     const read = found('interface', 'Maximum input level +20 dBu\nMic maximum input level +14 dBu')
     expect(read).toMatchObject({ fullScale: 14, open: [] })
   })
+  it('ports are named before a figure, or in brackets behind it', () => {
+    const inputs = (text: string) => readOut({ of: 'interface' }, linesOfText(text)).values
+    expect(inputs('Maximum input level +19 dBu (line)')).toEqual({ 'in line': { fullScale: 19 } })
+    expect(inputs('Maximum input level +19 dBu (line), +12 dBu (mic)')).toEqual({
+      'in line': { fullScale: 19 },
+      'in mic': { fullScale: 12 },
+    })
+    expect(inputs('Mic maximum input level +12 dBu (balanced)')).toEqual({ 'in mic': { fullScale: 12 } })
+  })
   it('so does one with the pad in', () => {
     const read = found('preamp', 'Max input level +38 dBu, pad in\nMax input level +18 dBu')
     expect(read).toMatchObject({ maxInput: 18, open: [] })

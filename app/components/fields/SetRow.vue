@@ -4,7 +4,7 @@ defineProps<{ label: string; help?: string; strong?: boolean }>()
 </script>
 
 <template>
-  <div class="flex items-baseline justify-between gap-2 py-px" :class="{ 'font-semibold': strong }">
+  <div class="card-row" :class="{ 'font-semibold': strong }">
     <span class="shrink-0" :class="{ 'text-muted': !strong }" :title="help">{{ label }}</span>
     <span class="value-column min-w-0 shrink!"><slot /></span>
   </div>

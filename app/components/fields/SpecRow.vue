@@ -41,7 +41,7 @@ const editInForce = (value: number | undefined) =>
 </script>
 
 <template>
-  <div class="flex items-baseline justify-between gap-2 py-px">
+  <div class="card-row">
     <span class="min-w-0 text-muted" :title="field.help">{{ name }}<slot /></span>
     <span class="value-column">
       <NumberInput :value="measured?.value ?? printed" :field="field" :name="name" :commit="editInForce" />

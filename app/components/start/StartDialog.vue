@@ -195,7 +195,7 @@ async function fromTemplate(template: Template) {
             <label v-for="[value, words] in mics" :key="value" class="answer">
               <input v-model="answers.microphone" type="radio" name="microphone" :value="value" /> {{ words }}
             </label>
-            <label v-if="canTakeInline(answers)" class="answer">
+            <label v-if="canTakeInline(answers)" class="answer card:col-span-3">
               <input v-model="answers.inline" type="checkbox" /> An inline preamp behind it, which needs 48 V
             </label>
           </div>

@@ -1,3 +1,4 @@
+import type { FoundContext } from './contexts'
 import { contextsIn } from './contexts'
 import type { Figure } from './figures'
 import { figuresIn } from './figures'
@@ -17,6 +18,7 @@ export function portsOf(
     .at(-1)
   const told = contextsIn(text).filter((each) => each.start >= from && each.end <= figure.start)
   const near =
+    inBracketsBehind(text, figure) ??
     told.findLast((each) => each.start >= (before?.end ?? from) && each.context.type) ??
     told.findLast(({ context: { type } }) => type)
   const side = term.side ?? near?.context.side ?? told.at(-1)?.context.side ?? context.side
@@ -30,6 +32,12 @@ export function portsOf(
   if (ports.length > 0) return { ports, isNamed: true }
   if (named !== undefined && side !== undefined) return { ports: [], isNamed: true }
   return { ports: usualPorts(term, side, targets), isNamed: term.name === 'dynamicRange' && side !== undefined }
+}
+
+/** Ports that brackets right behind a figure name, as in “+19 dBu (line)”. */
+function inBracketsBehind(text: string, { end }: Figure): FoundContext | undefined {
+  const [, words = ''] = /^[^()\d]{0,12}\(([^()]*)\)/.exec(text.slice(end)) ?? []
+  return figuresIn(words).length > 0 ? undefined : contextsIn(words).find(({ context }) => context.type)
 }
 
 /** Where nothing says which ports a figure is of: gain and its noise belong to microphone inputs, a dynamic range to all. */
