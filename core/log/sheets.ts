@@ -5,7 +5,7 @@ import type { ResolvedStage } from '../resolved/resolve'
 import { gearById, resolveStrip } from '../resolved/resolve'
 import { portOf, settingWords, stageName } from '../chain/setting-words'
 import type { GainRange, Log, MarkHead, Session, Strip } from '../model'
-import { feedsOf, isBus } from '../model'
+import { feedsOf, isBus, traitsOf } from '../model'
 import { markdownText } from '../files'
 import { recorderChannel } from '../soundcheck/plug-steps'
 import { formatShort, lowerCase } from '../units'
@@ -57,7 +57,13 @@ function sheetStage(stage: ResolvedStage): SheetStage {
   const all = settingWords(stage)
   return {
     stage: stageName(stage),
-    others: [...microphoneNeeds(stage), ...all.filter(({ setting }) => !GAINS.has(setting))],
+    others: [
+      ...microphoneNeeds(stage),
+      ...patternOf(stage),
+      ...all
+        .filter(({ setting }) => !GAINS.has(setting))
+        .map(({ setting, name, words }) => ({ name, words: setting === 'phantom' ? words + bankOf(stage) : words })),
+    ],
     gains: all
       .filter(({ setting }) => GAINS.has(setting))
       .map(({ setting, name, words }) => {
@@ -66,6 +72,18 @@ function sheetStage(stage: ResolvedStage): SheetStage {
       }),
   }
 }
+
+/** A pattern is set at the microphone, as a switch is. */
+function patternOf({ gear }: ResolvedStage): { name: string; words: string }[] {
+  const own = traitsOf(gear)
+    .choices(gear)
+    .find(({ key }) => key === 'pattern')
+  const set = own?.options.find(({ value }) => value !== '' && value === own.value)
+  return own && set ? [{ name: own.label, words: set.text }] : []
+}
+/** Whoever switches 48 V has to know what else is on the switch. */
+const bankOf = (stage: ResolvedStage): string =>
+  stage.kind === 'interface' && stage.input.phantomBank !== undefined ? `, bank ${stage.input.phantomBank}` : ''
 
 /** What a microphone needs stands beside what its input gives. */
 const microphoneNeeds = (stage: ResolvedStage): { name: string; words: string }[] =>
@@ -119,8 +137,13 @@ export type Table = Cell[][]
 /** A cell as it is read. */
 export const cellText = (cell: Cell): string => (typeof cell === 'number' ? formatShort(cell, 1) : cell)
 
+/** What stands before every setting (common practice, no source). */
+const FIRST =
+  'Mute the outputs, loudspeakers off or down. They go on last; local rules and the maker’s manual come first.'
+
 export const recallTable = (session: Session): Table => [
   ['Strip', 'Recorder’s channel', 'Stage', 'Control', 'Position', 'Read'],
+  ['System', '', '', 'First', FIRST, ''],
   ...recallSheet(session).flatMap(({ strip, channel, stages, expected, routing }) => {
     const row = (stage: string, name: string, at: Cell): Cell[] => [strip, channel ?? '', stage, name, at, '']
     return [
@@ -185,7 +208,8 @@ function phantomText(uses: readonly PhantomUse[], strip: string, stages: readonl
   const fed = own && phantomSwitch(uses, own.supply.switchId)
   if (!fed) return as(stages.some(({ settings }) => settings.phantom === true))
   if (fed.should === 'conflict') return `keep off: conflict on this switch, ${usersText(fed.harmed)} must not get it`
-  return fed.on === (fed.should === 'on') ? as(fed.on) : `${as(fed.on)}, should be ${fed.should}`
+  const bank = fed.bank === undefined ? '' : `, bank ${fed.bank}`
+  return `${fed.on === (fed.should === 'on') ? as(fed.on) : `${as(fed.on)}, should be ${fed.should}`}${bank}`
 }
 
 /** The takes that are meant, in their order. */

@@ -6,6 +6,7 @@ import { backTo, entriesOf, fullLog, lastMark, logOf, missingFrom, nextTakeNumbe
 import { recallSteps } from '#core/log/recall'
 import { runSheetTable } from '#core/log/run-sheet-table'
 import { runSheet, withTick } from '#core/soundcheck/run-sheet'
+import { valid } from '../support/sessions'
 import { asJson, asMarkdown, lengthInWords, recallSheet, recallTable, stageBoxTable, takeTable } from '#core/log/sheets'
 import type { Change } from '#core/edits'
 import type { Log, Mark, Session, Take } from '#core/model'
@@ -252,12 +253,18 @@ describe('two marks compared', () => {
   })
 })
 
+/** The session with a pattern switched at one of its microphones. */
+const withChoiceAt = (of: Session, name: string, pattern: string) => ({
+  ...of,
+  gear: of.gear.map((item) => (item.name === name ? { ...item, pattern } : item)),
+})
+
 describe('sheets', () => {
   it('the recall sheet has every control, also those that stand at zero', () => {
     const [narrator] = recallSheet(session)
     expect(narrator).toMatchObject({ strip: 'Narrator', channel: 1 })
     const input = narrator?.stages.find(({ stage }) => stage === 'mic1 of Saltmarsh Four')
-    expect(input?.others.map(({ name, words }) => `${name} ${words}`)).toEqual(['48 V on', 'Pad out'])
+    expect(input?.others.map(({ name, words }) => `${name} ${words}`)).toEqual(['48 V on, bank A', 'Pad out'])
     const microphone = narrator?.stages.find(({ stage }) => stage === 'Sandpiper small condenser')
     expect(microphone?.others).toEqual([{ name: 'Needs', words: '48 V' }])
     expect(input?.gains[0]).toMatchObject({ words: '35 dB (knob about a quarter past one)', scale: { value: 35 } })
@@ -268,6 +275,13 @@ describe('sheets', () => {
     expect(narrator?.expected).toBeCloseTo(-19.08, 1)
     expect(texts).toContain('Narrator 1  Expected peak, dBFS -19.1 ')
     expect(recallTable(session)[0]?.at(-1)).toBe('Read')
+    // Before any hand goes to a switch.
+    expect(texts[1]).toContain('Mute the outputs')
+    const cardioid = valid(withChoiceAt(session, 'Sandpiper small condenser', 'cardioid'))
+    expect(recallSheet(cardioid)[0]?.stages[1]?.others).toEqual([
+      { name: 'Needs', words: '48 V' },
+      { name: 'Pattern', words: 'cardioid' },
+    ])
     expect(texts.some((each) => each.includes('Send, Visitors’ preview −6 dB, post fader'))).toBe(true)
   })
   it('the run sheet has every step in working order, what the meter must show as numbers, and room for what it showed', () => {
@@ -306,7 +320,7 @@ describe('sheets', () => {
       '4|Saltmarsh Four|mic4|Harmonium',
       '5|Saltmarsh Four|line5|Tide, recorder',
     ])
-    expect(stageBoxTable(session)[1]?.slice(5)).toEqual(['needs 48 V', '', 'on', 'out'])
+    expect(stageBoxTable(session)[1]?.slice(5)).toEqual(['needs 48 V', '', 'on, bank A', 'out'])
     // The ribbon’s line says beside the switch that it must stay off.
     expect(stageBoxTable(session)[3]?.[5]).toBe('must not get 48 V')
   })
