@@ -66,7 +66,6 @@ class Settled implements Finding {
 const NONE: Partial<Fix> = {}
 
 function holds(session: Session, before: Appraisal, own: Appraised, draft: Draft, { changes }: Fix): boolean {
-  if (changes.length === 0) return false
   const changed = applyChanges(session, changes)
   const after = reappraised(changed, before, changes)
   const fixed = after.find((strip) => strip.id === own.id)

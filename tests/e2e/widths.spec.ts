@@ -146,7 +146,7 @@ test.describe('by thumb', () => {
           const box = table.closest('.overflow-auto') as HTMLElement
           return box.scrollWidth - box.clientWidth
         })
-    await page.getByText('Target levels').tap()
+    await page.getByLabel('How to read the section').selectOption('conventions')
     await expect(page.locator('[data-convention]').first()).toBeVisible()
     expect(await overhang('table:has([data-convention])')).toBeLessThanOrEqual(0)
     await page.getByRole('link', { name: 'Mix' }).tap()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SelectInput from '~/components/fields/SelectInput.vue'
 import ChoiceBar from '~/components/fields/ChoiceBar.vue'
 import OwnTask from '~/components/shell/OwnTask.vue'
 import { lateComponent } from '~/components/shell/late-component'
@@ -36,7 +37,7 @@ const UpdateDialog = lateComponent(() => import('~/components/gear/UpdateDialog.
 const store = useSessionStore()
 const view = useViewStore()
 const chain = useChainEdit()
-const { stages, isLong } = useStripStages()
+const { stages, isLong, isCompact } = useStripStages()
 
 const readings: { value: SectionReading; text: string }[] = [
   { value: 'ceiling', text: 'Relative to clipping' },
@@ -45,6 +46,10 @@ const readings: { value: SectionReading; text: string }[] = [
   { value: 'noise', text: 'Noise budget' },
   { value: 'conventions', text: 'Target levels' },
 ]
+function read(as: SectionReading) {
+  view.reading = as
+  return null
+}
 const target = computed(() => (store.session && view.strip ? windowOf(store.session, view.strip, stages.value) : null))
 const model = computed(() =>
   sectionModel(
@@ -110,7 +115,15 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       <div class="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5 card:pl-13">
         <StripHeading />
         <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <SelectInput
+            v-if="isCompact"
+            :value="view.reading"
+            label="How to read the section"
+            :options="readings"
+            :commit="read"
+          />
           <ChoiceBar
+            v-else
             :options="readings"
             :chosen="view.reading"
             label="How to read the section"
