@@ -27,6 +27,8 @@ export const useViewStore = defineStore('view', () => {
   const showsSpread = ref(true)
   const wanted = ref<string | null>(null)
   const stage = ref<string | null>(null)
+  /** A session has just begun: the hand goes on at its first stage, once that stands. */
+  const begins = ref(false)
   const reading = ref<SectionReading>('ceiling')
 
   const index = computed(() => Math.max(0, open.session?.strips.findIndex((strip) => strip.id === wanted.value) ?? 0))
@@ -74,6 +76,7 @@ export const useViewStore = defineStore('view', () => {
     recommendation,
     statements,
     stage,
+    begins,
     step,
     select: (id: string) => {
       wanted.value = id

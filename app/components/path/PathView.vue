@@ -153,7 +153,9 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
         {{ told.words }} <button type="button" class="action" @click="told.close">Close</button>
       </p>
       <div
-        class="min-h-72 grow column:min-h-56 column:basis-64 print:h-64"
+        data-reading
+        tabindex="-1"
+        class="min-h-72 grow outline-none column:min-h-56 column:basis-64 print:h-64"
         :class="{ 'overflow-auto': !drawn, 'h-80': drawn }"
       >
         <p v-if="bus && drawn && model.columns.length === 0" class="p-4 card:pl-13" data-unfed>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { latePart } from '~/stores/late-part'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
@@ -27,6 +27,14 @@ const columns = computed(
   () => `${bus.value ? `minmax(0, ${INFLOW}fr) ` : ''}repeat(${stages.value.length}, minmax(0, 1fr))`,
 )
 const row = ref<HTMLElement | null>(null)
+/** After the questions at the start one goes on at the first stage: Tab leads to its figures, and single keys work. */
+function begin() {
+  if (!view.begins) return
+  view.begins = false
+  row.value?.querySelector<HTMLElement>('[data-stage]')?.focus()
+}
+onMounted(begin)
+watch(() => view.begins, begin, { flush: 'post' })
 let stopDragging: (() => void) | null = null
 
 /** Fetched when a pointer first comes near: a visit that never drags does without it. */

@@ -51,6 +51,12 @@ const PLACES: Record<string, string> = {
   shelf: 'Gear shelf',
   sessions: 'Sessions',
 }
+/** The next way to read the section, and the focus into it: Tab leads to what can be done there. */
+async function nextReading() {
+  view.nextReading()
+  await nextTick()
+  focusOn('[data-reading]')
+}
 function addStrip() {
   chain.addingStrip.value = true
 }
@@ -102,7 +108,7 @@ const shortcuts: Shortcut[] = [
     when: () => place.value === 'Path',
     run: () => sheets.toggleAll(store.session?.gear.map(({ kind }) => kind) ?? []),
   },
-  { keys: ['V'], does: 'Read the section another way', at: 'Path', run: view.nextReading },
+  { keys: ['V'], does: 'Read the section another way', at: 'Path', run: nextReading },
   {
     keys: ['W'],
     does: 'Why: what the headroom is made of',

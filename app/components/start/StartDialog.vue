@@ -23,10 +23,12 @@ import { latePart } from '~/stores/late-part'
 import { useLibraryStore } from '~/stores/library'
 import type { Template } from '~/stores/templates'
 import { loadTemplates } from '~/stores/templates'
+import { useViewStore } from '~/stores/view'
 
 /** How a session of one's own begins: a few questions, each of which may be left alone; or a template; or stage by stage. */
 const emit = defineEmits<{ close: [] }>()
 const library = useLibraryStore()
+const view = useViewStore()
 const router = useRouter()
 
 const answers = reactive<StartAnswers & { into: BusUse[] }>({ into: [] })
@@ -105,6 +107,7 @@ onMounted(async () => {
 async function go(key: string) {
   emit('close')
   await router.push(`/path/${key}`)
+  view.begins = true
 }
 async function begin() {
   if (tooFar.value || tooMany.value) return
