@@ -1,22 +1,34 @@
 import type { Ref } from 'vue'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 /**
  * Walking a table by keys: the arrows go from cell to cell, Home and End to the ends of a row, Enter goes into the cell’s field, Escape
  * comes back out. One cell is on the way of the Tab key.
  * @param shown the rows that stand on the page, of a table too long for all of them
+ * @param reveal brings a row into sight: keys can be quicker than the page
  */
-export function useGridKeys(table: Ref<HTMLElement | null>, shown: () => readonly number[]) {
+export function useGridKeys(
+  table: Ref<HTMLElement | null>,
+  shown: () => readonly number[],
+  reveal: (row: number) => void,
+) {
   const at = ref({ row: 0, column: 0 })
+  let awaited: { row: number; column: number } | null = null
   const cellAt = (row: number, column: number) =>
     table.value?.querySelector<HTMLElement>(`[data-row="${row}"] [data-column="${column}"]`) ?? null
 
   function go(row: number, column: number) {
     const cell = cellAt(row, column)
-    if (!cell) return
-    at.value = { row, column }
-    cell.focus()
+    awaited = null
+    if (cell) {
+      at.value = { row, column }
+      cell.focus()
+    } else if (!cellAt(row, 0)) {
+      awaited = { row, column }
+      reveal(row)
+    }
   }
+  watch(shown, (rows) => awaited && rows.includes(awaited.row) && go(awaited.row, awaited.column), { flush: 'post' })
   function keys(event: KeyboardEvent) {
     const target = event.target as HTMLElement
     const cell = target.closest<HTMLElement>('[data-column]')

@@ -42,5 +42,9 @@ export function useVirtualList<T extends { id: string }>(items: () => readonly T
     const element = (entry as { $el?: unknown } | null)?.$el ?? entry
     if (element instanceof HTMLElement) list.value.measureElement(element)
   }
-  return { scroller, shown, above, below, measure }
+  /** Brings an entry into sight. */
+  const reveal = (index: number) => {
+    if (index >= 0 && index < items().length) list.value.scrollToIndex(index)
+  }
+  return { scroller, shown, above, below, measure, reveal }
 }

@@ -80,7 +80,7 @@ const MOST_HIGH = 76
 /** A line that was not measured yet, px. */
 const USUAL = 56
 const entries = computed(() => rows.value.map((row) => ({ id: row.strip.id, row })))
-const { scroller, shown, above, below, measure } = useVirtualList(() => entries.value, USUAL)
+const { scroller, shown, above, below, measure, reveal } = useVirtualList(() => entries.value, USUAL)
 
 /** A bank's bracket: where it begins, runs on and ends among the lines that stand together. */
 function bracket(i: number): string {
@@ -111,7 +111,7 @@ const notes = computed(() =>
 )
 
 const table = ref<HTMLElement | null>(null)
-const grid = useGridKeys(table, () => shown.value.map(({ index }) => index))
+const grid = useGridKeys(table, () => shown.value.map(({ index }) => index), reveal)
 /** Columns before the gain, and behind its switches. */
 const START = ['name', 'input'] as const satisfies readonly Column[]
 const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satisfies readonly Column[]
