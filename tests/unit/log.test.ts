@@ -2,7 +2,17 @@ import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { compareSessions, lastDifferent } from '#core/log/compare'
-import { backTo, entriesOf, fullLog, lastMark, logOf, missingFrom, nextTakeNumber, standsAs } from '#core/log/entries'
+import {
+  backTo,
+  entriesOf,
+  fullLog,
+  idOf,
+  lastMark,
+  logOf,
+  missingFrom,
+  nextTakeNumber,
+  standsAs,
+} from '#core/log/entries'
 import { recallSteps } from '#core/log/recall'
 import { runSheetTable } from '#core/log/run-sheet-table'
 import { runSheet, withTick } from '#core/soundcheck/run-sheet'
@@ -360,6 +370,13 @@ describe('the table of the log in the browser', () => {
       marks: [{ id: 'm' }],
     })
     expect(await database.log.count()).toBe(4)
+  })
+  it('a long log is written and read by slices: all of it, in its order, once', async () => {
+    const takes = Array.from({ length: 205 }, (_, i) => takeOf(`long-${i}`, i + 1))
+    expect(await repository.addMissing('long', { marks: [], takes })).toBe(205)
+    expect((await repository.list('long')).map(idOf)).toEqual(takes.map(({ id }) => id))
+    expect((await repository.read('long')).aside).toEqual([])
+    await database.log.where('key').equals('long').delete()
   })
   it('goes along when a session goes on under another key, and goes with one that is deleted for good', async () => {
     await repository.copy('a', 'c')
