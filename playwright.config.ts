@@ -11,7 +11,8 @@ export default defineConfig({
   timeout: 120_000 * slowed,
   // A slow machine is no failure; what never comes still is.
   expect: { timeout: 30_000 * slowed },
-  retries: 0,
+  // Once more where a test failed: `npm test` says which, and a fault of the program fails twice.
+  retries: 1,
   reporter: 'list',
   use: {
     // Each visit would fetch the whole program for later; the tests of being offline allow it.
