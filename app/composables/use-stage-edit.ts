@@ -1,6 +1,5 @@
 import { shallowRef } from 'vue'
 import { phantomChanges, phantomUses } from '#core/chain/phantom'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
 import type { AnalogueInput, GearKind, GearOf, SettingName, SettingValue, Session, Stage, Gear } from '#core/model'
 import type { Change } from '#core/edits'
 import { settleSettings, alsoIn, applyChanges, editGear, editInput, editStrip, isUnit, withOwnBox } from '#core/edits'
@@ -51,12 +50,7 @@ export function useStageEdit() {
     /** One switch may feed a bank: all strips on it change together. */
     phantom: (stage: string) => (to: boolean) =>
       store.edit('Phantom power', (session) => {
-        const gear = gearById(session)
-        const uses = phantomUses(
-          session,
-          session.strips.map((each) => resolveStrip(each, gear)),
-        )
-        const found = phantomChanges(uses, stage, to)
+        const found = phantomChanges(phantomUses(session), stage, to)
         return applyChanges(session, found.length > 0 ? found : [{ strip: strip(), stage, setting: 'phantom', to }])
       }),
 

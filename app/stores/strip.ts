@@ -4,9 +4,7 @@ import { computed } from 'vue'
 import { describeJoints } from '#core/checks/describe-joint'
 import { stripControls } from '#core/chain/gain-control'
 import { phantomUses } from '#core/chain/phantom'
-import type { ResolvedStage } from '#core/resolved/resolve'
-import { gearById, resolveStage, resolveStrip } from '#core/resolved/resolve'
-import type { Gear, Stage } from '#core/model'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { isBus } from '#core/model'
 import { useSessionStore } from './session'
 import { useViewStore } from './view'
@@ -24,29 +22,12 @@ export const useStripStore = defineStore('strip', () => {
   const store = useSessionStore()
   const view = useViewStore()
 
-  // A stage that did not change stays the same object, so that a drag draws only the cards that it moves.
-  const known = new WeakMap<Stage, { gear: Gear; resolved: ResolvedStage }>()
-  function resolved(stage: Stage, gear: Gear): ResolvedStage {
-    const before = known.get(stage)
-    if (before?.gear === gear) return before.resolved
-    const now = { gear, resolved: resolveStage(stage, gear) }
-    known.set(stage, now)
-    return now.resolved
-  }
-
-  const gear = computed(() => (store.session ? gearById(store.session) : new Map<string, Gear>()))
-  const stages = computed(() =>
-    (view.strip?.stages ?? []).map((stage) => resolved(stage, gear.value.get(stage.gear) as Gear)),
-  )
+  const stages = computed(() => (store.session && view.strip ? stagesOf(store.session, view.strip) : []))
   const controls = computed(() => stripControls(stages.value))
   const joints = computed(() => {
     const { session } = store
     if (!session) return []
-    const phantom = phantomUses(
-      session,
-      session.strips.map((strip) => resolveStrip(strip, gear.value)),
-    )
-    return describeJoints(stages.value, view.evaluated?.findings ?? [], phantom)
+    return describeJoints(stages.value, view.evaluated?.findings ?? [], phantomUses(session))
   })
   const { width } = useWindowSize()
   /** What is left for the section beside the rail and the right column, px. */

@@ -1,4 +1,4 @@
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { AnalogueInput, AudioInterface, Session } from '../model'
 import { inForce } from '../model'
 import type { Bench } from './procedure'
@@ -22,7 +22,7 @@ export const analogueInputs = (unit: AudioInterface): AnalogueInput[] => unit.in
 /** The bench for a session and a strip; `null` where the session has no interface with an analogue input. */
 export function benchOf(session: Session, stripId: string | undefined, choice: BenchChoice): Bench | null {
   const strip = session.strips.find((each) => each.id === stripId)
-  const stages = strip ? resolveStrip(strip, gearById(session)) : []
+  const stages = strip ? stagesOf(session, strip) : []
   const stage = stages.find((each) => each.kind === 'interface')
   const units = measurable(session)
   const unit =

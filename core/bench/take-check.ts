@@ -3,7 +3,7 @@ import { clippingChance } from '../measure/clipping-chance'
 import type { ChannelLevels } from '../measure/levels/measure-levels'
 import type { Measurement, Session } from '../model'
 import { editGear, withMeasurement } from '../edits'
-import { resolveStrip, gearById } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import type { Take } from '../simulated/record'
 import type { SimulatedInterface } from '../simulated/simulated-interface'
@@ -90,7 +90,7 @@ const REHEARSAL = 45
  */
 export function rehearsalOn(simulated: SimulatedInterface, session: Session, stripId: string): Take | null {
   const strip = session.strips.find((each) => each.id === stripId)
-  const stages = strip ? resolveStrip(strip, gearById(session)) : []
+  const stages = strip ? stagesOf(session, strip) : []
   const at = stages.findIndex((stage) => stage.kind === 'interface')
   const input = stages[at]
   const before = evaluateSession(session).strips.find((each) => each.id === stripId)?.points[at - 1]

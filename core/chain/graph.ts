@@ -1,11 +1,11 @@
-import type { Feed, Gear, Session, Strip } from '../model'
+import type { Feed, Session, Strip } from '../model'
 import { feedsOf, isBus } from '../model'
 import type { Contribution, Point } from './cascade'
 import { enterStrip, contributions, applyTwoPort } from './cascade'
 import type { Surroundings } from './compile'
 import { compileStage, compileStrip } from './compile'
 import type { ResolvedStage } from '../resolved/resolve'
-import { resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { OpenMicrophone, Signal } from './signal'
 import { copied, openMicrophone, raiseAll } from './signal'
 import type { Sum } from './sum'
@@ -152,7 +152,7 @@ export class Arrivals {
 const NONE: readonly Signal[] = []
 
 /** What arrives at one strip, as everything that leads to it is set; nothing for a channel. */
-export function arrivingAt(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>): readonly Signal[] {
+export function arrivingAt(session: Session, strip: Strip): readonly Signal[] {
   if (!isBus(strip)) return NONE
   const feeders = feedersById(session.strips)
   const wanted = new Set<string>([strip.id])
@@ -160,6 +160,6 @@ export function arrivingAt(session: Session, strip: Strip, gear: ReadonlyMap<str
   const arrivals = new Arrivals()
   for (const each of feedOrder(session.strips))
     if (each.id !== strip.id && wanted.has(each.id))
-      arrivals.add(cascadeStrip(each, resolveStrip(each, gear), session, arrivals.at(each.id)))
+      arrivals.add(cascadeStrip(each, stagesOf(session, each), session, arrivals.at(each.id)))
   return arrivals.at(strip.id)
 }

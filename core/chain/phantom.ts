@@ -3,6 +3,7 @@ import type { SettingChange } from '../edits'
 import { chainTraits } from './compile/kinds'
 import { inPlug, outPlug } from './joint'
 import type { ResolvedStage } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { PhantomSupply } from './traits'
 
 /** Something that 48 V is for, or could reach. */
@@ -60,10 +61,10 @@ export const usesOn = (uses: readonly PhantomUse[], switchId: string): readonly 
 const NONE: readonly FedUse[] = []
 
 /** Everything in the session that needs, minds or could be reached by phantom power. */
-export function phantomUses(session: Session, resolved: readonly (readonly ResolvedStage[])[]): PhantomUse[] {
+export function phantomUses(session: Session): PhantomUse[] {
   const uses: PhantomUse[] = []
-  session.strips.forEach((strip, s) => {
-    const stages = resolved[s] ?? []
+  session.strips.forEach((strip) => {
+    const stages = stagesOf(session, strip)
     stages.forEach((user, i) => {
       const attitude = chainTraits(user).phantomAttitude(user)
       if (attitude === null) return

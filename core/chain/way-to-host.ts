@@ -1,7 +1,7 @@
 import type { Session, Strip } from '../model'
 import { feedsOf } from '../model'
 import type { ResolvedDigitalInput, ResolvedInput, ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 
 /** How a strip comes into the host: by an interface of its own, or over busses by the first that has one. */
 export interface WayToHost {
@@ -17,9 +17,8 @@ export function wayToHost(session: Session, strip: Strip, stages: readonly Resol
   if (input) return { input, stages }
   const over = feedsOf(strip).flatMap(({ to }) => session.strips.filter(({ id }) => id === to))
   if (over.length === 0) return null
-  const gear = gearById(session)
   for (const bus of over) {
-    const way = wayToHost(session, bus, resolveStrip(bus, gear))
+    const way = wayToHost(session, bus, stagesOf(session, bus))
     if (way) return { input: way.input, stages: [...stages, ...way.stages] }
   }
   return null

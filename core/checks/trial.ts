@@ -5,12 +5,12 @@ import { isBus } from '../model'
 import type { Point } from '../chain/cascade'
 import { arrivingAt, cascadeStrip } from '../chain/graph'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { aimError, readingPlace } from '../chain/target-window'
 import type { StripView } from './view'
 
 interface Tried {
-  stages: ResolvedStage[]
+  stages: readonly ResolvedStage[]
   points: Point[]
   /** How far the statistic is from what the target aims at, dB; `null` where nothing is read. */
   error: number | null
@@ -20,9 +20,8 @@ interface Tried {
 export function tried(view: StripView, changes: readonly Change[]): Tried | null {
   const session = applyChanges(view.session, changes)
   const strip = session.strips.find((each) => each.id === view.strip.id) as Strip
-  const gear = gearById(session)
-  const stages = resolveStrip(strip, gear)
-  const { points } = cascadeStrip(strip, stages, session, arrivingAt(session, strip, gear))
+  const stages = stagesOf(session, strip)
+  const { points } = cascadeStrip(strip, stages, session, arrivingAt(session, strip))
   const place = readingPlace(stages, view.target)
   const point = place && points[place.index]
   return { stages, points, error: point ? aimError(point, place, view.target) : null }
@@ -38,7 +37,7 @@ const CLOSELY = 0.1
  */
 export function leastLess(view: StripView, at: number, wanted: (points: readonly Point[]) => boolean): number | null {
   const { session, strip, stages } = view
-  const arriving = isBus(strip) ? arrivingAt(session, strip, gearById(session)) : []
+  const arriving = isBus(strip) ? arrivingAt(session, strip) : []
   const holds = (tenths: number) =>
     wanted(cascadeStrip(strip, stages, session, arriving, { at, by: tenths * CLOSELY }).points)
   return leastStep(FURTHEST / CLOSELY, holds, CLOSELY)

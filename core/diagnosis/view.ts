@@ -1,4 +1,3 @@
-import { gearById, resolveStrip } from '../resolved/resolve'
 import type { StripView } from '../checks'
 import { viewFrom } from '../evaluation/appraise'
 import type { Appraised } from '../evaluation/appraise'
@@ -29,15 +28,13 @@ export class SessionView {
 
   constructor(readonly session: Session) {
     const { evaluation, appraisal } = evaluateFrom(null, session)
-    const gear = gearById(session)
     this.unit = hostUnit(session)
     this.findings = new Map(evaluation.strips.map(({ id, findings }) => [id, findings]))
     this.strips = session.strips.map((strip, i) => {
-      const stages = resolveStrip(strip, gear)
       const appraised = appraisal.strips[i] as Appraised
       return new DiagnosisView(
         this,
-        viewFrom(session, strip, stages, appraisal.phantom, appraised.walked),
+        viewFrom(session, strip, appraisal.phantom, appraised.walked),
         evaluation.strips[i] as StripEvaluation,
       )
     })

@@ -9,7 +9,7 @@ import { outputClasses } from '../chain/level-class'
 import type { PhantomUse } from '../chain/phantom'
 import { phantomUses, usesOf } from '../chain/phantom'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { Signal } from '../chain/signal'
 import type { Sum } from '../chain/sum'
 import { readingPlace } from '../chain/target-window'
@@ -64,9 +64,7 @@ export interface Appraisal {
 export function appraise(session: Session, before?: Appraisal): Appraisal {
   const kept = before ? unchanged(before.session, session) : null
   const order = kept && before ? before.order : orderOf(session)
-  const gear = gearById(session)
-  const stages = session.strips.map((strip) => (kept?.has(strip.id) ? NONE : resolveStrip(strip, gear)))
-  const phantom = kept && before ? before.phantom : phantomUses(session, stages)
+  const phantom = kept && before ? before.phantom : phantomUses(session)
   const strips: Appraised[] = []
   const arrivals = new Arrivals()
   const evaluations = new Map<number, { walked: StripCascade; arriving: readonly Signal[] }>()
@@ -74,7 +72,7 @@ export function appraise(session: Session, before?: Appraisal): Appraisal {
     const strip = session.strips[i] as Strip
     const old = kept?.has(strip.id) ? before?.strips[i] : undefined
     const arriving = arrivals.at(strip.id)
-    const walked = old?.walked ?? cascadeStrip(strip, stages[i] as ResolvedStage[], session, arriving)
+    const walked = old?.walked ?? cascadeStrip(strip, stagesOf(session, strip), session, arriving)
     arrivals.add(walked)
     if (old) strips[i] = old
     else evaluations.set(i, { walked, arriving })
@@ -83,21 +81,13 @@ export function appraise(session: Session, before?: Appraisal): Appraisal {
   const room = session.strips.flatMap((strip, i): LoudspeakerBus[] => {
     const found = evaluations.get(i)
     return isBus(strip) && found
-      ? listOf(loudspeakerBus(strip.id, stages[i] as ResolvedStage[], found.walked.microphones))
+      ? listOf(loudspeakerBus(strip.id, stagesOf(session, strip), found.walked.microphones))
       : []
   })
   for (const [i, { walked, arriving }] of evaluations)
-    strips[i] = appraiseStrip(
-      { session, phantom, room },
-      session.strips[i] as Strip,
-      stages[i] as ResolvedStage[],
-      walked,
-      arriving,
-    )
+    strips[i] = appraiseStrip({ session, phantom, room }, session.strips[i] as Strip, walked, arriving)
   return { session, order, phantom, strips }
 }
-
-const NONE: ResolvedStage[] = []
 
 /** Places of the strips in such an order that whatever feeds another comes before it. */
 function orderOf({ strips }: Session): readonly number[] {
@@ -111,12 +101,12 @@ const listOf = <T>(item: T | null): T[] => (item === null ? [] : [item])
 function appraiseStrip(
   { session, phantom, room }: Around,
   strip: Strip,
-  stages: ResolvedStage[],
   walked: StripCascade,
   arriving: readonly Signal[],
 ): Appraised {
   const { points, noise, sum } = walked
-  const own = viewFrom(session, strip, stages, phantom, walked)
+  const stages = stagesOf(session, strip)
+  const own = viewFrom(session, strip, phantom, walked)
   if (isBus(strip)) {
     const speaking = room.find(({ bus }) => bus === strip.id)
     const feedback = speaking ? feedbackOf(session, speaking, room) : null
@@ -162,10 +152,10 @@ const drivenOf = (stages: readonly ResolvedStage[]): ReadonlySet<string> =>
 export function viewFrom(
   session: Session,
   strip: Strip,
-  stages: ResolvedStage[],
   phantom: readonly PhantomUse[],
   { points, noise }: StripCascade,
 ): StripView {
+  const stages = stagesOf(session, strip)
   const target = windowOf(session, strip, stages)
   return {
     session,
@@ -184,11 +174,9 @@ export function viewFrom(
 
 /** A strip as the checks look at it. */
 export function viewOf(session: Session, stripId: string): StripView | null {
-  const gear = gearById(session)
   const strip = session.strips.find((each) => each.id === stripId)
   if (!strip) return null
-  const resolved = session.strips.map((each) => resolveStrip(each, gear))
-  const { strips } = appraise(session)
+  const { strips, phantom } = appraise(session)
   const walked = strips.find((each) => each.id === stripId)?.walked as StripCascade
-  return viewFrom(session, strip, resolveStrip(strip, gear), phantomUses(session, resolved), walked)
+  return viewFrom(session, strip, phantom, walked)
 }

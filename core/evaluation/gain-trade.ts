@@ -1,5 +1,5 @@
 import { lastControl, stripControls } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { Session } from '../model'
 import { applyChanges } from '../edits'
 import { alone, ofStrip } from './alone'
@@ -23,7 +23,7 @@ const LEAST = 0.1
  */
 export function gainTrade(session: Session, stripId: string, wished: number): GainTrade | null {
   const strip = session.strips.find((each) => each.id === stripId)
-  const control = strip && lastControl(stripControls(resolveStrip(strip, gearById(session))))
+  const control = strip && lastControl(stripControls(stagesOf(session, strip)))
   if (!strip || !control) return null
   const gain = Math.min(wished, control.range.gainMax - control.value)
   if (gain < LEAST) return null

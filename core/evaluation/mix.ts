@@ -4,7 +4,7 @@ import type { NoiseName } from '../chain/two-port'
 import type { PhantomUse } from '../chain/phantom'
 import { phantomUses, usesOf } from '../chain/phantom'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { USUAL_ZERO, readingPlace, windowFor } from '../chain/target-window'
 import type { KnownTime } from '../latency/route-words'
 import type { Session, Strip, Target, TargetWindow } from '../model'
@@ -51,13 +51,10 @@ export interface Pfl {
 
 /** Every strip of a session in one line. */
 export function mixRows(session: Session, evaluation: Evaluation): MixRow[] {
-  const gear = gearById(session)
-  const resolved = session.strips.map((strip) => resolveStrip(strip, gear))
-  const phantom = phantomUses(session, resolved)
+  const phantom = phantomUses(session)
   return session.strips.flatMap((strip, i) => {
     const evaluated = evaluation.strips[i]
-    const stages = resolved[i]
-    return evaluated && stages ? [rowOf(session.target, strip, stages, evaluated, phantom)] : []
+    return evaluated ? [rowOf(session.target, strip, stagesOf(session, strip), evaluated, phantom)] : []
   })
 }
 

@@ -2,7 +2,7 @@ import type { NoiseName } from '../chain/two-port'
 import { stripControls } from '../chain/gain-control'
 import { EIN_THERMAL, einExcess } from '../resolved/equivalent-input-noise'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { powerSum } from '../numeric/power'
 import type { Gear, Session, Strip } from '../model'
 import { applyChanges } from '../edits'
@@ -77,7 +77,7 @@ function helps(session: Session, strip: Strip, now: number | null): Help[] {
     const snr = ofStrip(evaluateSession(changed), strip.id)?.points.at(-1)?.snr
     return snr == null ? null : snr - now
   }
-  const stages = resolveStrip(strip, gearById(session))
+  const stages = stagesOf(session, strip)
   const room = roomInForce(session.room)
   const tried: { words: string; session: Session | null }[] = [
     ...stripControls(stages).map((control) => ({

@@ -4,7 +4,7 @@ import { stripControls } from '../chain/gain-control'
 import type { StripCascade } from '../chain/graph'
 import { cascadeStrip } from '../chain/graph'
 import type { ResolvedStage } from '../resolved/resolve'
-import { resolveStrip, gearById } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { Signal } from '../chain/signal'
 import { copied } from '../chain/signal'
 import type { Session, Strip } from '../model'
@@ -100,7 +100,7 @@ function gainFor(wanted: number, loudness: (gain: number) => number): number | n
 
 /** The last gain of a stream before its first curve, where one sets its loudness. */
 export function streamControl(session: Session, strip: Strip): GainControl | null {
-  const stages = resolveStrip(strip, gearById(session))
+  const stages = stagesOf(session, strip)
   const curve = stages.findIndex(
     (stage) =>
       stage.kind === 'processor' &&

@@ -3,7 +3,7 @@ import type { Contribution, Point } from '../chain/cascade'
 import { compileStrip } from '../chain/compile'
 import { arrivingAt } from '../chain/graph'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { sumSignals } from '../chain/sum'
 import type { TwoPort } from '../chain/two-port'
 import type { Session, Strip } from '../model'
@@ -31,7 +31,7 @@ export class Context {
     readonly strip: Strip,
     readonly all: SessionUncertainty,
   ) {
-    this.stages = resolveStrip(strip, gearById(session))
+    this.stages = stagesOf(session, strip)
     const { programme, twoPorts } = compileStrip(strip, this.stages, session)
     this.twoPorts = programme ? [undefined, ...twoPorts] : twoPorts
     this.points = all.evaluations.cascadeOf(strip.id).points
@@ -100,7 +100,7 @@ export class Context {
     const { programme, twoPorts } = compileStrip(strip, stages, session)
     const signal = programme
       ? enterStrip(programme, strip.id).signal
-      : sumSignals(strip, arrivingAt(session, strip, gearById(session))).signal
+      : sumSignals(strip, arrivingAt(session, strip)).signal
     for (const twoPort of twoPorts.slice(0, programme ? at : at + 1)) applyTwoPort(signal, twoPort)
     return contributions(signal)
   }

@@ -1,4 +1,4 @@
-import type { ResolvedStage } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { Session, Strip } from '../model'
 import { isBus } from '../model'
 import { withPart } from '../edits'
@@ -27,9 +27,9 @@ export interface Recommendation {
 }
 
 /** The recommendation for a strip; `null` for a bus, and without an interface. */
-export function recommendationFor(session: Session, strip: Strip, stages: ResolvedStage[]): Recommendation | null {
+export function recommendationFor(session: Session, strip: Strip): Recommendation | null {
   // Nobody plays into a bus.
-  const found = isBus(strip) ? null : routeInputs(session, strip, stages)
+  const found = isBus(strip) ? null : routeInputs(session, strip, stagesOf(session, strip))
   if (!found) return null
   const choices = new Choices(session, strip, found.inputs)
   for (const one of CASES) {

@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { settingWords, stageName } from '../chain/setting-words'
 import type { Evaluation, StripEvaluation } from '../evaluation/evaluate-session'
 import type { Gear, Mark, Session, Strip } from '../model'
@@ -51,7 +51,6 @@ const NOT_THERE = '–'
 
 /** All settings of a session by what they are of. */
 function settingsOf(session: Session): Map<string, { of: string; what: string; words: string }> {
-  const gear = gearById(session)
   const all = new Map<string, { of: string; what: string; words: string }>()
   const put = (key: string, of: string, what: string, words: string) => all.set(key, { of, what, words })
   const { system, room } = session
@@ -62,7 +61,7 @@ function settingsOf(session: Session): Map<string, { of: string; what: string; w
   put('target', 'System', 'Target', targetWords(session))
   put('ambient', 'Room', 'Room noise', room.ambient === undefined ? NOT_THERE : `${formatShort(room.ambient)} dBA`)
   for (const strip of session.strips) {
-    const stages = resolveStrip(strip, gear)
+    const stages = stagesOf(session, strip)
     put(`${strip.id} stages`, strip.name, 'Way', stages.map(stageName).join(' → '))
     for (const stage of stages)
       for (const { setting, name, words } of settingWords(stage))

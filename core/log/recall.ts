@@ -1,5 +1,5 @@
 import type { Evaluation } from '../evaluation/evaluate-session'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { stageName } from '../chain/setting-words'
 import type { Session } from '../model'
 import { instructions } from '../soundcheck/run-sheet'
@@ -51,7 +51,6 @@ const differently = (own: Instruction, each: Instruction): string =>
 
 /** Strips and boxes that the mark did not have. */
 function outOfTheWay(now: Session, mark: Session): RecallStep[] {
-  const gear = gearById(now)
   return now.strips.flatMap((strip): RecallStep[] => {
     const then = mark.strips.find(({ id }) => id === strip.id)
     const gone = (id: string, title: string, stage: string | null): RecallStep => ({
@@ -65,7 +64,7 @@ function outOfTheWay(now: Session, mark: Session): RecallStep[] {
       caution: 'Outputs muted and 48 V off before anything is unplugged.',
     })
     if (!then) return [gone(`${strip.id}.out`, `${strip.name}: not in this mark, unplug it`, null)]
-    return resolveStrip(strip, gear)
+    return stagesOf(now, strip)
       .filter(({ id }) => !then.stages.some((each) => each.id === id))
       .map((stage) => gone(`${strip.id}.${stage.id}.out`, `${stageName(stage)} out of ${strip.name}`, stage.id))
   })

@@ -2,7 +2,7 @@ import { gainControls } from '../chain/gain-control'
 import { isFed, phantomSwitch, phantomUses, usersText, usesOf } from '../chain/phantom'
 import type { PhantomUse } from '../chain/phantom'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { portOf, settingWords, stageName } from '../chain/setting-words'
 import type { GainRange, Log, MarkHead, Session, Strip } from '../model'
 import { feedsOf, isBus, traitsOf } from '../model'
@@ -35,10 +35,9 @@ export interface SheetStrip {
 
 /** Every control’s position of every strip, also those at zero, and its routing. */
 export function recallSheet(session: Session): SheetStrip[] {
-  const gear = gearById(session)
   const evaluation = evaluateSession(session)
   return session.strips.map((strip, i) => {
-    const stages = resolveStrip(strip, gear)
+    const stages = stagesOf(session, strip)
     const at = stages.findLastIndex(({ kind }) => kind === 'interface' || kind === 'digital-input')
     return {
       strip: strip.name,
@@ -159,15 +158,11 @@ export const recallTable = (session: Session): Table => [
 
 /** Which source is plugged where, as the recorder counts. */
 export function stageBoxTable(session: Session): Table {
-  const gear = gearById(session)
-  const uses = phantomUses(
-    session,
-    session.strips.map((strip) => resolveStrip(strip, gear)),
-  )
+  const uses = phantomUses(session)
   const rows = session.strips
     .filter((strip) => !isBus(strip))
     .flatMap((strip) => {
-      const stages = resolveStrip(strip, gear)
+      const stages = stagesOf(session, strip)
       const channel = recorderChannel({ stages })
       const input = stages.findLast(({ kind }) => kind === 'interface' || kind === 'digital-input')
       if (channel === null || !input) return []

@@ -1,6 +1,6 @@
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import type { Loudspeaker, Session, Strip } from '../model'
 import { isBus } from '../model'
@@ -28,10 +28,9 @@ const ORDER: Record<Loudspeaker['band'], number> = { sub: 0, full: 1, top: 2 }
  * and tops to match (common practice, no source). Each by the last control before it, mostly its own knob.
  */
 export function loudspeakerSettings(session: Session, evaluation: Evaluation, wanted: number): LoudspeakerSetting[] {
-  const gear = gearById(session)
   return session.strips
     .flatMap((bus, i): LoudspeakerSetting[] => {
-      const stages = resolveStrip(bus, gear)
+      const stages = stagesOf(session, bus)
       const last = stages.at(-1)
       const end = evaluation.strips[i]?.points.at(-1)
       if (!isBus(bus) || last?.kind !== 'loudspeaker' || !end) return []

@@ -1,7 +1,6 @@
 import type { Point } from '../chain/cascade'
-import type { ResolvedStage } from '../resolved/resolve'
 import { wayToHost } from '../chain/way-to-host'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { gearById, stagesOf } from '../resolved/resolve-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { recommendationFor } from '../latency/recommend'
 import type { KnownTime } from '../latency/route-words'
@@ -87,13 +86,7 @@ export function monitorSession(session: Session): PerformerMonitor[] {
   return session.strips.flatMap((strip, i) => {
     const evaluated = evaluation.strips[i]
     if (isBus(strip) || isPlayed(strip, gear)) return []
-    return monitorStrip(
-      session,
-      strip,
-      resolveStrip(strip, gear),
-      evaluated?.points.at(-1) ?? null,
-      evaluated?.latency ?? [],
-    )
+    return monitorStrip(session, strip, evaluated?.points.at(-1) ?? null, evaluated?.latency ?? [])
   })
 }
 
@@ -103,14 +96,8 @@ const isPlayed = ({ stages }: Strip, gear: ReadonlyMap<string, Gear>): boolean =
   return first?.kind === 'playback' && (first.pieces?.length ?? 0) > 0
 }
 
-function monitorStrip(
-  session: Session,
-  strip: Strip,
-  stages: readonly ResolvedStage[],
-  end: Point | null,
-  routes: Route[],
-): PerformerMonitor {
-  const unit = wayToHost(session, strip, stages)?.input.gear ?? null
+function monitorStrip(session: Session, strip: Strip, end: Point | null, routes: Route[]): PerformerMonitor {
+  const unit = wayToHost(session, strip, stagesOf(session, strip))?.input.gear ?? null
   const output = unit?.outputs.find((each) => each.id === strip.monitor.output) ?? null
   const named = session.gear.find((item) => item.id === strip.monitor.headphones)
   const headphones = named?.kind === 'headphones' ? named : null
@@ -130,12 +117,7 @@ function monitorStrip(
     mix: programmes?.mix ? atVolume(programmes.mix, volume) : null,
     heard: heardBy(strip, routes, programmes, volume),
     ears: earsOf(session, strip),
-    doubling: doublingOf(
-      strip,
-      routes,
-      unit,
-      () => recommendationFor(session, strip, [...stages])?.route ?? strip.monitor.route,
-    ),
+    doubling: doublingOf(strip, routes, unit, () => recommendationFor(session, strip)?.route ?? strip.monitor.route),
     notes: notesOf(session, strip, routes, unit),
   }
 }

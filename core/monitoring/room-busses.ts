@@ -1,4 +1,4 @@
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { gearById, stagesOf } from '../resolved/resolve-session'
 import type { Feedback } from '../evaluation/feedback'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import type { Session, Strip } from '../model'
@@ -26,7 +26,7 @@ export function roomBusses(session: Session, evaluation: Evaluation): RoomBus[] 
     const feedback = evaluation.strips[i]?.feedback ?? null
     const distances = session.strips.flatMap((strip) => {
       const open = feedback?.microphones.some(({ strips }) => strips.includes(strip.id))
-      const source = open ? resolveStrip(strip, gear)[0] : undefined
+      const source = open ? stagesOf(session, strip)[0] : undefined
       return source?.kind === 'sound-source' ? [source.distance] : []
     })
     const potential =

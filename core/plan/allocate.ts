@@ -8,7 +8,7 @@ import { readingPlace, windowError } from '../chain/target-window'
 import { hasReserve, hasRoom } from '../chain/reserve'
 import type { DynamicAim } from '../chain/dynamics'
 import { windowOf } from '../uncertainty/window'
-import type { Gear, Session, Strip, TargetWindow } from '../model'
+import type { Session, Strip, TargetWindow } from '../model'
 import type { Reserve } from './reserve'
 import { floorsOf, reserveFor, tightStage } from './reserve'
 import type { Stretch } from './stretch'
@@ -54,15 +54,10 @@ type Way = 'forwards' | 'backwards'
  * them. What stands behind the place of reading is for the mix, and stays; only the operating system's slider is put where it does
  * nothing, and a host fader above its zero mark back to it where it holds the converter down.
  */
-export function allocate(
-  session: Session,
-  strip: Strip,
-  gear: ReadonlyMap<string, Gear>,
-  way: Way = 'forwards',
-): Allocation {
-  const first = attempt(session, strip, gear, way, false)
+export function allocate(session: Session, strip: Strip, way: Way = 'forwards'): Allocation {
+  const first = attempt(session, strip, way, false)
   if (!first.heldBehind) return first.allocation
-  const second = attempt(session, strip, gear, way, true)
+  const second = attempt(session, strip, way, true)
   return Math.abs(offOf(second.allocation)) < Math.abs(offOf(first.allocation)) || clipsBehind(first.allocation)
     ? second.allocation
     : first.allocation
@@ -85,11 +80,10 @@ const clipsBehind = ({ points, place }: Allocation): boolean =>
 function attempt(
   session: Session,
   strip: Strip,
-  gear: ReadonlyMap<string, Gear>,
   way: Way,
   rested: boolean,
 ): { allocation: Allocation; heldBehind: boolean } {
-  const tried = new TriedGains(session, strip, gear)
+  const tried = new TriedGains(session, strip)
   const window = windowOf(session, strip, tried.stages)
   const found = readingPlace(tried.stages, window)
   // A bus that nothing feeds has no level to read.

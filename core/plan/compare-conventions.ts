@@ -1,4 +1,3 @@
-import { gearById } from '../resolved/resolve'
 import { meterReading } from '../chain/target-window'
 import type { NoiseName } from '../chain/two-port'
 import { alone, ofStrip } from '../evaluation/alone'
@@ -35,10 +34,9 @@ export interface ConventionRow {
 export function compareConventions(session: Session, stripId: string): ConventionRow[] {
   const strip = session.strips.find((each) => each.id === stripId)
   if (!strip) return []
-  const gear = gearById(session)
   const rows = conventionIds.flatMap((convention): Omit<ConventionRow, 'snrCost' | 'headroomCost'>[] => {
     const aimed = { ...session, target: convention }
-    const { allocation } = planStrip(aimed, strip, gear)
+    const { allocation } = planStrip(aimed, strip)
     const { place, window } = allocation
     const evaluated = ofStrip(evaluateSession(alone(aimed, allocation.strip)), stripId)
     const recorder = evaluated?.points.findLast((each) => each.unit === 'dBFS')

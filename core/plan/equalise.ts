@@ -1,6 +1,6 @@
 import { lastControl, stripControls } from '../chain/gain-control'
 import type { GainControl } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { nearestGain } from '../chain/settable-gain'
 import { ofStrip } from '../evaluation/alone'
 import { evaluateSession } from '../evaluation/evaluate-session'
@@ -46,7 +46,7 @@ export function equalise(session: Session, bus: string, by: 'fader' | 'gain'): E
 }
 
 function quieter(session: Session, strip: Strip, bus: string, by: 'fader' | 'gain', less: number): Change | null {
-  const controls = stripControls(resolveStrip(strip, gearById(session)))
+  const controls = stripControls(stagesOf(session, strip))
   if (by === 'gain') {
     const gain = lastControl(controls.filter((each) => !each.isFader))
     return gain && !gain.locked ? turned(strip, gain, less) : null

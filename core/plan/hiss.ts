@@ -1,9 +1,9 @@
 import type { Allocation } from './allocate'
 import { arrivingAt, cascadeStrip } from '../chain/graph'
-import { resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { meterReading } from '../chain/target-window'
 import { powerSum } from '../numeric/power'
-import type { Gear, Session } from '../model'
+import type { Session } from '../model'
 
 /** The electronics' noise against the level, for this plan and for the careless one with all gain at the last stage. */
 export interface Hiss {
@@ -14,12 +14,8 @@ export interface Hiss {
 }
 
 /** The electronics' noise where the strip ends, dB over what the target reads; the room is no hiss. */
-export function hissOf(
-  session: Session,
-  gear: ReadonlyMap<string, Gear>,
-  { strip, points, place, window }: Allocation,
-): number | null {
-  const { noise } = cascadeStrip(strip, resolveStrip(strip, gear), session, arrivingAt(session, strip, gear))
+export function hissOf(session: Session, { strip, points, place, window }: Allocation): number | null {
+  const { noise } = cascadeStrip(strip, stagesOf(session, strip), session, arrivingAt(session, strip))
   const level = powerSum(noise.filter((each) => each.name !== 'room'))
   const point = place && points[place.index]
   const end = points.at(-1)

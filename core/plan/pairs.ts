@@ -1,6 +1,6 @@
 import { hasRoom } from '../chain/reserve'
 import { settableGain } from '../chain/settable-gain'
-import type { Gear, GainSetting, Session, Strip } from '../model'
+import type { GainSetting, Session, Strip } from '../model'
 import type { SettingChange } from '../edits'
 import { applySettings } from '../edits'
 import { db, formatDecimal, SAME_DB } from '../units'
@@ -17,19 +17,19 @@ type GainChange = SettingChange & { setting: GainSetting; to: number }
  * The two strips of a stereo pair get the same gains: those of the louder one, or of the one that is locked. Each keeps
  * its own figures, its own steps and its own range; where they do not meet, it is said.
  */
-export function pairedAlike(session: Session, gear: ReadonlyMap<string, Gear>, plans: readonly Planned[]): Planned[] {
+export function pairedAlike(session: Session, plans: readonly Planned[]): Planned[] {
   const all = [...plans]
   for (const { left, right } of session.pairs ?? []) {
     const [l, r] = [left, right].map((id) => session.strips.findIndex((strip) => strip.id === id)) as [number, number]
     const sides = [l, r].map((i) => ({ strip: session.strips[i] as Strip, plan: all[i] as Planned })) as [Side, Side]
-    const [one, other] = alike(session, gear, sides)
+    const [one, other] = alike(session, sides)
     all[l] = one
     all[r] = other
   }
   return all
 }
 
-function alike(session: Session, gear: ReadonlyMap<string, Gear>, [left, right]: [Side, Side]): [Planned, Planned] {
+function alike(session: Session, [left, right]: [Side, Side]): [Planned, Planned] {
   const notes: string[] = []
   const changes: [GainChange[], GainChange[]] = [[], []]
   for (const own of left.plan.allocation.allotments) {
@@ -49,10 +49,10 @@ function alike(session: Session, gear: ReadonlyMap<string, Gear>, [left, right]:
       )
     }
   }
-  const set = [
-    settledSide(session, gear, left, changes[0], notes),
-    settledSide(session, gear, right, changes[1], notes),
-  ] as [Planned, Planned]
+  const set = [settledSide(session, left, changes[0], notes), settledSide(session, right, changes[1], notes)] as [
+    Planned,
+    Planned,
+  ]
   return [keptSafe(left, right, set[0]), keptSafe(right, left, set[1])]
 }
 
@@ -120,7 +120,6 @@ const nameOf = ({ control }: Allotment, { plan }: Side) =>
  */
 function settledSide(
   session: Session,
-  gear: ReadonlyMap<string, Gear>,
   { strip, plan }: Side,
   changes: readonly GainChange[],
   notes: readonly string[],
@@ -129,7 +128,7 @@ function settledSide(
   if (changes.every((change) => Math.abs(valueIn(allocation, change) - change.to) < SAME_DB))
     return { ...plan, notes: [...plan.notes, ...notes] }
   const moved = applySettings({ ...session, strips: [allocation.strip] }, changes).strips[0] as Strip
-  const around = allocate(session, withLocks(moved, changes), gear)
+  const around = allocate(session, withLocks(moved, changes))
   const allotments = around.allotments.map((each, i): Allotment => {
     const before = allocation.allotments[i] as Allotment
     const isCommon = changes.some((change) => isOf(change, before.control))
@@ -140,7 +139,7 @@ function settledSide(
   })
   const stages = around.strip.stages.map((stage, i) => ({ ...stage, locked: strip.stages[i]?.locked }))
   const settled: Allocation = { ...around, allotments, strip: { ...around.strip, stages } }
-  return { allocation: settled, hiss: hissAgain(session, gear, plan, settled), notes: [...plan.notes, ...notes] }
+  return { allocation: settled, hiss: hissAgain(session, plan, settled), notes: [...plan.notes, ...notes] }
 }
 
 const valueIn = ({ allotments }: Allocation, change: GainChange): number =>
@@ -160,7 +159,7 @@ const withLocks = (strip: Strip, changes: readonly GainChange[]): Strip => ({
   })),
 })
 
-function hissAgain(session: Session, gear: ReadonlyMap<string, Gear>, { hiss }: Planned, settled: Allocation) {
-  const planned = hissOf(session, gear, settled)
+function hissAgain(session: Session, { hiss }: Planned, settled: Allocation) {
+  const planned = hissOf(session, settled)
   return hiss && planned !== null ? { ...hiss, planned, lower: Math.max(0, hiss.naive - planned) } : hiss
 }

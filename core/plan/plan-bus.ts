@@ -8,7 +8,7 @@ import { gainGrid } from '../chain/settable-gain'
 import { copied } from '../chain/signal'
 import { sumSignals } from '../chain/sum'
 import { SUM_RESERVE } from '../evaluation/bus-findings'
-import type { Gear, Session, Strip } from '../model'
+import type { Session, Strip } from '../model'
 import { formatDecimal } from '../units'
 import type { Allocation, Limit } from './allocate'
 import { allocate, highestStep } from './allocate'
@@ -20,12 +20,12 @@ import { TriedGains } from './tried-gains'
  * peak of the sum. What clips even so is cured by the bus's own faders; where those do not reach, or where the strips together leave less
  * than 6 dB, which of them to bring down, and how far, is said: the mix is for its faders, and no gain is touched for it.
  */
-export function planBus(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>): Planned {
-  const allocation = withRoom(session, atRest(session, bus, gear), gear)
+export function planBus(session: Session, bus: Strip): Planned {
+  const allocation = withRoom(session, atRest(session, bus))
   return {
     allocation,
     hiss: null,
-    notes: [...tooMany(session, bus, gear, allocation), ...stillOver(session, bus, gear, allocation)],
+    notes: [...tooMany(session, bus, allocation), ...stillOver(session, bus, allocation)],
   }
 }
 
@@ -34,8 +34,8 @@ const isRoomy = ({ unit, headroom, surgeHeadroom }: Point): boolean =>
   (headroom ?? Infinity) >= (unit === 'dBu' ? SUM_RESERVE : 0) - 1e-6 && (surgeHeadroom ?? Infinity) >= -1e-6
 
 /** The own faders of a bus brought down where a stage of it would clip, as little as gives that stage its room. */
-function withRoom(session: Session, allocation: Allocation, gear: ReadonlyMap<string, Gear>): Allocation {
-  const tried = new TriedGains(session, allocation.strip, gear)
+function withRoom(session: Session, allocation: Allocation): Allocation {
+  const tried = new TriedGains(session, allocation.strip)
   const limits = new Map<number, Limit>()
   allocation.points.forEach((_, i) => {
     const clips = (point: Point | undefined) =>
@@ -67,19 +67,14 @@ function withRoom(session: Session, allocation: Allocation, gear: ReadonlyMap<st
 }
 
 /** Which stage of a bus clips whatever its own faders do, and by how much what flows in has to come down. */
-function stillOver(
-  session: Session,
-  bus: Strip,
-  gear: ReadonlyMap<string, Gear>,
-  { points, stages, strip }: Allocation,
-): string[] {
+function stillOver(session: Session, bus: Strip, { points, stages, strip }: Allocation): string[] {
   const at = points.findIndex((point, i) => i > 0 && point.unit !== 'dBSPL' && !hasRoom(point) && !stages[i]?.driven)
   const first = points[0]
   const digital = first && first.unit === 'dBFS' && !hasRoom(first) ? 0 : -1
   const i = at >= 0 ? at : digital
   const point = points[i]
   if (!point) return []
-  const arriving = arrivingAt(session, bus, gear)
+  const arriving = arrivingAt(session, bus)
   const over = Math.max(0, -(point.headroom ?? 0))
   const surge = Math.max(0, -(point.surgeHeadroom ?? 0))
   const less = leastStep(
@@ -104,15 +99,15 @@ function stillOver(
  * The faders at their marks and, where a converter stands behind them, its gain by the target. Only where the converter would clip
  * even so are the faders brought down.
  */
-function atRest(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>): Allocation {
-  const { strip, moved } = restedFaders(session, bus, gear)
+function atRest(session: Session, bus: Strip): Allocation {
+  const { strip, moved } = restedFaders(session, bus)
   const held = {
     ...strip,
     stages: strip.stages.map((stage) => (moved.has(stage.id) ? { ...stage, locked: FADERS } : stage)),
   }
-  const allocation = allocate(session, held, gear)
+  const allocation = allocate(session, held)
   const { place, points } = allocation
-  if (place && (points[place.index]?.headroom ?? 0) < 0) return allocate(session, strip, gear)
+  if (place && (points[place.index]?.headroom ?? 0) < 0) return allocate(session, strip)
   return {
     ...allocation,
     strip: {
@@ -128,9 +123,9 @@ function atRest(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>): 
 const FADERS: ('gain' | 'fader')[] = ['gain', 'fader']
 
 /** A bus with its desk faders at their zero marks, save locked ones; a stream's and a loudspeaker's own controls stay. */
-function restedFaders(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>) {
+function restedFaders(session: Session, bus: Strip) {
   const moved = new Set<string>()
-  const settings = allocate(session, bus, gear).allotments.filter(
+  const settings = allocate(session, bus).allotments.filter(
     ({ control }) => control.isFader && control.domain === 'analogue' && !control.locked,
   )
   const stages = bus.stages.map((stage) => {
@@ -144,8 +139,8 @@ function restedFaders(session: Session, bus: Strip, gear: ReadonlyMap<string, Ge
 }
 
 /** Which strip to bring down where the sum has less room than it should: the loudest, as far as helps. */
-function tooMany(session: Session, bus: Strip, gear: ReadonlyMap<string, Gear>, { points }: Allocation): string[] {
-  const arriving = arrivingAt(session, bus, gear)
+function tooMany(session: Session, bus: Strip, { points }: Allocation): string[] {
+  const arriving = arrivingAt(session, bus)
   const point = points[0]
   if (arriving.length === 0 || !point || point.unit === 'dBFS' || point.headroom === null) return []
   const missing = SUM_RESERVE - point.headroom

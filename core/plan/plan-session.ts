@@ -1,4 +1,3 @@
-import { gearById } from '../resolved/resolve'
 import { believed } from '../uncertainty/belief'
 import type { Evaluation } from '../evaluation/evaluate-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
@@ -50,8 +49,7 @@ export interface Plan {
 export function planSession(asked: Session): Plan {
   // The plan is for what is believed now, given the readings.
   const session = believed(asked)
-  const gear = gearById(session)
-  const planned = planStrips(session, gear)
+  const planned = planStrips(session)
   const settings = session.strips.flatMap((strip, i) => changesOf(strip, planned[i]))
   // A bus is judged with everything before it as planned.
   let set: Session | undefined

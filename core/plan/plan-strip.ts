@@ -1,4 +1,4 @@
-import type { Gear, Session, Strip } from '../model'
+import type { Session, Strip } from '../model'
 import { formatDecimal, SAME_DB } from '../units'
 import type { Allocation } from './allocate'
 import { allocate } from './allocate'
@@ -25,25 +25,20 @@ export interface Planned {
  * What a strip's gains are to be. Where the careless way – all gain at the last stage – happens to be audibly the
  * quieter one, as it can be around curves and coarse steps, that is the plan.
  */
-export function planStrip(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>): Planned {
-  const forwards = allocate(session, strip, gear)
-  const { allocation, hiss } = quieter(session, strip, gear, forwards)
-  return { allocation, hiss, notes: lockedCause(session, strip, gear, allocation) }
+export function planStrip(session: Session, strip: Strip): Planned {
+  const forwards = allocate(session, strip)
+  const { allocation, hiss } = quieter(session, strip, forwards)
+  return { allocation, hiss, notes: lockedCause(session, strip, allocation) }
 }
 
 /** Nobody hears less hiss than that; for less the gain is not made late, dB (common practice, no source). */
 const AUDIBLE = 0.1
 
-function quieter(
-  session: Session,
-  strip: Strip,
-  gear: ReadonlyMap<string, Gear>,
-  forwards: Allocation,
-): Pick<Planned, 'allocation' | 'hiss'> {
+function quieter(session: Session, strip: Strip, forwards: Allocation): Pick<Planned, 'allocation' | 'hiss'> {
   const shared = forwards.allotments.filter((each) => each.control.domain === 'analogue' && !each.control.locked)
   if (!forwards.place || shared.length < 2) return { allocation: forwards, hiss: null }
-  const backwards = allocate(session, strip, gear, 'backwards')
-  const [planned, naive] = [forwards, backwards].map((each) => hissOf(session, gear, each))
+  const backwards = allocate(session, strip, 'backwards')
+  const [planned, naive] = [forwards, backwards].map((each) => hissOf(session, each))
   if (planned == null || naive == null) return { allocation: forwards, hiss: null }
   const better = naive < planned - AUDIBLE && Math.abs(offTarget(backwards)) <= Math.abs(offTarget(forwards)) + SAME_DB
   return better
@@ -52,10 +47,10 @@ function quieter(
 }
 
 /** Where the target is missed and would be reached without a lock, the lock is named as the cause. */
-function lockedCause(session: Session, strip: Strip, gear: ReadonlyMap<string, Gear>, planned: Allocation): string[] {
+function lockedCause(session: Session, strip: Strip, planned: Allocation): string[] {
   if (offTarget(planned) === 0 || planned.allotments.every((each) => !each.control.locked)) return []
   const unlocked = { ...strip, stages: strip.stages.map((stage) => ({ ...stage, locked: undefined })) }
-  const free = allocate(session, unlocked, gear)
+  const free = allocate(session, unlocked)
   if (Math.abs(offTarget(free)) >= Math.abs(offTarget(planned))) return []
   const moved = planned.allotments
     .map((each, i) => ({ ...each, by: Math.abs((free.allotments[i]?.value ?? each.value) - each.value) }))

@@ -1,5 +1,5 @@
 import { feedOrder } from '../chain/graph'
-import type { Gear, Session } from '../model'
+import type { Session } from '../model'
 import { isBus } from '../model'
 import { planBus } from './plan-bus'
 import { pairedAlike } from './pairs'
@@ -10,7 +10,7 @@ import { planStrip } from './plan-strip'
  * The plans of all strips: the channels first, each to its target and those of a stereo pair alike, then the busses in the order of
  * the signal, with what is planned before them.
  */
-export function planStrips(session: Session, gear: ReadonlyMap<string, Gear>): Planned[] {
+export function planStrips(session: Session): Planned[] {
   const channels = session.strips.filter((strip) => !isBus(strip))
   const busses = feedOrder(session.strips).filter(isBus)
   const apart = {
@@ -22,13 +22,12 @@ export function planStrips(session: Session, gear: ReadonlyMap<string, Gear>): P
   const planned = new Map(
     pairedAlike(
       { ...apart, strips: channels },
-      gear,
-      channels.map((strip) => planStrip(session, strip, gear)),
+      channels.map((strip) => planStrip(session, strip)),
     ).map((plan, i) => [channels[i]?.id, plan]),
   )
   let soFar = withStrips(session, planned)
   for (const bus of busses) {
-    planned.set(bus.id, planBus(soFar, bus, gear))
+    planned.set(bus.id, planBus(soFar, bus))
     soFar = withStrips(session, planned)
   }
   return session.strips.map((strip) => planned.get(strip.id) as Planned)

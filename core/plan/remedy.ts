@@ -4,7 +4,6 @@ import { closerFix, inlinePreampFix } from '../checks/more-level'
 import { lowerSends } from '../checks/sends'
 import { padOf } from '../checks/remedies'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById } from '../resolved/resolve'
 import { aimError, windowError } from '../chain/target-window'
 import type { Change } from '../edits'
 import type { Session, Strip } from '../model'
@@ -92,10 +91,9 @@ function losesSurge(before: Allocation, after: Allocation): boolean {
 
 /** What the plan would make of a changed strip, with the other side where it is one of a pair. */
 function settled(session: Session, strip: Strip): Allocation {
-  const gear = gearById(session)
-  if (partnerOf(session, strip.id) === null) return allocate(session, strip, gear)
+  if (partnerOf(session, strip.id) === null) return allocate(session, strip)
   const at = session.strips.indexOf(strip)
-  return planStrips(session, gear)[at]?.allocation ?? allocate(session, strip, gear)
+  return planStrips(session)[at]?.allocation ?? allocate(session, strip)
 }
 
 interface Candidate {

@@ -3,9 +3,9 @@ import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
 import { arrivingAt, cascadeStrip } from '../chain/graph'
 import type { ResolvedStage } from '../resolved/resolve'
-import { resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import type { Signal } from '../chain/signal'
-import type { Gear, Session, Strip } from '../model'
+import type { Session, Strip } from '../model'
 
 /** A strip whose gains are tried out: what is set now, and the levels that it gives. */
 export class TriedGains {
@@ -17,11 +17,10 @@ export class TriedGains {
   constructor(
     private readonly session: Session,
     private readonly original: Strip,
-    private readonly gear: ReadonlyMap<string, Gear>,
   ) {
-    this.stages = resolveStrip(original, gear)
+    this.stages = stagesOf(session, original)
     this.controls = stripControls(this.stages)
-    this.arriving = arrivingAt(session, original, gear)
+    this.arriving = arrivingAt(session, original)
   }
 
   get(control: GainControl): number {
@@ -53,6 +52,6 @@ export class TriedGains {
 
   points(): Point[] {
     const strip = this.strip()
-    return cascadeStrip(strip, resolveStrip(strip, this.gear), this.session, this.arriving).points
+    return cascadeStrip(strip, stagesOf(this.session, strip), this.session, this.arriving).points
   }
 }

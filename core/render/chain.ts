@@ -1,7 +1,7 @@
 import { isOtherwise } from '../chain/graph'
 import { compileStage, compileStrip } from '../chain/compile'
 import type { Curve } from '../chain/curve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { gearById, stagesOf } from '../resolved/resolve-session'
 import type { ResolvedStage } from '../resolved/resolve'
 import type { NoiseSource, TwoPort } from '../chain/two-port'
 import { powerSum } from '../numeric/power'
@@ -59,7 +59,7 @@ class Renderer {
   }
 
   private walk(strip: Strip) {
-    const stages = resolveStrip(strip, this.gear)
+    const stages = stagesOf(this.session, strip)
     const { programme, twoPorts } = compileStrip(strip, stages, this.session)
     const seed = this.seedOf(strip.id)
     let signal: Float64Array

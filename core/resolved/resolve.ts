@@ -7,7 +7,6 @@ import type {
   InputSpecs,
   InterfaceInput,
   InterfaceOutput,
-  Session,
   Settings,
   Stage,
   Strip,
@@ -73,9 +72,6 @@ export interface ResolvedOutput extends Placed {
 export type ResolvedMicrophone = Resolved<'microphone'>
 type ResolvedPlain = { [K in PlainKind]: Resolved<K> }[PlainKind]
 export type ResolvedStage = ResolvedSource | ResolvedPlain | ResolvedInput | ResolvedDigitalInput | ResolvedOutput
-
-export const gearById = (session: Session): ReadonlyMap<string, Gear> =>
-  new Map(session.gear.map((item) => [item.id, item]))
 
 /** The gear of a session by its id. */
 export type Boxes = Pick<ReadonlyMap<string, Gear>, 'get'>

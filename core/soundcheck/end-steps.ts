@@ -24,9 +24,9 @@ export function timingSteps({ session, units, channels }: Sheet): Instruction[] 
     }),
     ...channels
       .filter(({ stages }) => stages[0]?.kind !== 'playback')
-      .map(({ strip, stages }) => {
+      .map(({ strip }) => {
         const direct = strip.monitor.route === 'direct'
-        const best = recommendationFor(session, strip, [...stages])
+        const best = recommendationFor(session, strip)
         const other = best && best.route !== strip.monitor.route ? ` Recommended: ${best.reason}` : ''
         return instruction({
           id: `${strip.id}.monitoring`,

@@ -20,10 +20,7 @@ const isBox = (stage: ResolvedStage): boolean =>
 
 /** Every cable, joint by joint from the source on, with what is so at the joint. */
 export function plugSteps(sheet: Sheet): Instruction[] {
-  const phantom = phantomUses(
-    sheet.session,
-    sheet.strips.map(({ stages }) => stages),
-  )
+  const phantom = phantomUses(sheet.session)
   return sheet.strips.flatMap(({ strip, stages, evaluated }) => {
     const joints = describeJoints(stages, evaluated.findings, phantom)
     return stages.slice(1).flatMap((to, i) => {
@@ -98,10 +95,7 @@ const CARE = `Outputs muted and headphones off your ears; plug first, then switc
 
 /** 48 V, switch by switch: what each should be, by who needs it and who must not get it, however it stands now. */
 export function phantomSteps(sheet: Sheet): Instruction[] {
-  const uses = phantomUses(
-    sheet.session,
-    sheet.strips.map(({ stages }) => stages),
-  )
+  const uses = phantomUses(sheet.session)
   return phantomSwitches(uses).map((each) => {
     const { stage, bank, needing, harmed, should } = each
     const name = bank === undefined ? stageName(stage) : `bank ${bank} of ${stage.gear.name}`

@@ -1,5 +1,5 @@
 import type { Session } from '../model'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { portOf } from '../chain/setting-words'
 import { recorderChannel } from './plug-steps'
 import type { Step } from './step'
@@ -16,7 +16,6 @@ export interface Section {
 
 /** The run sheet in sections, in working order; the strips and the busses one by one. */
 export function sectionsOf(session: Session, steps: readonly Step[]): Section[] {
-  const gear = gearById(session)
   const found: Section[] = []
   for (const step of steps) {
     const own = step.group === 'strips' || step.group === 'busses' ? step.strip : null
@@ -27,7 +26,7 @@ export function sectionsOf(session: Session, steps: readonly Step[]): Section[] 
       continue
     }
     const strip = session.strips.find(({ id }) => id === own)
-    const stages = strip ? resolveStrip(strip, gear) : []
+    const stages = strip ? stagesOf(session, strip) : []
     const channel = step.group === 'strips' ? recorderChannel({ stages }) : null
     const input = stages.findLast(({ kind }) => kind === 'interface' || kind === 'digital-input')
     found.push({

@@ -1,4 +1,4 @@
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { gearById, stagesOf } from '../resolved/resolve-session'
 import type { ResolvedStage } from '../resolved/resolve'
 import type { StripEvaluation, Evaluation } from '../evaluation/evaluate-session'
 import type { PlannedSetting } from '../plan/as-change'
@@ -32,7 +32,7 @@ export class Sheet {
     this.gear = gearById(session)
     this.strips = session.strips.map((strip, i) => ({
       strip,
-      stages: resolveStrip(strip, this.gear),
+      stages: stagesOf(session, strip),
       evaluated: evaluation.strips[i] as StripEvaluation,
     }))
     this.channels = this.strips.filter(({ strip }) => !isBus(strip))

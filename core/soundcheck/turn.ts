@@ -1,5 +1,5 @@
 import { lastControl, stripControls } from '../chain/gain-control'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { gainAtTarget } from '../chain/settable-gain'
 import { readingPlace } from '../chain/target-window'
 import type { Reading, Session, TargetReading } from '../model'
@@ -39,7 +39,7 @@ export function changesFor(
 ): Turned | null {
   const strip = belief.strips.find(({ id }) => id === reading.strip)
   if (!strip || isBus(strip)) return null
-  const stages = resolveStrip(strip, gearById(belief))
+  const stages = stagesOf(belief, strip)
   const window = windowOf(belief, strip, stages)
   const place = readingPlace(stages, window)
   const stage = place && stages[place.index]

@@ -1,4 +1,4 @@
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { timingAxes } from '../latency/axes'
 import type { LoadModel } from '../latency/cpu-load'
 import { loadAt, loadModel, sustainable } from '../latency/cpu-load'
@@ -49,9 +49,8 @@ export interface Timing {
 
 /** The unit whose driver the host talks to: the last interface of the first strip that has one. */
 export function hostUnit(session: Session): AudioInterface | null {
-  const gear = gearById(session)
   for (const strip of session.strips) {
-    const stage = resolveStrip(strip, gear).findLast(
+    const stage = stagesOf(session, strip).findLast(
       (each) => each.kind === 'interface' || each.kind === 'digital-input',
     )
     if (stage?.kind === 'interface' || stage?.kind === 'digital-input') return stage.gear
@@ -132,8 +131,7 @@ function loadsAt({ system }: Session, sampleRate: number, bufferFrames: number):
 }
 
 function recommendations(session: Session): Recommendation[] {
-  const gear = gearById(session)
-  return session.strips.flatMap((strip) => recommendationFor(session, strip, resolveStrip(strip, gear)) ?? [])
+  return session.strips.flatMap((strip) => recommendationFor(session, strip) ?? [])
 }
 
 /** Measured less reported, in frames, at the set rate and buffer; `null` where one of the two is missing. */

@@ -1,5 +1,5 @@
 import { evaluateSession } from '../evaluation/evaluate-session'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { gainControls } from '../chain/gain-control'
 import { meterReading } from '../chain/target-window'
 import { templateIds, templateOf } from './planted/templates'
@@ -74,7 +74,7 @@ function chainOf(session: Session, strip: string) {
   const own = session.strips.find(({ id }) => id === strip)
   const evaluated = evaluateSession(session).strips.find(({ id }) => id === strip)
   if (!own || !evaluated) return null
-  const stages = resolveStrip(own, gearById(session))
+  const stages = stagesOf(session, own)
   return { own, evaluated, stages, name: (stage: string) => stages.find(({ id }) => id === stage)?.gear.name ?? '' }
 }
 

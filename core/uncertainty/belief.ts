@@ -1,4 +1,4 @@
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { gearById, stagesOf } from '../resolved/resolve-session'
 import { nearGain } from '../chain/compile/sound-source'
 import type { Gear, Reading, Session, Stage, Strip } from '../model'
 import { moved } from '../model'
@@ -91,7 +91,7 @@ function offsetOf(
   const to = moved(value, doubt, z)
   if (place.in !== 'strip' || place.setting !== 'distance') return to - value
   const strip = session.strips.find(({ id }) => id === stripId)
-  const stage = strip && resolveStrip(strip, gearById(session)).find(({ id }) => id === stageId)
+  const stage = strip && stagesOf(session, strip).find(({ id }) => id === stageId)
   return stage?.kind === 'sound-source'
     ? nearGain(stage.specs.distance, to, stage.gear.size) - nearGain(stage.specs.distance, value, stage.gear.size)
     : -20 * Math.log10(to / value)

@@ -1,5 +1,5 @@
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { gearById, stagesOf } from '../resolved/resolve-session'
 import { routeInputs } from '../latency/route-inputs'
 import { estimateRoundTrip } from '../latency/round-trip'
 import type { FieldTable, Gear, NumberField, Session, Strip, Tolerance, Tolerant } from '../model'
@@ -47,7 +47,7 @@ class InputList {
   all = (): UncertainInput[] => [...this.byPath.values()]
 
   strip(strip: Strip): void {
-    const stages = resolveStrip(strip, this.gear)
+    const stages = stagesOf(this.session, strip)
     for (const stage of stages) {
       this.box(strip, stage)
       this.settings(strip, stage)
@@ -163,7 +163,7 @@ class InputList {
   }
 
   /** What the way to the ear takes: as printed, or as far as measured round trips tell. */
-  private delays(strip: Strip, stages: ResolvedStage[]): void {
+  private delays(strip: Strip, stages: readonly ResolvedStage[]): void {
     const found = routeInputs(this.session, strip, stages)
     if (!found) return
     const { unit, converter, system, monitor } = found.inputs

@@ -1,6 +1,6 @@
 import type { Strip } from '../model'
 import { isBus, readingWorth } from '../model'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { readingPlace } from '../chain/target-window'
 import type { UncertainInput } from './input'
 import { slopesOf } from './known-readings'
@@ -179,7 +179,7 @@ function watched(strip: Strip, { points, linear, timed }: StripUncertainty): Wat
 /** One look at a meter during the loudest passage, which tells of the sum of all that comes before it. */
 function readingsOf({ session, readings }: SessionUncertainty, strip: Strip, own: StripUncertainty): NextMeasurement[] {
   if (isBus(strip)) return []
-  const stages = resolveStrip(strip, gearById(session))
+  const stages = stagesOf(session, strip)
   const place = readingPlace(stages, windowOf(session, strip, stages))
   const stage = place && stages[place.index]
   const point = stage ? own.points.findIndex((each) => each.stage === stage.id) : -1

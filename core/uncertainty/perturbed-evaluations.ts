@@ -1,7 +1,8 @@
 import type { StripCascade } from '../chain/graph'
 import { Arrivals, feedOrder, cascadeStrip } from '../chain/graph'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { resolveStrip } from '../resolved/resolve'
+import { gearById, stagesOf } from '../resolved/resolve-session'
 import { routeInputs } from '../latency/route-inputs'
 import { routes } from '../latency/routes'
 import type { Gear, Reading, Session, Strip } from '../model'
@@ -37,7 +38,7 @@ export class PerturbedEvaluations {
     this.gear = gearById(session)
     const arrivals = new Arrivals()
     for (const strip of this.order) {
-      const stages = resolveStrip(strip, this.gear)
+      const stages = stagesOf(session, strip)
       const walked = cascadeStrip(strip, stages, session, arrivals.at(strip.id))
       arrivals.add(walked)
       const times = timesOf(strip, stages, session)
@@ -52,7 +53,7 @@ export class PerturbedEvaluations {
   meterAt(strip: string, point: number, reading: Pick<Reading, 'reads' | 'unit'>): MeterScale | null {
     const found = this.session.strips.find(({ id }) => id === strip) as Strip
     const at = this.cascadeOf(strip).points[point] as StripCascade['points'][number]
-    const stages = resolveStrip(found, this.gear)
+    const stages = stagesOf(this.session, found)
     return meterScale(
       stages,
       stages.findIndex(({ id }) => id === at.stage),
@@ -164,7 +165,7 @@ function levelNumbers({ points, sum }: StripCascade, length: number): Numbers {
 }
 
 /** The times of a strip’s routes, ms: direct where there is such a way, and through the host. */
-function timesOf(strip: Strip, stages: ResolvedStage[], session: Session): number[] {
+function timesOf(strip: Strip, stages: readonly ResolvedStage[], session: Session): number[] {
   const timing = isBus(strip) ? null : routeInputs(session, strip, stages)
   return timing ? routes(timing.inputs).map(({ milliseconds }) => milliseconds) : []
 }

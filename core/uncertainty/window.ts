@@ -1,7 +1,7 @@
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
 import type { ResolvedStage } from '../resolved/resolve'
-import { gearById, resolveStrip } from '../resolved/resolve'
+import { stagesOf } from '../resolved/resolve-session'
 import { readingPlace, windowFor } from '../chain/target-window'
 import type { Session, Strip, Target, TargetWindow } from '../model'
 import { isBus } from '../model'
@@ -30,7 +30,7 @@ const BY_RISK: TargetWindow = { low: 0, high: 0, aim: 0, reads: 'surge-peak' }
  * Example: worked example 1: 3.79 dB.
  */
 export function surgeUncertainty(session: Session, strip: Strip): number {
-  const stages = resolveStrip(strip, gearById(session))
+  const stages = stagesOf(session, strip)
   const place = readingPlace(stages, BY_RISK)
   if (!place) return 0
   const quiet = withGainsDown(strip, stages, place.meter === 'file' ? ['analogue', 'digital'] : ['analogue'])

@@ -5,7 +5,7 @@ import { noiseCrossover } from '#core/chain/input-gain'
 import { loadingGain } from '#core/chain/loading'
 import { wordLengthNoise } from '#core/chain/noise'
 import { EIN_THERMAL, einExcess, einWeighted } from '#core/resolved/equivalent-input-noise'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import type { StripEvaluation } from '#core/evaluation/evaluate-session'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { gainTrade } from '#core/evaluation/gain-trade'
@@ -83,7 +83,7 @@ describe('worked example 1: condenser in a live room', () => {
     within(strip.tightest?.headroom, 19.49)
   })
   it('converter and preamp cross at 33.3 dB of gain', () => {
-    const stage = resolveStrip(session.strips[0] as never, gearById(session)).at(-1)
+    const stage = stagesOf(session, session.strips[0] as never).at(-1)
     within(
       stage?.kind === 'interface' && stage.excess !== null
         ? noiseCrossover(stage.specs, stage.specs.dynamicRange, stage.excess)

@@ -1,6 +1,6 @@
 import { isFed, phantomSwitches, phantomUses } from '#core/chain/phantom'
 import { cascadeStrip, arrivingAt } from '#core/chain/graph'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { hasReserve } from '#core/chain/reserve'
 import { SessionView } from '#core/diagnosis/view'
 import { causeIds } from '#core/diagnosis/causes'
@@ -133,25 +133,17 @@ const plus = (value: number | null) => (value === null ? null : value + EDGE) as
 
 /** A strip's levels with so much less at the input of a box. */
 function lowered(session: Session, stripId: string, name: string, by: number) {
-  const gear = gearById(session)
   const strip = session.strips.find(({ id }) => id === stripId)
   if (!strip) throw new Error('no such strip')
-  const stages = resolveStrip(strip, gear)
+  const stages = stagesOf(session, strip)
   const at = stages.findLastIndex((stage) => stage.gear.name === name)
-  const { points } = cascadeStrip(strip, stages, session, isBus(strip) ? arrivingAt(session, strip, gear) : [], {
-    at,
-    by,
-  })
+  const { points } = cascadeStrip(strip, stages, session, isBus(strip) ? arrivingAt(session, strip) : [], { at, by })
   return { at, points }
 }
 
 /** Harmed uses that get 48 V. */
 function harmed(session: Session): Set<string> {
-  const gear = gearById(session)
-  const uses = phantomUses(
-    session,
-    session.strips.map((strip) => resolveStrip(strip, gear)),
-  )
+  const uses = phantomUses(session)
   return new Set(
     phantomSwitches(uses)
       .filter(({ on }) => on)
@@ -165,11 +157,7 @@ function phantomBreaches(session: Session): string[] {
   const evaluation = evaluateSession(session)
   const live = harmed(session)
   const newly = (after: Session) => [...harmed(after)].filter((id) => !live.has(id))
-  const gear = gearById(session)
-  const uses = phantomUses(
-    session,
-    session.strips.map((strip) => resolveStrip(strip, gear)),
-  )
+  const uses = phantomUses(session)
   const conflicted = phantomSwitches(uses).some(({ harmed: h }) => h.length > 0)
   for (const { title, detail } of instructions(session, evaluation))
     if (/48 V of .*: on$/.test(title) && /must not get it/.test(detail ?? '')) found.push(`step "${title}": ${detail}`)

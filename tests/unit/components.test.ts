@@ -4,7 +4,7 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { computed, effectScope } from 'vue'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import type { GainControl } from '#core/chain/gain-control'
 import { stripControls } from '#core/chain/gain-control'
 import type { Finding } from '#core/checks/finding'
@@ -169,7 +169,7 @@ describe('the gain by hand', () => {
     const { store } = await opened()
     const control = computed(() => {
       const session = store.session as NonNullable<typeof store.session>
-      const found = stripControls(resolveStrip(session.strips[0] as never, gearById(session)))[0] as GainControl
+      const found = stripControls(stagesOf(session, session.strips[0] as never))[0] as GainControl
       return turnedGain('narrator', found)
     })
     const scope = effectScope()

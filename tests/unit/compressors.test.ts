@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { dynamicAim } from '#core/chain/dynamics'
 import { settingWords } from '#core/chain/setting-words'
 import { cascadeStrip } from '#core/chain/graph'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { compareSessions } from '#core/log/compare'
 import { recallSteps } from '#core/log/recall'
@@ -66,7 +66,7 @@ describe('a compressor that is not set up yet is planned into', () => {
   ])('%i dB wanted at 4 : 1 are %d dB over the threshold', (takesOff, over) => {
     const after = planned(inserted(compressor({ takesOff })))
     expect(at(after, 's3')?.reduction?.peak).toBeCloseTo(takesOff, 1)
-    const stages = resolveStrip(after.strips[0] as Session['strips'][0], gearById(after))
+    const stages = stagesOf(after, after.strips[0] as Session['strips'][0])
     const { points } = cascadeStrip(after.strips[0] as Session['strips'][0], stages, after, [])
     expect(dynamicAim(stages, points, 3)?.level).toBeCloseTo(-6 + over, 9)
   })
@@ -123,7 +123,7 @@ describe('less, through a curve', () => {
     const session = hot()
     const found = evaluateSession(session).strips[0]?.findings.find(({ code }) => code === 'clips')
     const strip = session.strips[0] as Session['strips'][0]
-    const stages = resolveStrip(strip, gearById(session))
+    const stages = stagesOf(session, strip)
     expect(found).toBeDefined()
     const action = found?.changes ? `${found.message}` : (found?.action ?? '')
     if (found?.changes) {
@@ -158,7 +158,7 @@ describe('the settings of a processor are settings', () => {
   const side = (each: Session) => ({ session: each, evaluation: evaluateSession(each) })
 
   it('stand on the sheets by name and unit', () => {
-    const [stage] = resolveStrip(session.strips[0] as Session['strips'][0], gearById(session)).slice(3)
+    const [stage] = stagesOf(session, session.strips[0] as Session['strips'][0]).slice(3)
     expect(settingWords(stage as never).map(({ name, words }) => `${name}: ${words}`)).toEqual([
       expect.stringMatching(/^Gain: /),
       'Compressor: in',

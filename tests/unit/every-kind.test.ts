@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { asChange } from '#core/plan/as-change'
 import { planSession } from '#core/plan/plan-session'
@@ -45,10 +45,9 @@ it('a plan is a session, changes nothing the second time, and its hiss is never 
 
 /** Headroom of every stage that the planner answers for: not the capsule, not what is driven on purpose. */
 function headrooms(session: Session, evaluation: Evaluation): Map<string, number> {
-  const gear = gearById(session)
   return new Map(
     session.strips.flatMap((strip, s) =>
-      resolveStrip(strip, gear).flatMap((stage, i) => {
+      stagesOf(session, strip).flatMap((stage, i) => {
         const point = evaluation.strips[s]?.points[i]
         const own = i > 0 && stage.kind !== 'microphone' && !stage.driven && point?.headroom != null
         return own ? [[stage.id, point.headroom as number] as const] : []

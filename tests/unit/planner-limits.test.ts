@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { surgeUncertainty, windowOf } from '#core/uncertainty/window'
 import { planSession } from '#core/plan/plan-session'
 import type { Session } from '#core/model'
@@ -330,7 +330,7 @@ it('a window by risk is the same whatever the faders in the host are set to, and
   )
   const windowAt = (each: Session) => {
     const strip = each.strips[0] as Session['strips'][0]
-    return windowOf(each, strip, resolveStrip(strip, gearById(each))).aim
+    return windowOf(each, strip, stagesOf(each, strip)).aim
   }
   const { settings } = planSession(session)
   const planned = applySettings(session, settings as never)
@@ -342,7 +342,7 @@ it('a window by risk is the same whatever the faders in the host are set to, and
 describe('a target by risk (GUM: normal law, root of the sum of squares)', () => {
   const session = (risk: number) => valid({ ...withAt(example1(), ['target'], { risk }), version: 1 })
   const stripOf = (each: Session) => each.strips[0] as Session['strips'][0]
-  const stages = (each: Session) => resolveStrip(stripOf(each), gearById(each))
+  const stages = (each: Session) => stagesOf(each, stripOf(each))
   it('worked example 1: the surge’s peak is known to 3.79 dB; 1 % leaves 8.81 dB', () => {
     const each = session(1)
     expect(surgeUncertainty(each, stripOf(each))).toBeCloseTo(3.79, 2)

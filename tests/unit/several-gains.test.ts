@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { gearById } from '#core/resolved/resolve'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { RESERVE } from '#core/chain/reserve'
 import { planSession } from '#core/plan/plan-session'
@@ -160,9 +159,9 @@ it('front-loading is never noisier than any of 500 random allocations of the sam
         ...stages.map((gear) => ({ gear })),
         { gear: interfaceWith(lineInput()), port: 'in1' },
       ])
-      const plan = planStrip(session, session.strips[0] as never, gearById(session))
+      const plan = planStrip(session, session.strips[0] as never)
       const controls = plan.allocation.allotments
-      const tried = new TriedGains(session, session.strips[0] as never, gearById(session))
+      const tried = new TriedGains(session, session.strips[0] as never)
       const noise = (values: readonly number[]) => {
         tried.controls.forEach((control, i) => tried.set(control, values[i] ?? 0))
         const points = tried.points()

@@ -8,7 +8,7 @@ import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { compareConventions } from '#core/plan/compare-conventions'
 import type { Block, Session, Strip } from '#core/model'
 import type { ResolvedStage } from '#core/resolved/resolve'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { applyChanges } from '#core/edits'
 import { block } from '#core/model'
 import { readGear } from '#core/files'
@@ -214,7 +214,7 @@ describe('joints', () => {
 
 describe('the devices that fix', () => {
   const session = chain([{ gear: line() }, { gear: interfaceWith(lineInput()), port: 'in1' }])
-  const [first, last] = resolveStrip(session.strips[0] as Strip, gearById(session)) as [ResolvedStage, ResolvedStage]
+  const [first, last] = stagesOf(session, session.strips[0] as Strip) as [ResolvedStage, ResolvedStage]
   it.each([
     ['pad', padOf(session, 20, first, last)],
     ['inline preamp', inlinePreampOf(session, 20)],

@@ -96,3 +96,28 @@ it(`no sentence that is shown has more than ${MOST_WORDS} words`, () => {
     .filter((line) => line.split(' ').length - 1 > MOST_WORDS)
   expect(long).toEqual([])
 })
+
+/** What is read as sentences in a page of the documentation: not its code, its tables, nor what a link leads to. */
+const proseOf = (page: string): string[] =>
+  page
+    .replace(/```[^]*?```/g, '')
+    .replace(/^\|.*$/gm, '')
+    .replace(/!\[[^\]]*\]\([^)]*\)/g, '')
+    .replace(/\[([^\]]*)\]\([^)]*\)/g, '$1')
+    .replace(/`[^`]*`/g, 'code')
+    .split(/\n\s*\n|\n(?=- )/)
+    .map((paragraph) => paragraph.replace(/\s+/g, ' ').trim())
+    .filter(Boolean)
+
+const PAGES = ['README.md', 'CONTRIBUTING.md', 'docs/tour.md', 'docs/measuring.md', 'docs/architecture.md']
+
+it.each(PAGES)('%s says it as the screens do, in short sentences', (file) => {
+  const prose = proseOf(readFileSync(file, 'utf8'))
+  expect(prose.length).toBeGreaterThan(5)
+  const said = prose.flatMap((text) =>
+    SAID_OTHERWISE.flatMap(([phrase, say]) => (phrase.test(text) ? [`${text} – say: ${say}`] : [])),
+  )
+  // Lists after a colon and parts between semicolons are read one by one.
+  const sentences = prose.flatMap((text) => text.split(/(?<=[.?!:;])\s+/))
+  expect([...said, ...sentences.filter((sentence) => sentence.split(' ').length > MOST_WORDS)]).toEqual([])
+})

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { NuxtLink } from '#components'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { recorderChannel } from '#core/soundcheck/plug-steps'
 import { useLog } from '~/composables/use-log'
 import { useLogStore } from '~/stores/log'
@@ -25,8 +25,7 @@ defineExpose({ toggle: () => bar.value?.toggle() })
 const recording = computed(() => {
   const { committed } = store
   if (!committed) return []
-  const gear = gearById(committed)
-  return committed.strips.filter((strip) => recorderChannel({ stages: resolveStrip(strip, gear) }) !== null)
+  return committed.strips.filter((strip) => recorderChannel({ stages: stagesOf(committed, strip) }) !== null)
 })
 
 const showsStruck = ref(false)

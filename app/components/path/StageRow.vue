@@ -43,7 +43,8 @@ async function prepareDragging() {
   const part = await latePart(() => import('@vueuse/integrations/useSortable'))
   if (!part) return
   const { insertNodeAt, removeNode, useSortable } = part
-  stopDragging ??= useSortable(row, stages, {
+  // The list is the session’s: it is moved below, not by the library.
+  stopDragging ??= useSortable(row, [], {
     handle: '[data-drag]',
     draggable: '[data-stage]',
     animation: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { stageName } from '#core/chain/setting-words'
 import { isBus } from '#core/model'
 import { deviationOf, performanceAt } from '#core/simulated/performance'
@@ -32,7 +32,7 @@ const PLAYING: { value: Playing; text: string }[] = [
 ]
 onMounted(() => props.gauge.look())
 
-const stages = computed(() => (store.session && view.strip ? resolveStrip(view.strip, gearById(store.session)) : []))
+const stages = computed(() => (store.session && view.strip ? stagesOf(store.session, view.strip) : []))
 const points = computed(() => view.evaluated?.points ?? [])
 /** Where the gauge stands: the step’s own meter where that is a recorder’s, or the last stage in numbers. */
 const at = computed(() => {

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { applyChanges } from '#core/edits'
 import { formatChance } from '#core/evaluation/how-sure-words'
 import { gainInWords, stageName } from '#core/chain/setting-words'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { gainControls } from '#core/chain/gain-control'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import { useSoundcheck } from '~/composables/use-soundcheck'
@@ -25,7 +25,7 @@ const turn = computed(() => {
   const [change] = inferred.value?.changes ?? []
   const strip = store.session?.strips.find(({ id }) => id === change?.strip)
   if (!change || !store.session || !strip) return null
-  const stage = resolveStrip(strip, gearById(store.session)).find(({ id }) => id === change.stage)
+  const stage = stagesOf(store.session, strip).find(({ id }) => id === change.stage)
   const control = stage && gainControls(stage).find(({ setting }) => setting === change.setting)
   if (!stage || !control) return null
   const to = gainInWords({ ...control, value: Number(change.to) })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { stageName } from '#core/chain/setting-words'
 import { loudestPassage } from '#core/measure/loudest-passage'
 import type { NumberField } from '#core/model'
@@ -23,7 +23,7 @@ const told = ref<string | null>(null)
 
 const stages = computed(() => {
   const strip = store.session?.strips.find(({ id }) => id === props.step.strip)
-  return store.session && strip ? resolveStrip(strip, gearById(store.session)) : []
+  return store.session && strip ? stagesOf(store.session, strip) : []
 })
 const points = computed(() => store.evaluation?.strips.find(({ id }) => id === props.step.strip)?.points ?? [])
 const readable = computed(() =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatISO } from 'date-fns'
 import { computed, ref } from 'vue'
-import { gearById, resolveStrip } from '#core/resolved/resolve'
+import { stagesOf } from '#core/resolved/resolve-session'
 import { readingPlace } from '#core/chain/target-window'
 import type { Reading } from '#core/model'
 import { keepReading } from '#core/soundcheck/keep-reading'
@@ -19,7 +19,7 @@ const meter = computed(() => {
   const session = store.session
   const strip = session?.strips.find(({ id }) => id === props.strip)
   if (!session || !strip) return null
-  const stages = resolveStrip(strip, gearById(session))
+  const stages = stagesOf(session, strip)
   const place = readingPlace(stages, windowOf(session, strip, stages))
   const point = store.evaluation?.strips
     .find(({ id }) => id === props.strip)
