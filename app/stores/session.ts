@@ -1,3 +1,4 @@
+import { delay } from 'es-toolkit'
 import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -58,7 +59,7 @@ export const useSessionStore = defineStore('session', () => {
   const session = computed(() => open.value?.draft.value ?? committed.value)
   // Only what changed since, and what that feeds, is evaluated again.
   const evaluated = computed<Evaluated | null>((before) =>
-    session.value ? evaluateFrom(before ?? null, session.value) : null,
+    session.value ? (ahead.get(session.value) ?? evaluateFrom(before ?? null, session.value)) : null,
   )
   const evaluation = computed(() => evaluated.value?.evaluation ?? null)
 
@@ -67,6 +68,14 @@ export const useSessionStore = defineStore('session', () => {
   const plan = computed(() =>
     planned.value?.session.id === committed.value?.id ? (planned.value?.plan ?? null) : null,
   )
+
+  /** Another session is evaluated in a task of its own, before the page draws it in the next. */
+  const ahead = new WeakMap<Session, Evaluated>()
+  async function evaluateAhead(next: Session) {
+    await delay(0)
+    ahead.set(next, evaluateFrom(null, next))
+    await delay(0)
+  }
 
   function put(next: OpenSession) {
     const before = open.value
@@ -96,6 +105,8 @@ export const useSessionStore = defineStore('session', () => {
       if (opening.value !== key) return { state: 'open' }
       if (left) put(left)
       else if (found?.state === 'open') {
+        await evaluateAhead(found.session)
+        if (opening.value !== key) return { state: 'open' }
         put(OpenSession.kept(sessionRepository, found))
         await takeLastWords(key, found.row.writes)
       } else if (found) return found
@@ -140,6 +151,7 @@ export const useSessionStore = defineStore('session', () => {
     const key = newKey()
     opening.value = key
     await open.value?.settled()
+    await evaluateAhead(first)
     try {
       const row = await sessionRepository.create(key, first, label)
       put(OpenSession.kept(sessionRepository, { state: 'open', row, session: first, damage: null }))

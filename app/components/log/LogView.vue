@@ -7,6 +7,7 @@ import { useShortcuts } from '~/composables/use-shortcuts'
 import { useLogStore } from '~/stores/log'
 import type { LogPage } from '~/stores/log-view'
 import { useLogViewStore } from '~/stores/log-view'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import MarkList from './MarkList.vue'
 import TakesPage from './TakesPage.vue'
 
@@ -76,7 +77,7 @@ useShortcuts([
       <SheetsPage v-else-if="view.page === 'sheets'" />
     </div>
     <div class="min-w-0 max-rail:mt-5 rail:min-h-0 rail:overflow-y-auto" tabindex="0" aria-label="Marks">
-      <MarkList @make="marking = true" />
+      <OwnTask><MarkList @make="marking = true" /></OwnTask>
     </div>
     <MarkDialog v-if="marking" @made="marking = false" @close="marking = false" />
   </div>

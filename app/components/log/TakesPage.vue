@@ -37,7 +37,7 @@ const struck = computed(() => logStore.log.takes.filter((take) => take.struck).l
   <section aria-label="Takes" data-takes>
     <TakeBar ref="bar" :recording="recording" @take="log.addTake" />
     <p v-if="log.told.value" role="alert" class="mt-1 text-ceiling">{{ log.told.value }}</p>
-    <TakeTable v-if="shown.length > 0" :takes="shown" :recording="recording" />
+    <OwnTask v-if="shown.length > 0"><TakeTable :takes="shown" :recording="recording" /></OwnTask>
     <div v-else class="mt-4 space-y-2" data-begin>
       <p v-if="soundcheck.open > 0">
         Nothing is recorded yet. The soundcheck has

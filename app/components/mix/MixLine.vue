@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CircleAlert, Info, OctagonX } from '@lucide/vue'
+import { computed } from 'vue'
 import { NuxtLink } from '#components'
 import { gainToPosition, positionInWords } from '#core/chain/knob'
 import type { GainControl } from '#core/chain/gain-control'
@@ -7,11 +8,12 @@ import type { MixRow } from '#core/evaluation/mix'
 import { noiseWords } from '#core/evaluation/verdict'
 import { routeFigure } from '#core/latency/route-words'
 import type { Strip } from '#core/model'
-import { isBus, settingFields } from '#core/model'
+import { feedsOf, isBus, settingFields } from '#core/model'
 import { db, formatDecimal, formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { turnedGain } from '~/composables/turned'
+import { useSends } from '~/composables/use-sends'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -21,7 +23,7 @@ import SendCell from './SendCell.vue'
 import TurnHandle from './TurnHandle.vue'
 
 /** One strip in one line of the overview. */
-defineProps<{
+const props = defineProps<{
   row: MixRow
   busses: readonly Strip[]
   /** What the plan would set its gain to, where it is another. */
@@ -33,6 +35,9 @@ defineProps<{
 const store = useSessionStore()
 const view = useViewStore()
 const edit = useStageEdit()
+const sends = useSends()
+const feeds = computed(() => new Map(feedsOf(props.row.strip).map((feed) => [feed.to, feed])))
+const open = computed(() => new Set(sends.open(props.row.strip).map(({ id }) => id)))
 
 const gainField = ({ range, setting }: GainControl) => ({
   ...settingFields[setting],
@@ -190,7 +195,15 @@ const MARKS = {
       :data-column="10 + b"
       :tabindex="tabindex(10 + b)"
     >
-      <SendCell :strip="row.strip" :bus="bus" />
+      <SendCell
+        :strip="row.strip.id"
+        :name="row.strip.name"
+        :bus="bus.id"
+        :bus-name="bus.name"
+        :feed="feeds.get(bus.id) ?? null"
+        :can-begin="open.has(bus.id)"
+        @begin="sends.begin(row.strip, bus)"
+      />
     </td>
   </tr>
 </template>

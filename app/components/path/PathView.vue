@@ -175,7 +175,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
         <NoiseBudget v-else-if="view.reading === 'noise'" />
         <ConventionsTable v-else />
       </div>
-      <StageRow />
+      <OwnTask><StageRow /></OwnTask>
     </div>
     <aside
       class="gap-x-8 pt-2 pb-3 max-column:columns-1 card:max-column:columns-2 column:min-h-0 column:overflow-y-auto print:hidden *:mb-3 *:break-inside-avoid"
@@ -187,6 +187,8 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
         <TargetPanel v-if="reads || !bus" />
         <FindingsPanel />
         <MeasureNextPanel v-if="view.sureness" />
+      </OwnTask>
+      <OwnTask>
         <SendsPanel v-if="hasBusses" :key="view.strip.id" :strip="view.strip" />
         <FloorPanel />
         <NotesPanel />

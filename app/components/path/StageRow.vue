@@ -7,6 +7,7 @@ import { useViewStore } from '~/stores/view'
 import { isBus } from '#core/model'
 import { INFLOW } from '~/charts/section-drawing'
 import { lateComponent } from '~/components/shell/late-component'
+import OwnTask from '~/components/shell/OwnTask.vue'
 import JointMark from './JointMark.vue'
 import StageCard from './StageCard.vue'
 import StageColumn from './StageColumn.vue'
@@ -97,7 +98,7 @@ function keys(event: KeyboardEvent, stage: string) {
           :selected="stage.id === selected?.id"
           @select="view.selectStage(stage.id)"
         />
-        <StageCard v-else :stage="stage" :number="i + 1" />
+        <OwnTask v-else><StageCard :stage="stage" :number="i + 1" /></OwnTask>
       </div>
     </div>
     <div class="pointer-events-none absolute inset-x-0 top-0 print:hidden">
@@ -117,6 +118,8 @@ function keys(event: KeyboardEvent, stage: string) {
     tabindex="0"
     aria-label="The selected stage in full"
   >
-    <StageCard :key="selected.id" :stage="selected" :number="chain.indexOf(selected.id) + 1" :wide="!isCompact" />
+    <OwnTask
+      ><StageCard :key="selected.id" :stage="selected" :number="chain.indexOf(selected.id) + 1" :wide="!isCompact"
+    /></OwnTask>
   </div>
 </template>
