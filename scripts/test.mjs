@@ -48,6 +48,7 @@ await together(2, [
   check('Types of the tests', 'npx', 'vue-tsc', '-p', 'tests'),
   check('Import directions and cycles', 'npx', 'depcruise', ...parts, '--config', '.dependency-cruiser.cjs'),
   check('Unused files, exports and packages', 'npx', 'knip'),
+  check('Pages of docs made from the core', 'node', 'scripts/pages.mjs', '--check'),
 ])
 
 title('Build')

@@ -8,7 +8,7 @@ export const noise = {
       quantity: 'A-weighting',
       statement: 'the pole form with 20.60, 107.7, 737.9 and 12194 Hz',
       source: 'IEC 61672-1',
-      check: { says: 'table to ±0.05 dB', test: 'levels.test.ts', named: 'IEC 61672-1' },
+      check: { says: 'tabled: 63 Hz −26.2, 1 kHz 0, 8 kHz −1.1 dB', gives: [-26.2, 0, -1.1], within: 0.05 },
     },
     {
       id: 'noise-white-noise-under-a',
@@ -31,11 +31,7 @@ export const noise = {
       statement:
         'thermal noise of the output resistance of a pickup, ribbon, moving coil, pad or transformer (Zs/n²), loaded like the signal. All resistors of a passive pair together make that of their output, once',
       source: 'as above',
-      check: {
-        says: 'a 150 Ω pad into EIN −127: −127.00 dBu(A); −131: −131.00',
-        test: 'edges.test.ts',
-        named: 'into EIN −131: −131.00',
-      },
+      check: { says: 'a 150 Ω pad into EIN −127: −127.00 dBu(A); −131: −131.00', gives: [-127, -131], within: 0.05 },
     },
     {
       id: 'noise-ein-excess',

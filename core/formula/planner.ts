@@ -33,7 +33,7 @@ export const planner = {
       statement:
         'the highest step (0.1 dB without steps) at which the reading does not pass the aim. Where that lands under the window, and one step more lands inside it, it is that one',
       source: 'definition here; the conventions and reserves are common practice, no source',
-      check: { says: 'example 1: 39 dB; steps of 5: 40', test: '../unit/plan.test.ts', named: '39.49: 35 would read' },
+      check: { says: 'example 1: 39 dB; steps of 5: 40', gives: [39, 40], within: 0.001 },
     },
     {
       id: 'planner-place-of-reading',

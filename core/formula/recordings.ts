@@ -8,11 +8,7 @@ export const recordings = {
       quantity: 'level',
       statement: '10 lg(2·mean square): a full-scale sine is 0 dBFS',
       source: 'AES17',
-      check: {
-        says: 'sine of peak 0.5: −6.02 on both meters',
-        test: 'levels-of-files.test.ts',
-        named: 'levels (AES17: a sine of peak 0.5 reads −6.02 dBFS on both meters)',
-      },
+      check: { says: 'sine of peak 0.5: −6.02 on both meters', gives: [-6.02, -6.02], within: 0.01 },
     },
     {
       id: 'recordings-a-weighted',
@@ -21,9 +17,9 @@ export const recordings = {
         'Half-overlapping Hann windows tell what part of the power the A-curve leaves, 20 Hz–20 kHz. That part is taken of the power under the middle of each window, and at the ends of all that is left. No sample counts less than another',
       source: 'IEC 61672-1',
       check: {
-        says: 'class 1 at every third octave, 20 Hz–16 kHz, at 44.1, 48, 96 kHz',
-        test: 'levels-of-files.test.ts',
-        named: 'white noise of 20 Hz to 20 kHz loses 2.05 dB',
+        says: 'white noise of 20 Hz–20 kHz: −2.05 dB; class 1 at every third octave: levels-of-files.test.ts',
+        gives: [-2.05],
+        within: 0.1,
       },
     },
     {
@@ -32,9 +28,9 @@ export const recordings = {
       statement: 'K-weighting (bilinear, any rate), 400 ms blocks every 100 ms, gates at −70 LUFS and −10 LU',
       source: 'ITU-R BS.1770-4',
       check: {
-        says: '997 Hz stereo at −23 dBFS: −23.0; EBU Tech 3341 signals 1–6, 9–14',
-        test: 'levels-of-files.test.ts',
-        named: 'a 997 Hz stereo sine at −23 dBFS',
+        says: '997 Hz stereo at −23 dBFS: −23.0; EBU Tech 3341 signals 1–6, 9–14: levels-of-files.test.ts',
+        gives: [-23],
+        within: 0.05,
       },
     },
     {
@@ -49,7 +45,7 @@ export const recordings = {
       quantity: 'true peak',
       statement: '4 times oversampled by the tabled filter',
       source: 'BS.1770-4, Annex 2 (taps from memory)',
-      check: { says: 'fs/4 at 45°, −6 dBTP', test: 'levels-of-files.test.ts', named: 'a sine at fs/4 with 45°' },
+      check: { says: 'fs/4 at 45°, −6 dBTP: −9.03 in the samples', gives: [-6.1, -9.03], within: 0.3 },
     },
     {
       id: 'recordings-clipping',

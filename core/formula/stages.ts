@@ -20,7 +20,7 @@ export const stages = {
       quantity: 'inline preamp',
       statement: 'gain: `gain`; ceiling: `maxOutput`; noise: excess of its EIN, raised by the gain',
       source: 'definition here',
-      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '3 the same → booster' },
+      check: { says: '24 dB: +24', gives: [24], within: 0.001 },
     },
     {
       id: 'stages-preamp',
@@ -28,7 +28,11 @@ export const stages = {
       statement:
         'Gain: gain − pad. Ceiling at the input: `maxInput` − (gain − gainMin) + pad. At the output: `maxOutput`. Noise: excess + gain (the pad stands before it). `outputNoise` at the output',
       source: 'definition here',
-      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '6 ribbon → preamp' },
+      check: {
+        says: 'gain 40, pad 20: +20; takes 10 dBu at 0 and −10 at 40 with the pad: headroom 14.98 with a peak of −24.98',
+        gives: [20, 14.98],
+        within: 0.01,
+      },
     },
     {
       id: 'stages-desk-channel',
@@ -36,7 +40,7 @@ export const stages = {
       statement:
         "Gain: gain − pad + fader (not where it is taken before the fader). Ceiling: the preamp's, and `maxOutput` before the fader as well as after it. Noise: as the preamp, through the fader",
       source: 'definition here',
-      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '7 microphone → desk channel' },
+      check: { says: 'gain 40, fader −6: +34', gives: [34], within: 0.001 },
     },
     {
       id: 'stages-processor',
@@ -56,21 +60,21 @@ export const stages = {
       statement:
         'gain: its mark; ceiling: `maxInput` whatever the mark, `maxOutput`; digital as above; noise: `outputNoise`',
       source: 'definition here',
-      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '12 deck: five gains' },
+      check: { says: 'mark −6: −6', gives: [-6], within: 0.001 },
     },
     {
       id: 'stages-wireless-link',
       quantity: 'wireless link',
       statement: 'gain: `gain`; ceiling: `maxInput`, `maxOutput`; noise: `maxOutput` − dynamic range',
       source: 'definition here',
-      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '10 wireless receiver' },
+      check: { says: 'maximum +4, dynamic range 100: noise −96 dBu', gives: [-96], within: 0.01 },
     },
     {
       id: 'stages-digital-link-digital-input',
       quantity: 'digital link, digital input',
       statement: 'gain: 0 dB; ceiling: 0 dBFS; noise: −dynamic range where given',
       source: 'definition here',
-      check: { says: 'a template worked out by hand', test: 'templates.test.ts', named: '9 preamp → first converter' },
+      check: { says: '−20 dBFS, crest 12: 0 dB, headroom 11.01', gives: [0, 11.01], within: 0.01 },
     },
     {
       id: 'stages-the-file',

@@ -97,7 +97,7 @@ export const wire = {
       quantity: 'pad',
       statement: '−loss, between its printed impedances',
       source: 'definition here',
-      check: { says: 'as the test says', test: 'edges.test.ts', named: 'a 150 Ω pad into EIN −127 gives' },
+      check: { says: '20 dB: −20', gives: [-20], within: 0.001 },
     },
     {
       id: 'wire-an-unbalanced-input-at-a-balanced-output',

@@ -19,8 +19,17 @@ import { writeWav } from '#core/signals/write-wav'
 
 const RATE = 48_000
 
-/** A planted fault as a recording, and what it answers. */
-function recordingOf(cause: (typeof causeIds)[number], template: (typeof templateIds)[number], seed = 31) {
+/** A planted fault as a recording, and what it answers; each is rendered once, whichever tests ask. */
+function recordingOf(cause: (typeof causeIds)[number], template: (typeof templateIds)[number]) {
+  const key = `${cause} ${template}`
+  const known = rendered.get(key) ?? render(cause, template)
+  rendered.set(key, known)
+  return known
+}
+const rendered = new Map<string, ReturnType<typeof render>>()
+
+function render(cause: (typeof causeIds)[number], template: (typeof templateIds)[number]) {
+  const seed = 31
   const planted = plant(cause, template, seed)
   if (!planted) throw new Error(`${cause} cannot be in ${template}`)
   const view = new SessionView(planted.session).strips.find(({ strip }) => strip.id === planted.strip)

@@ -92,14 +92,19 @@ async function print() {
   window.print()
 }
 provide(PRINT, print)
-const focusOn = (selector: string) => document.querySelector<HTMLElement>(selector)?.focus()
+/** Focuses the first of some parts that stands. */
+const focusOn = (...selectors: string[]) =>
+  selectors
+    .map((each) => document.querySelector<HTMLElement>(each))
+    .find(Boolean)
+    ?.focus()
 
 const shortcuts: Shortcut[] = [
   { keys: ['Ctrl+Z'], does: 'Undo', run: store.undo },
   { keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], does: 'Redo', run: store.redo },
   { keys: ['['], does: 'Previous strip', run: () => view.step(-1) },
   { keys: [']'], does: 'Next strip', run: () => view.step(1) },
-  { keys: ['G'], does: 'Go to the gain', at: 'Path', run: () => focusOn('[data-gain]') },
+  { keys: ['G'], does: 'Go to the gain', at: 'Path', run: () => focusOn('[data-gain]', '[data-gain-handle]') },
   { keys: ['S'], does: 'Set this strip for me', at: 'Path', run: () => plan.apply('strip') },
   {
     keys: ['D'],
