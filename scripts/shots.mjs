@@ -131,7 +131,7 @@ const views = [
     theme: 'light',
     go: async (page) => {
       await page.keyboard.press('4')
-      await page.getByRole('radio', { name: 'Both at once' }).click()
+      await page.getByRole('radio', { name: 'Both', exact: true }).click()
     },
   },
   {
@@ -188,7 +188,7 @@ const views = [
     theme: 'light',
     go: async (page) => {
       await page.keyboard.press('4')
-      await page.getByRole('radio', { name: 'Both at once' }).click()
+      await page.getByRole('radio', { name: 'Both', exact: true }).click()
       await page.keyboard.press('8')
       await page.locator('[data-symptom="echo"]').click()
       await page.locator('[data-symptom="thin"]').click()

@@ -27,11 +27,11 @@ const REASONS: Record<string, string> = {
   NotAllowedError:
     'The browser was not allowed to listen. Allow the microphone for this page in the browser’s own settings, then open the input again; everything else works without it.',
   SecurityError:
-    'The browser does not let this page listen here. Open it at localhost or over https, then open the input again.',
-  NotFoundError: 'There is no input here. Plug the interface in, look whether the system lists it, and open it again.',
-  OverconstrainedError: 'That input is not there any more. Choose another one.',
+    'The browser does not let this page use an input. Open it at localhost or over https, then open the input again.',
+  NotFoundError: 'There is no input here. Plug the interface in, check that the system lists it, and open it again.',
+  OverconstrainedError: 'That input is gone. Choose another one.',
   NotReadableError:
-    'The input cannot be opened: another program may hold it, or its driver failed. Close that program, and open it again.',
+    'The input cannot be opened: another program may be using it, or its driver failed. Close that program, and open it again.',
   AbortError: 'The input stopped while it was being opened. Open it again.',
 }
 
@@ -46,7 +46,7 @@ const isPossible = (): boolean =>
   typeof navigator !== 'undefined' && 'mediaDevices' in navigator && typeof AudioWorkletNode !== 'undefined'
 
 const NOT_POSSIBLE =
-  'This browser cannot listen to an input here: it wants a page at localhost or over https. Readings can be typed, or taken from a WAV file.'
+  'This browser only opens an input at localhost or over https. Readings can be typed, or taken from a WAV file.'
 
 /** The inputs that there are. Before permission is given a browser tells no names. */
 export const liveDevices = (): Promise<LiveDevice[]> => devicesOf('audioinput', 'Input')
@@ -132,7 +132,7 @@ export class LiveInput {
       track.stop()
       await context?.close()
       throw new NoInput(
-        `The input was opened, but could not be listened to (${error instanceof Error ? error.message : 'unknown reason'}). Open it again.`,
+        `The input was opened, but gave no sound (${error instanceof Error ? error.message : 'unknown reason'}). Open it again.`,
       )
     }
   }

@@ -27,7 +27,7 @@ export interface SectionColumn {
   snrText: string | null
   tightest: boolean
   clipped: boolean
-  /** How far the edges may be off either way, dB; `null` where it is not known or not wanted. */
+  /** The ± of the edges either way, dB; `null` where it is not known or not wanted. */
   doubt: { surge: number; average: number; noise: number | null } | null
 }
 

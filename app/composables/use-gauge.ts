@@ -21,12 +21,11 @@ export type GaugeSource = 'none' | 'device' | 'simulated'
 
 const TOLD: Partial<Record<LiveEvent, string>> = {
   'gone':
-    'The input is gone: its plug was pulled, or its driver stopped. What was read stays. Plug it in again; the gauge goes on by itself.',
-  'suspended': 'The browser has put the gauge to sleep, as it does with a tab out of sight. What was read stays.',
-  'muted':
-    'The system gives no sound from this input just now: look for a mute switch, or another program that holds it.',
+    'The input is gone: it was unplugged, or its driver stopped. The readings are kept. Plug it in again; the gauge goes on by itself.',
+  'suspended': 'The browser paused the gauge because its tab is hidden. The readings are kept.',
+  'muted': 'This input gives no sound: check for a mute switch, or another program that uses it.',
   'rate-changed':
-    'The input’s sample rate was changed elsewhere. The gauge was opened anew with it; begin the passage again.',
+    'The sample rate of the input was changed elsewhere. The gauge was restarted with it; play the passage again.',
 }
 
 /** The live gauge: an input of this computer, or a simulated performer, measured as it comes. Everything is let go with the place. */
@@ -57,7 +56,7 @@ export function useGauge() {
       else if (source.value !== 'none') show(data.snapshot)
     }
     worker.onerror = () => {
-      trouble.value = 'The measuring stopped unexpectedly. What was read stays; open the input again.'
+      trouble.value = 'Measuring stopped unexpectedly. The readings are kept; open the input again.'
       void close()
     }
     return worker
@@ -154,7 +153,7 @@ export function useGauge() {
       Date.now() - heard > STALLED &&
       document.visibilityState === 'visible'
     )
-      trouble.value = 'Nothing comes from the input just now. If it stays, open it again.'
+      trouble.value = 'No signal from the input. If this continues, open it again.'
   }, STALLED)
 
   onScopeDispose(() => {

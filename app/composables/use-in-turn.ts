@@ -45,7 +45,7 @@ export function useInTurn() {
       }
     } catch (error) {
       if (mine === turn)
-        trouble.value = `This cannot be played here (${error instanceof Error ? error.message : 'unknown reason'}). Look whether the browser may play sound, and try another recording.`
+        trouble.value = `This cannot be played here (${error instanceof Error ? error.message : 'unknown reason'}). Check that the browser may play sound, and try another recording.`
     } finally {
       if (mine === turn) stop()
     }

@@ -86,7 +86,7 @@ export function useMeasuring() {
         else reject(new Unmeasured(data.answer.fault.message))
       }
       worker.onerror = () =>
-        reject(new Unmeasured('The measuring stopped unexpectedly. Try again; if it stays, try a shorter file.'))
+        reject(new Unmeasured('Measuring stopped unexpectedly. Try again; if it stops again, try a shorter file.'))
       worker.postMessage(task)
     })
   }

@@ -61,7 +61,7 @@ export function usePlayRecord() {
       }
       const processed = gauge.opened.value?.processed ?? []
       if (processed.length > 0) {
-        trouble.value = `Not recorded: the browser could not switch off ${processed.join(' and ')}, so a recording here would measure that. Record with your host, and choose the file.`
+        trouble.value = `Not recorded: the browser could not switch off ${processed.join(' and ')}, and a recording would measure that. Record with your host, and choose the file.`
         return null
       }
       if (signal) {
@@ -95,7 +95,7 @@ export function usePlayRecord() {
     const { channels, sampleRate } = await gauge.recorded()
     const frames = channels[0]?.length ?? 0
     if (frames === 0) {
-      trouble.value = 'Nothing came in while it was played. Look at the input, its cable and its gain.'
+      trouble.value = 'No signal came in during playback. Check the input, its cable and its gain.'
       return null
     }
     told.value =

@@ -6,6 +6,6 @@ export const PRINT: InjectionKey<() => Promise<void>> = Symbol('print')
 
 export function usePrinting(): () => Promise<void> {
   const print = inject(PRINT)
-  if (!print) throw new Error('There is nothing around this that prints.')
+  if (!print) throw new Error('There is nothing to print here.')
   return print
 }

@@ -44,7 +44,7 @@ export function useSends() {
     open,
     setGain: (strip: string, to: string) => (value: number | undefined) =>
       value === undefined
-        ? 'A send has a level; take it out where it is not wanted.'
+        ? 'A send needs a level. To remove the send, delete it.'
         : set(strip, to, { gain: db(value) }),
     setTap: (strip: string, to: string) => (tap: Feed['tap']) => set(strip, to, { tap }),
     /** Begins a send at its mark, from where the strip has what the bus takes. */

@@ -17,7 +17,7 @@ export function useSignalFile() {
     new Promise<SignalMessage>((resolve) => {
       worker = new Worker(new URL('../workers/signal.worker.ts', import.meta.url), { type: 'module' })
       worker.onmessage = ({ data }: MessageEvent<SignalMessage>) => resolve(data)
-      worker.onerror = () => resolve({ failed: 'the making stopped unexpectedly' })
+      worker.onerror = () => resolve({ failed: 'it stopped unexpectedly' })
       worker.postMessage(task)
     })
   async function save(task: SignalTask) {

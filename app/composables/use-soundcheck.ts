@@ -42,7 +42,7 @@ export function useSoundcheck() {
   function take({ strip, stage, meter, value, by, spread }: TakenReading): string | null {
     const expected = store.session ? expectedAt(store.session, { strip, stage, ...meter }) : null
     const limit = limitOf(meter, value)
-    if (expected === null) return 'No level is known at that stage: give the strip a source first.'
+    if (expected === null) return 'The level at that stage is not known: add a source to the strip first.'
     const reading: Reading = {
       id: `reading-${Date.now().toString(36)}`,
       strip,
@@ -72,7 +72,7 @@ export function useSoundcheck() {
     const onto = keepOnto(inferred.explains)
     told.value = null
     if (onto === null) {
-      told.value = 'It is the gain: what its knob gives is measured on Bench, at its marks. Nothing was kept.'
+      told.value = 'The difference is in the gain. Measure the gain at the knob’s marks on Bench. Nothing was kept.'
       return
     }
     let wrong: string | null = null
@@ -110,7 +110,7 @@ export function useSoundcheck() {
     turn,
     opened,
     beginAnew: () => {
-      told.value = store.edit('Begin the soundcheck anew', withoutTicks)
+      told.value = store.edit('Start the soundcheck over', withoutTicks)
       soundcheck.choose(null)
     },
   }

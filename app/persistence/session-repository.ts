@@ -47,14 +47,10 @@ export class SessionRepository {
         const damage =
           number === found.cursor
             ? null
-            : 'The state in which this session was left cannot be read any more; this is the nearest one that can. Look through it, and export it.'
+            : 'The last state of this session can no longer be read; this is the nearest one that can. Check it, and export it.'
         return { state: 'open', row: { ...row, cursor: number }, session, damage }
       }
-      return {
-        state: 'unreadable',
-        why: 'Nothing that is kept of this session can be read as one.',
-        raw: await this.raw(key),
-      }
+      return { state: 'unreadable', why: 'No stored state of this session can be read.', raw: await this.raw(key) }
     })
   }
 

@@ -77,7 +77,7 @@ export class ShelfRepository {
         return 'This item was removed from the shelf in another tab. Restore it first.'
       if (isNewer(stored)) return 'A newer version of Remetra changed this item. Reload the page to use that version.'
       const merged = merge<Gear>(from, to, stored.item)
-      if (!merged.ok) return 'Another tab changed this very figure meanwhile; its value is the one shown now.'
+      if (!merged.ok) return 'Another tab changed this figure; its value is shown now.'
       const reading = readGear(merged.merged)
       if (!reading.ok) return reading.faults[0]?.message ?? 'This cannot be.'
       await this.database.shelf.put({ ...this.row(reading.gear), writes: (stored.writes ?? 0) + 1 })

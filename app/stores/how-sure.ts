@@ -35,7 +35,7 @@ export const useHowSureStore = defineStore('how-sure', () => {
   worker.onmessage = ({ data }: MessageEvent<HowSureMessage>) => {
     if (data.id !== asked.id) return
     if ('failed' in data) {
-      tellLateTrouble(new Error(`How sure it is could not be worked out: ${data.failed}`))
+      tellLateTrouble(new Error(`The ± could not be worked out: ${data.failed}`))
       return
     }
     if ('strips' in data) {
@@ -49,7 +49,7 @@ export const useHowSureStore = defineStore('how-sure', () => {
     if (before?.key === asked.key && before.id !== id && store.committed)
       told.value = gained(store.committed, before.uncertainty, answer.value.uncertainty) ?? told.value
   }
-  worker.onerror = () => tellLateTrouble(new Error('How sure it is could not be worked out'))
+  worker.onerror = () => tellLateTrouble(new Error('The ± could not be worked out'))
   watchDebounced(() => store.committed, ask, { debounce: REST, immediate: true })
 
   const current = computed(() => (answer.value?.key === store.key ? answer.value : null))

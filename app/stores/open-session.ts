@@ -265,7 +265,7 @@ export class OpenSession {
       const session = this.loaded.get(target.number) ?? (await this.repository.revision(this.key, target.number))
       if (session) return this.moveTo(target, session)
       this.steps.value = this.steps.value.filter((each) => each !== target)
-      this.damage.value = `The step “${target.label}” is damaged and cannot be shown again; it was taken out of the list.`
+      this.damage.value = `The step “${target.label}” is damaged and cannot be shown again; it was removed from the list.`
     } catch (error) {
       this.trouble.value = describeStorageTrouble(error)
     }

@@ -52,7 +52,7 @@ export const useTrainerStore = defineStore('trainer', () => {
   let last = Date.now()
 
   const failed = (error: unknown) => {
-    trouble.value = `What was learnt is not kept: ${describeStorageTrouble(error)}`
+    trouble.value = `Your progress is not stored: ${describeStorageTrouble(error)}`
   }
   const watch = () =>
     trainerRepository.watch((record) => {

@@ -25,12 +25,12 @@ export const channelBalance: Procedure<'balance'> = {
   id: 'channel-balance',
   title: 'Balance and polarity',
   purpose:
-    'Whether two inputs set alike read alike, as a stereo pair has to, and whether one of them turns the signal over.',
+    'Whether two inputs at the same setting read the same, as a stereo pair must, and whether one inverts the signal.',
   needs: ['input', 'output', 'second'],
   guide: ({ output, input, second }) => ({
     cautions: LOOP_CAUTIONS,
     connect: [
-      `One cable from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}. Or connect the same cable first to the one, then to the other, and lay the two recordings side by side.`,
+      `One cable from output ${output?.id ?? ''}, split to inputs ${input.id} and ${second?.id ?? ''}. Or connect the same cable to one input, then to the other, and put the two recordings side by side.`,
     ],
     set: [
       'Both inputs at the same gain, pads and low cuts alike.',
@@ -93,15 +93,15 @@ export const channelBalance: Procedure<'balance'> = {
       remarks: [
         ...faults,
         first.found.sameWay
-          ? note('Both go the same way.')
+          ? note('Both have the same polarity.')
           : stop(
-              `The two go opposite ways: one cable or input turns polarity over${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Repair the cable, or use the polarity switch of one of them.`,
+              `The two have opposite polarity: one cable or input inverts the signal${keepsPolarity ? `; it is ${keepsPolarity[0] ? second.id : input.id}, for the other goes up first as the pulse does` : ''}. Repair the cable, or use the polarity switch of one of them.`,
             ),
         ...(first.found.sameWay && keepsPolarity && !keepsPolarity[0]
-          ? [caution('Both turn the pulse over: the output, or both cables, do.')]
+          ? [caution('Both invert the pulse: the output or both cables do it.')]
           : []),
         ...(keepsPolarity === null
-          ? [note('With a tone only their difference is told; the polarity pulses tell each one’s.')]
+          ? [note('A tone shows only their difference; the polarity pulses show each one.')]
           : []),
         ...(Math.abs(lag) > 0.5
           ? [

@@ -34,7 +34,7 @@ export const dynamicRange: Procedure<'tone'> = {
   id: 'dynamic-range',
   title: 'Dynamic range and THD+N',
   purpose:
-    'What the converter leaves between its noise and full scale, with a 997 Hz tone at −60 dBFS (AES17). Distortion with noise is measured with the tone near full scale.',
+    'The range between the converter’s noise and full scale, with a 997 Hz tone at −60 dBFS (AES17). Distortion with noise is measured with the tone near full scale.',
   needs: ['input', 'output'],
   guide: ({ output, input }, { quiet }) => ({
     cautions: LOOP_CAUTIONS,
@@ -105,7 +105,7 @@ export const dynamicRange: Procedure<'tone'> = {
                 'The tone is fitted and taken out. The notch filter of AES17 would take a band of noise with it, and read up to a few tenths of a dB better.',
               ),
             ]
-          : [note('No tone under −40 dBFS is among the recordings: the dynamic range is not told.')]),
+          : [note('No tone under −40 dBFS is among the recordings: no dynamic range is given.')]),
       ],
       tables: loud.map((row) => ({
         title: `Harmonics at ${formatDecimal(row.found.level, 1)} dBFS`,

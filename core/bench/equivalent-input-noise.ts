@@ -31,7 +31,7 @@ const each = fields({
     unit: 'dB',
     min: -60,
     max: 100,
-    help: 'Truly given at this recording: as measured, where it was.',
+    help: 'The true gain of this recording: the measured one, if there is one.',
   },
 })
 
@@ -53,10 +53,10 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   guide: ({ input }) => ({
     cautions: ['Phantom power off. Monitors and headphones down: at full gain every touch of the plug is loud.'],
     connect: [
-      `A plug with a 150 Ω resistor between its hot contacts into input ${input.id}, its shell closed. Not a shorted plug: it reads too good.`,
+      `A plug with a 150 Ω resistor between its hot contacts into input ${input.id}, its shell closed. Not a shorted plug: the result would be too good.`,
     ],
     set: [
-      'Gain fully up, pad out, no low cut, nothing in the way that alters the level. Record ten seconds or more, export as WAV.',
+      'Gain fully up, pad out, no low cut, nothing that changes the level in between. Record ten seconds or more, export as WAV.',
       'Record again at two or three lower gains down to the lowest, for the noise crossover.',
     ],
   }),
@@ -261,12 +261,12 @@ function remarksOn(
   const humming = rows.filter((row) => row.found.hum && row.found.weighted - row.found.withoutHum > 0.2)
   return [
     ...(resistor === 0
-      ? [stop('A shorted plug has no noise of its own, so it reads too good and is not kept. Put 150 Ω into the plug.')]
+      ? [stop('A shorted plug makes no noise, so the result is too good and is not kept. Put 150 Ω into the plug.')]
       : []),
     ...(resistor > 0 && shorted
       ? [
           stop(
-            `It reads ${formatDecimal(measured, 1)} dBu(A), and ${resistor} Ω alone make ${formatDecimal(own, 1)}: that cannot be. The plug is shorted, or the level that reads 0 dBFS is wrong. Not kept.`,
+            `It reads ${formatDecimal(measured, 1)} dBu(A), and ${resistor} Ω alone make ${formatDecimal(own, 1)}: that is impossible. The plug is shorted, or the level that reads 0 dBFS is wrong. Not kept.`,
           ),
         ]
       : []),

@@ -123,7 +123,7 @@ export const gainMarks: Procedure<'plateaus'> = {
     const { simulated } = rows[0] as Row<Plateau>
     const faults = [
       ...(rows.some((row) => row.found.clipped)
-        ? [stop('At a mark the recording clips, so the gain there is not told. Play the tone lower and record again.')]
+        ? [stop('At a mark the recording clips, so no gain is given there. Play the tone lower and record again.')]
         : []),
       ...marks.flatMap((mark, i) => {
         const before = marks[i - 1]

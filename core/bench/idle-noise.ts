@@ -18,7 +18,7 @@ import { caution, disturbances, note } from './remarks'
 
 const settings = fields({
   channel: { label: 'Channel of the file', unit: '', min: 1, max: 32, whole: true, help: 'Which one holds the input.' },
-  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'Truly given, as it is to be used.' },
+  gain: { label: 'Gain', unit: 'dB', min: -60, max: 100, help: 'The true gain, as you will use it.' },
 })
 
 /** 6. What the input makes by itself, and which of it is the mains. */
@@ -31,7 +31,7 @@ export const idleNoise: Procedure<'noise'> = {
   guide: ({ input }) => ({
     cautions: [
       'Monitors and headphones down before the gain goes up.',
-      'Mains and loudspeaker plugs only with the power off. Never lift a protective earth to cure hum: it is there for your life. What is inside a device or a wall is for a qualified person; local rules come first.',
+      'Mains and loudspeaker plugs only with the power off. Never lift a protective earth to cure hum: it is there for your life. Leave the inside of devices and walls to a qualified person; local rules come first.',
     ],
     connect: [
       `Everything as it will be used, up to input ${input.id}; the source silent, or the cable closed at its far end.`,

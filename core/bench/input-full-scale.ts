@@ -38,7 +38,7 @@ const each = fields({
     unit: 'dB',
     min: -60,
     max: 100,
-    help: 'Truly given at this recording: as measured, where it was.',
+    help: 'The true gain of this recording: the measured one, if there is one.',
   },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
 })

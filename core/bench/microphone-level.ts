@@ -28,7 +28,7 @@ const settings = fields({
     unit: 'dB',
     min: -60,
     max: 100,
-    help: 'Truly given at this recording: as measured, where it was.',
+    help: 'The true gain of this recording: the measured one, if there is one.',
   },
   pad: { label: 'Pad', unit: 'dB', min: 0, max: 60, help: '0 where it is out.' },
   distance: { label: 'Distance', unit: 'm', min: 0.01, max: 100, help: 'From the source to the capsule.' },
@@ -60,10 +60,10 @@ export const microphoneLevel: Procedure<'levels'> = {
   needs: ['input', 'voice'],
   guide: ({ voice, input }) => ({
     cautions: [
-      'The source plays as loud as it will, no louder for the measurement: hearing is not replaced. From 85 dBA on use protection; local rules decide.',
+      'The source plays as loud as in the take, no louder: hearing does not grow back. From 85 dBA on use protection; local rules decide.',
     ],
     connect: [
-      `${voice?.microphone.name ?? 'The microphone'} to input ${input.id}, as in the session, at a distance that is measured with a rule.`,
+      `${voice?.microphone.name ?? 'The microphone'} to input ${input.id}, as in the session, at a measured distance.`,
     ],
     set: ['Processing, low cuts and pads out.', 'Record half a minute of the loudest passage, export as WAV.'],
   }),
@@ -145,8 +145,8 @@ export const microphoneLevel: Procedure<'levels'> = {
           truth: null,
           judgement:
             maxSpl === undefined
-              ? 'What the microphone takes is not known.'
-              : `${formatDecimal(maxSpl - peak, 1)} dB under what the microphone takes.`,
+              ? 'The microphone’s maximum SPL is not known.'
+              : `${formatDecimal(maxSpl - peak, 1)} dB under the microphone’s maximum SPL.`,
         },
         judged({
           name: 'Crest factor',

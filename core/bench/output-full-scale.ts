@@ -36,13 +36,13 @@ export const outputFullScale: Procedure = {
   guide: ({ output }) => ({
     cautions: [
       'Monitors, headphones and amplifiers off this output. Line or headphone outputs only, never an amplifier’s loudspeaker output.',
-      'The meter on alternating volts, and never near the mains with its probes in this use; anything inside a device is for a qualified person.',
+      'The meter on alternating volts, and never near the mains with its probes in this use; leave the inside of devices to a qualified person.',
     ],
     connect: [
       `Nothing into output ${output?.id ?? ''} but a plug whose contacts can be reached. Balanced: probe between the two legs; one leg alone reads 6 dB less if both are driven.`,
     ],
     set: [
-      'The output’s volume fully up, the host’s faders at their zero mark, nothing in the way that alters the level.',
+      'The output’s volume fully up, the host’s faders at their zero mark, nothing that changes the level in between.',
       'Play the tone, read the voltage, type it. Unplug and read again for the spread.',
     ],
   }),

@@ -43,7 +43,7 @@ export function disturbances(rows: readonly Row<Pick<Noise, 'seconds' | 'leftOut
   return most
     ? [
         caution(
-          `Not all of “${most.name}” is alike: there is a knock, a click, a gap or a dropout. ${formatDecimal(most.found.leftOut, 1)} s are left out, and the longest calm stretch of ${formatDecimal(most.found.seconds, 1)} s measured.`,
+          `Not all of “${most.name}” is alike: it has a knock, a click, a gap or a dropout. ${formatDecimal(most.found.leftOut, 1)} s are left out, and the longest calm stretch of ${formatDecimal(most.found.seconds, 1)} s measured.`,
         ),
       ]
     : []
@@ -60,7 +60,7 @@ export function gainFaults({ input }: Bench, gains: readonly (number | undefined
     ? []
     : [
         stop(
-          `${formatDecimal(off, 1)} dB is no gain of ${input.id}: it gives from ${formatDecimal(gainMin, 1)} to ${formatDecimal(gainMax, 1)} dB${input.measured?.gainMax ? ', as measured' : ''}. Type what it truly gives, whatever its scale says; the knob’s marks tell it.`,
+          `${formatDecimal(off, 1)} dB is no gain of ${input.id}: it gives from ${formatDecimal(gainMin, 1)} to ${formatDecimal(gainMax, 1)} dB${input.measured?.gainMax ? ', as measured' : ''}. Enter its true gain, whatever its scale says; measure the knob’s marks to find it.`,
         ),
       ]
 }

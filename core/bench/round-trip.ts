@@ -56,7 +56,7 @@ export const roundTrip: Procedure<'loopback'> = {
     set: [
       'The host’s latency compensation for recordings off.',
       'Play the sequence, and record what comes back beside it. Export both channels as one file; or export the recording alone, and give the played file too.',
-      'Again at other buffer sizes: then the untested ones can be told.',
+      'Again at other buffer sizes, so that the untested ones can be predicted.',
     ],
   }),
   signal: () => ({ kind: 'sequence', level: -12 }),
@@ -117,14 +117,14 @@ export const roundTrip: Procedure<'loopback'> = {
         ...(backwards.length > 0
           ? [
               stop(
-                'The return comes before what was played: the host has shifted the recording. Turn its compensation off, or exchange the channels.',
+                'The return comes before what was played: the host has shifted the recording. Turn its compensation off, or swap the channels.',
               ),
             ]
           : []),
         ...(jumping.length > 0
           ? [
               stop(
-                `Within “${jumping[0]?.name}” the repeats differ by ${formatDecimal(2 * (jumping[0]?.found.spreadFrames ?? 0), 1)} frames: something was lost on the way. Raise the buffer and record again.`,
+                `Within “${jumping[0]?.name}” the repeats differ by ${formatDecimal(2 * (jumping[0]?.found.spreadFrames ?? 0), 1)} frames: samples were lost. Raise the buffer and record again.`,
               ),
             ]
           : []),

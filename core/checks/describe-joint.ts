@@ -94,5 +94,5 @@ function phantomFact(from: ResolvedStage, to: ResolvedStage, phantom: readonly P
 /** Boxes with a mains or battery switch are switched on from the source towards the loudspeakers. */
 function powerFact(from: ResolvedStage, to: ResolvedStage): string | null {
   if (!chainTraits(from).powered(from) || !chainTraits(to).powered(to) || from.gear.id === to.gear.id) return null
-  return `Power: “${from.gear.name}” on before “${to.gear.name}”, amplifiers and loudspeakers last; off the other way round.`
+  return `Power: “${from.gear.name}” on before “${to.gear.name}”, amplifiers and loudspeakers last; off in the reverse order.`
 }

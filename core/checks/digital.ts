@@ -8,13 +8,13 @@ import { NOTHING, perStage } from './view'
 export const gainBehindConverter = perStage((view, stage) => {
   if (stage.kind !== 'fader' || stage.gear.place !== 'system' || stage.gain === 0) return NOTHING
   const canRest = stage.specs.gainMin <= 0 && stage.specs.gainMax >= 0
-  const action = 'Leave it where it is 0 dB, and work the gain at the hardware.'
+  const action = 'Leave it at its 0 dB mark, and set the gain at the hardware.'
   return [
     {
       code: 'gain-behind-converter',
       severity: 'caution',
       stage: stage.id,
-      message: `“${stage.gear.name}” changes the level by ${formatSigned(stage.gain, 1)} dB in numbers, behind the converter: it can neither undo clipping there nor better the signal-to-noise ratio.`,
+      message: `“${stage.gear.name}” changes the level by ${formatSigned(stage.gain, 1)} dB behind the converter: it can neither undo clipping there nor improve the signal-to-noise ratio.`,
       action,
       fixes: () =>
         canRest ? [{ action, changes: [{ strip: view.strip.id, stage: stage.id, setting: 'gain', to: db(0) }] }] : [],
@@ -35,8 +35,8 @@ export const digitalLink = perStage((view, stage, i) => {
     severity: 'note',
     stage: stage.id,
     joint: true,
-    message: `The recorder counts this as input ${number} of “${gear.name}”. Two units, one clock: one of them is the master, the other follows it.`,
-    action: 'Set the clock source of the following unit to this link, and look for its lock light before every take.',
+    message: `The recorder counts this as input ${number} of “${gear.name}”. Two units, one clock: one unit gives the clock, the other follows.`,
+    action: 'Set the clock source of the following unit to this link, and check its lock light before every take.',
   }
   return isOptical(stage, view.stages[i - 1]) ? [clock, ...capacity(view, stage)] : [clock]
 })

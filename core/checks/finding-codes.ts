@@ -23,13 +23,13 @@ export const findingCodes = {
   },
   'surge-clips': {
     title: findingTitles['surge-clips'],
-    cause: 'The take gets louder than the rehearsal, and what is left above the rehearsed peak is less than that.',
+    cause: 'The take gets louder than the rehearsal, and the headroom above the rehearsed peak is smaller than that.',
     rule: 'Headroom at the converter, less the surge, under 0 dB.',
     source: DEFINITION,
   },
   'target-missed': {
     title: findingTitles['target-missed'],
-    cause: 'The gain was set for something else than the chosen level convention.',
+    cause: 'The gain was set for another target.',
     rule: 'What the convention reads lies outside its window at the converter, or at the desk’s meter.',
     source: `the conventions are ${COMMON}`,
   },
@@ -90,7 +90,7 @@ export const findingCodes = {
   'phantom-neighbour': {
     title: findingTitles['phantom-neighbour'],
     cause: 'Inputs of one bank share a switch.',
-    rule: 'Another strip hangs on the same bank.',
+    rule: 'Another strip is on the same bank.',
     source: COMMON,
   },
   'phantom-unneeded': {
@@ -149,7 +149,7 @@ export const findingCodes = {
   },
   'connector': {
     title: findingTitles['connector'],
-    cause: 'The cable at hand does not go from the one socket into the other.',
+    cause: 'The plugs at the two ends of this connection differ.',
     rule: 'Connectors of the two ends.',
     source: DEFINITION,
   },
@@ -161,7 +161,7 @@ export const findingCodes = {
   },
   'pad-not-needed': {
     title: findingTitles['pad-not-needed'],
-    cause: 'The pad takes off what the gain puts back on, with the preamp’s noise.',
+    cause: 'The pad takes off what the gain adds again, together with the preamp’s noise.',
     rule: 'The same level can be had with the pad out.',
     source: 'a pad stands before the preamp',
   },
@@ -233,7 +233,7 @@ export const findingCodes = {
   },
   'latency-unprinted': {
     title: findingTitles['latency-unprinted'],
-    cause: 'Nothing is known of the converters and the driver.',
+    cause: 'Nothing is known about the converters and the driver.',
     rule: 'No latency figures, and no round trip measured.',
     source: DEFINITION,
   },
@@ -257,7 +257,7 @@ export const findingCodes = {
   },
   'limiter-works': {
     title: findingTitles['limiter-works'],
-    cause: 'More gain goes into the limiter than its ceiling has room for.',
+    cause: 'There is more gain before the limiter than its ceiling allows.',
     rule: 'More than 6 dB taken off at the rehearsed peak.',
     source: COMMON,
   },
@@ -287,7 +287,7 @@ export const findingCodes = {
   },
   'no-direct-route': {
     title: findingTitles['no-direct-route'],
-    cause: 'The strip is to be heard direct, and the unit has no monitoring of its own.',
+    cause: 'The strip is set to direct monitoring, and the unit has none.',
     rule: 'Route "direct" at a unit without it.',
     source: DEFINITION,
   },

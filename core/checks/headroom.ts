@@ -86,7 +86,7 @@ export const overdriven = perStage((view, stage, i): readonly Draft[] => {
         severity: 'note',
         stage: stage.id,
         message: `“${name}” is driven ${dB(Math.max(over, surgeOver))} into clipping on purpose.`,
-        action: 'What follows carries this distortion; set the later gains for level alone.',
+        action: 'Every later stage carries this distortion; set the later gains for level alone.',
       },
     ]
   }

@@ -62,7 +62,7 @@ export const connectors: Check = atJoints(({ from, to }) => {
       joint: true,
       message: `“${from.gear.name}” gives ${connectorWords[out]}, “${to.gear.name}” takes ${connectorWords[into]}.`,
       action:
-        'Have the right cable or adapter at hand; an adapter changes neither level class nor impedance, and a jack passes no phantom power.',
+        'Use the right cable or adapter; an adapter changes neither level class nor impedance, and a jack passes no phantom power.',
     },
   ]
 })
@@ -97,7 +97,7 @@ function lineIntoInstrument(joint: JointView): Draft {
   return {
     ...atInput(joint),
     code: 'line-into-instrument',
-    message: `“${from.gear.name}” gives line level; the instrument input of “${to.gear.name}” is made for a tenth of that and less.`,
+    message: `“${from.gear.name}” gives line level; the instrument input of “${to.gear.name}” is made for a tenth of that or less.`,
     action: 'Use a line input, or put a DI box between and go into a microphone input.',
     fixes: () => [...toPort(view, to, 'line', 'Use its line input {port}.'), ...throughDiBox(joint), ...padFix(joint)],
   }

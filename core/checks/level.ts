@@ -151,8 +151,8 @@ function exhausted(state: LevelState): Draft | null {
     severity: 'caution',
     stage: stageOf(state),
     message: more
-      ? `${words} It wants ${dB(advice.short)} more gain than there is.`
-      : `${words} Even at its minimum this gain brings ${dB(advice.short)} too much.`,
+      ? `${words} It wants ${dB(advice.short)} more gain than its range has.`
+      : `${words} Even at its minimum this gain gives ${dB(advice.short)} too much.`,
     action: more
       ? (surgeInTheWay(state, advice.short) ??
         'Go closer, use a more sensitive microphone, or an input with more gain.')
@@ -192,7 +192,7 @@ function missedByHand({ view, advice }: LevelState): string {
   if (!advice && locked) {
     return `The ${locked.setting} of “${gearName(view, locked.stage)}” is locked: unlock it, or change the level before it.`
   }
-  if (!advice) return 'Nothing here can be turned: change the level before it.'
+  if (!advice) return 'No gain here can be set: change the level before it.'
   const step = advice.control.range.gainStep
   return advice.limit === null && step > 0
     ? `The gain’s step of ${dB(step)} has no place in the window; widen the window, or accept this.`

@@ -13,7 +13,7 @@ export const lowCutIn = perStage((_, stage) => {
       severity: 'note',
       stage: stage.id,
       message: `The low cut at ${formatDecimal(lowCut, 0)} Hz ${lowCutWords(lowCut, lowCutSlope)}.`,
-      action: 'Leave it out for instruments that play down there.',
+      action: 'Switch it out for instruments that play that low.',
     },
   ]
 })

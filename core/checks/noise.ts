@@ -17,7 +17,7 @@ export const einBelowThermal = perStage((_, stage) => {
       stage: stage.id,
       message: `The EIN of ${formatDecimal(einWeighted(ein, einWeighting), 1)} dBu(A) is below the thermal noise of the ${formatDecimal(einSource, 0)} Ω that it is stated for, ${formatDecimal(resistor, 1)} dBu(A). It was measured with a shorted input, or it is a misprint. No preamp noise is counted.`,
       action:
-        'Look up with which source and weighting it was measured: 0 Ω for a shorted input. Or measure it with the input closed by 150 Ω.',
+        'Check the source resistance and weighting it was measured with: 0 Ω for a shorted input. Or measure it with the input closed by 150 Ω.',
     },
   ]
 })
@@ -32,9 +32,8 @@ export const pastCrossover: Check = (view) => {
       code: 'past-crossover',
       severity: 'note',
       stage: input.id,
-      message: `Above ${formatDecimal(crossover, 1)} dB of gain the preamp’s noise is over the converter’s: more gain buys hardly any signal-to-noise and costs headroom dB for dB.`,
-      action:
-        'Set the level by the target alone; for less noise go closer to the source or quieten the greatest noise.',
+      message: `Above ${formatDecimal(crossover, 1)} dB of gain the preamp’s noise is over the converter’s: more gain hardly improves the signal-to-noise ratio and costs headroom dB for dB.`,
+      action: 'Set the level by the target alone; for less noise go closer to the source or reduce the greatest noise.',
     },
   ]
 }

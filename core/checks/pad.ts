@@ -21,7 +21,7 @@ export const padNotNeeded: Check = (view) => {
       code: 'pad-not-needed',
       severity: 'caution',
       stage: input.id,
-      message: `The pad takes ${formatDecimal(input.specs.pad, 1)} dB off and the gain puts them back on, with the preamp’s noise.`,
+      message: `The pad takes ${formatDecimal(input.specs.pad, 1)} dB off and the gain adds them again, with the preamp’s noise.`,
       action: 'Take the pad out and set the gain again.',
       fixes: () => [
         {

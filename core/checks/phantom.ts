@@ -83,7 +83,7 @@ export const phantomMissing: Check = (view) =>
           ...found,
           action:
             use.next?.kind === 'booster'
-              ? 'An inline preamp takes its 48 V for itself and passes none on: use it with passive microphones only, and take it out here.'
+              ? 'An inline preamp uses its 48 V and passes none on: use it with passive microphones only, and remove it here.'
               : '48 V comes from the first active device after it, and this one gives none. Put a preamp or a microphone input there, or a separate phantom supply.',
         }
       }
@@ -145,7 +145,7 @@ export const phantomUnneeded: Check = (view) =>
       severity: 'note',
       stage: use.supply.stage.id,
       joint: true,
-      message: `48 V is on, and ${name(use)} has no use for it.`,
+      message: `48 V is on, and ${name(use)} does not need it.`,
       action: OFF_UNNEEDED,
       ...switching(view, use, false, OFF_UNNEEDED),
     }))

@@ -374,7 +374,7 @@ export const checks = {
     usual: STAYS,
     minutes: 0.5,
     caution:
-      'Only the low-voltage plug at the computer. Never lift a protective earth, never tape over an earth pin: it is there for your life. What is inside a device or a wall is for a qualified person; local rules come first.',
+      'Only the low-voltage plug at the computer. Never lift a protective earth, never tape over an earth pin: it is there for your life. Leave the inside of devices and walls to a qualified person; local rules come first.',
   },
   'balanced-lead': {
     ask: 'Exchange the cable for a short or a balanced one. Does it change plainly?',

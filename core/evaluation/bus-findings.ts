@@ -29,7 +29,7 @@ export function busFindings(view: BusView): Draft[] {
         code: 'bus-unfed',
         severity: 'note',
         stage: first,
-        message: 'No strip feeds this bus: nothing is known of its level.',
+        message: 'No strip feeds this bus: its level is not known.',
         action: 'Give a strip a send to it, on its page or in Mix.',
       },
     ]
@@ -59,7 +59,7 @@ function sumTooHot(view: BusView, sum: Sum, first: string): Draft[] {
       message: over
         ? `Together the strips overdrive “${view.stages[0]?.gear.name}” by ${dB(headroom)}.`
         : `Where the strips meet ${dB(headroom)} are left at the likely peak; ${formatDecimal(headroom - (sum.bound - sum.likely), 1)} dB if all peaks came at once.`,
-      action: `Bring down what is loudest, ${loudest}, at its fader or send; the gains stay.`,
+      action: `Turn down the loudest, ${loudest}, at its fader or send; the gains stay.`,
       fixes: () => bringDown(view, sum, by),
     },
   ]
@@ -78,7 +78,7 @@ function bringDown(view: BusView, sum: Sum, by: number): Fix[] {
     }),
   )
   const all = {
-    action: `Bring all ${feeders.length} strips down by ${dB(Math.ceil(by))} into this bus; between them nothing changes.`,
+    action: `Bring all ${feeders.length} strips down by ${dB(Math.ceil(by))} into this bus; their balance stays.`,
     changes: feeders.map((strip) => lowerSend(strip, view.strip.id, Math.ceil(by))),
   }
   return [...one, all].filter(({ changes }) => changes.every(isWithinRange))
@@ -99,9 +99,9 @@ function streamLoudness(view: BusView): Draft[] {
   const reached = control && to !== null && to >= control.range.gainMin && to <= control.range.gainMax
   const box = view.stages.find((stage) => stage.id === control?.stage)?.gear.name ?? ''
   const action = reached
-    ? `Turn the ${control.setting} of “${box}” by ${formatSigned(stream.gain, 1)} dB to ${formatDecimal(to, 1)} dB; then let a meter or a file measure it.`
+    ? `Turn the ${control.setting} of “${box}” by ${formatSigned(stream.gain, 1)} dB to ${formatDecimal(to, 1)} dB; then check with a meter or a file.`
     : stream.gain === null
-      ? 'No gain before the limiter reaches it: it takes off whatever is added. Raise its ceiling, or want less.'
+      ? 'No gain before the limiter reaches it: it takes off whatever you add. Raise its ceiling, or lower the wanted loudness.'
       : `It wants ${formatSigned(stream.gain, 1)} dB before the limiter: put a fader or a gain there.`
   return [
     {
@@ -129,8 +129,8 @@ function limiterWorks({ stream, strip, points }: BusView): Draft[] {
       code: 'limiter-works',
       severity: 'caution',
       stage: reduced?.stage ?? strip.id,
-      message: `The limiter takes ${dB(stream.reduction.peak)} off the peaks and ${dB(stream.reduction.surge)} off the surge: that is heard.`,
-      action: 'Less gain before it, or a lower loudness; between its peaks the stream gets no quieter by it.',
+      message: `The limiter takes ${dB(stream.reduction.peak)} off the peaks and ${dB(stream.reduction.surge)} off the surge: that is audible.`,
+      action: 'Less gain before it, or a lower loudness; the stream gets no quieter between the peaks.',
     },
   ]
 }
@@ -152,9 +152,9 @@ function howl(view: BusView): Draft[] {
         code: 'feedback-unknown',
         severity: 'note',
         stage,
-        message: `${count === 1 ? 'A microphone feeds' : `${count} microphones feed`} this loudspeaker, and how far away from it they stand is not known.`,
+        message: `${count === 1 ? 'A microphone feeds' : `${count} microphones feed`} this loudspeaker, and their distance from it is not known.`,
         action:
-          'Give the distance from microphone to loudspeaker in Monitoring; until then keep the microphones out of this bus.',
+          'Enter the distance from microphone to loudspeaker on Monitoring; until then keep the microphones out of this bus.',
       },
     ]
   }
@@ -202,9 +202,9 @@ function loudspeakers({ stages, points }: BusView): Draft[] {
     severity: 'note',
     stage,
     message:
-      'Loudspeakers come last: sources and desk on first, then the amplifiers; off in reverse. Set them when the desk is set.',
+      'Loudspeakers come last: sources and desk on first, then the amplifiers; off in reverse. Set them after the desk.',
     action:
-      'Amplifiers off before a loudspeaker is plugged or unplugged; what is inside the device is for a qualified person.',
+      'Amplifiers off before a loudspeaker is plugged or unplugged; leave the inside of the device to a qualified person.',
   }
   if (end.average < LOUD) return [order]
   return [
@@ -212,7 +212,7 @@ function loudspeakers({ stages, points }: BusView): Draft[] {
       code: 'audience-level',
       severity: 'caution',
       stage,
-      message: `${formatDecimal(end.average, 0)} dB SPL average at the listener, ${formatDecimal(end.peak, 0)} at the peaks: levels at which hearing is at risk with time.`,
+      message: `${formatDecimal(end.average, 0)} dB SPL average at the listener, ${formatDecimal(end.peak, 0)} at the peaks: hearing is at risk at such levels over time.`,
       action:
         'Local rules on levels for an audience decide; turn down, keep people away from the loudspeakers, and measure on the spot.',
     },

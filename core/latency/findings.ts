@@ -34,7 +34,7 @@ export function timingFindings(
       code: 'latency-unprinted',
       severity: 'note',
       stage,
-      message: `Nothing is known of the converters and the driver of “${unit.name}”: the times shown are its buffers alone, the truth is later.`,
+      message: `Nothing is known about the converters and the driver of “${unit.name}”: the times shown are its buffers alone; the true delay is longer.`,
       action: 'Enter its latency figures, or measure the round trip with a loopback cable.',
     })
   }
@@ -43,7 +43,7 @@ export function timingFindings(
       code: 'no-direct-route',
       severity: 'stop',
       stage,
-      message: `The performer is to listen direct, but “${unit.name}” has no monitoring of its own.`,
+      message: `The performer is set to direct monitoring, but “${unit.name}” has none.`,
       action: 'Monitor through the host, or split the signal before the interface.',
     })
   }

@@ -14,11 +14,11 @@ export interface ListeningKind {
  */
 export const listeningKinds: Readonly<Record<Listening, ListeningKind>> = {
   'own-voice': { words: 'own voice', limit: 5, why: 'it mixes with bone conduction in the head' },
-  'wind': { words: 'wind instrument', limit: 6, why: 'it too is heard through the head' },
-  'plucked': { words: 'plucked strings', limit: 8, why: '4 to 8 ms are already felt by some' },
+  'wind': { words: 'wind instrument', limit: 6, why: 'it is also heard through the head' },
+  'plucked': { words: 'plucked strings', limit: 8, why: 'some players feel 4 to 8 ms' },
   'drums': { words: 'drums', limit: 10, why: 'the stroke is felt in the hands' },
   'keys': { words: 'keys', limit: 15, why: 'the sound is not heard otherwise' },
-  'click-only': { words: 'click and playback only', limit: 50, why: 'nothing of one’s own is heard late' },
+  'click-only': { words: 'click and playback only', limit: 50, why: 'the performer hears no own signal late' },
 }
 
 /** Taken where a strip says nothing of its performer. */

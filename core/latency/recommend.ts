@@ -154,7 +154,7 @@ class Choices {
     return this.answer(
       route ?? this.software(least),
       least,
-      `The machine sustains no buffer at any rate on offer; ${cellText(least)} comes closest${load === undefined ? '' : ` with ${loadWords(load)} load`}. ${help}, then read the load again.`,
+      `The machine sustains no buffer at any rate; ${cellText(least)} comes closest${load === undefined ? '' : ` with ${loadWords(load)} load`}. ${help}, then read the load again.`,
       false,
     )
   }
@@ -260,5 +260,4 @@ function leastPossible(choices: Choices): Recommendation | null {
 }
 
 /** Said with whatever is recommended for a unit that nothing is known of. */
-const UNKNOWN =
-  'The unit’s converters and driver come on top and are not known: measure the round trip before relying on it.'
+const UNKNOWN = 'The unit’s converters and driver add an unknown delay: measure the round trip before relying on it.'

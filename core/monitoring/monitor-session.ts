@@ -223,7 +223,7 @@ function notesOf(session: Session, strip: Strip, routes: readonly Route[], unit:
   const pair = session.pairs?.find((each) => each.left === strip.id || each.right === strip.id)
   if (strip.monitor.route === 'direct' && strip.monitor.pluginFrames > 0)
     notes.push(
-      'The host’s effects are not heard on the direct sound. A reverberation from the host may be mixed in: late is what it is anyway.',
+      'The host’s effects are not heard on the direct sound. Reverberation from the host may be mixed in: it is late anyway.',
     )
   if (strip.monitor.route === 'direct' && !routes.some((each) => each.route === 'direct'))
     notes.push(`“${unit?.name ?? 'The unit'}” has no direct monitoring: nothing is heard on this route.`)
@@ -234,7 +234,7 @@ function notesOf(session: Session, strip: Strip, routes: readonly Route[], unit:
   if (pair?.monitoring === 'panned') notes.push('A stereo pair: left and right panned apart, at the same level.')
   if (pair?.monitoring === 'mono')
     notes.push(
-      'A stereo pair heard in mono: listen once whether it thins out, which tells of time differences between the two.',
+      'A stereo pair heard in mono: listen once whether it thins out, which shows time differences between the two.',
     )
   return notes
 }

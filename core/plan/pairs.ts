@@ -95,7 +95,7 @@ function commonValues(one: Allotment, other: Allotment): readonly [number, numbe
   if (one.control.locked) return both(one.value)
   if (other.control.locked) return both(other.value)
   const [lower, higher] = one.value < other.value ? [one, other] : [other, one]
-  // The lower stands at the higher one’s gain already, as near as its steps come to it.
+  // The lower stands at the higher one’s gain already, the closest possible with its steps to it.
   return Math.abs(settled(lower, higher.value) - lower.value) < SAME_DB ? [one.value, other.value] : both(lower.value)
 }
 

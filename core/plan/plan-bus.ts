@@ -91,7 +91,7 @@ function stillOver(session: Session, bus: Strip, { points, stages, strip }: Allo
       ? `${formatDecimal(over, 1)} dB over at the likely peak`
       : `${formatDecimal(surge, 1)} dB over with the surge`
   return [
-    `“${stages[i]?.gear.name ?? ''}” of ${bus.name} is ${what}. ${less === null ? 'Bring what flows in down until it fits.' : `Bring its sends down by at least ${formatDecimal(less, 1)} dB.`}`,
+    `“${stages[i]?.gear.name ?? ''}” of ${bus.name} is ${what}. ${less === null ? 'Turn its feeds down until it fits.' : `Bring its sends down by at least ${formatDecimal(less, 1)} dB.`}`,
   ]
 }
 

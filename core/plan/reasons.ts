@@ -17,11 +17,11 @@ export function reasonFor({ limit }: Allotment, allocation: Allocation): string 
   const name = (stage: string) => allocation.stages.find((each) => each.id === stage)?.gear.name ?? ''
   switch (limit.by) {
     case 'target':
-      return `${readingWords(allocation)}, as near as its steps come.`
+      return `${readingWords(allocation)}, the closest possible with its steps.`
     case 'highest':
       return isUnder(allocation)
         ? `${readingWords(allocation)}, but this is its maximum gain.`
-        : 'As early as can be: this is its maximum gain.'
+        : 'As early as possible: this is its maximum gain.'
     case 'lowest':
       return `${readingWords(allocation)}, but this is its minimum gain.`
     case 'locked':
@@ -30,16 +30,16 @@ export function reasonFor({ limit }: Allotment, allocation: Allocation): string 
       return 'At its zero mark.'
     case 'left':
       return allocation.place
-        ? 'Left where it is: it stands behind where the target is read.'
+        ? 'Left as it is: it is behind the place where the target is read.'
         : isBus(allocation.strip)
-          ? 'Left where it is: how loud this bus is, is a choice.'
-          : 'Left where it is: the strip reaches no recorder.'
+          ? 'Left as it is: the level of this bus is your choice.'
+          : 'Left as it is: the strip is not recorded.'
     case 'driven':
-      return 'Left where it is: the stage is overdriven on purpose.'
+      return 'Left as it is: the stage is overdriven on purpose.'
     case 'partner':
       return 'Like the other side of the stereo pair.'
     case 'held':
-      return `Keeps the level at “${name(limit.stage)}” where it was set: what it does there is a choice of sound.`
+      return `Keeps the level at “${name(limit.stage)}” where it was set: its sound is your choice.`
     case 'into':
       return intoText(limit, allocation, name(limit.stage))
     case 'headroom': {
@@ -68,7 +68,7 @@ function intoText(
 
 function readingWords({ points, place, window }: Allocation): string {
   const point = place && points[place.index]
-  if (!point) return 'The strip reaches no recorder'
+  if (!point) return 'The strip is not recorded'
   return `${READS[window.reads]} then reads ${formatDecimal(meterReading(point, place, window), 1)} ${UNIT[place.meter]}; the target aims at ${formatDecimal(window.aim, 1)}`
 }
 

@@ -14,13 +14,13 @@ export function timingSteps({ session, units, channels }: Sheet): Instruction[] 
       id: 'timing.rate',
       group: 'timing',
       title: `${formatShort(sampleRate / 1000)} kHz, still the same everywhere`,
-      detail: 'A program that was started since may have changed it.',
+      detail: 'A program started since may have changed it.',
     }),
     instruction({
       id: 'timing.buffer',
       group: 'timing',
       title: `Buffer: ${bufferFrames} frames`,
-      detail: 'Let it run for a minute with everything that will run: no crackle, no gap.',
+      detail: 'Run it for a minute with everything the take needs: no crackle, no gap.',
     }),
     ...channels
       .filter(({ stages }) => stages[0]?.kind !== 'playback')
@@ -35,8 +35,8 @@ export function timingSteps({ session, units, channels }: Sheet): Instruction[] 
           title: `${strip.name} listens by ${direct ? 'direct' : 'software'} monitoring only`,
           detail: `${
             direct
-              ? 'The host’s input monitoring is off for this track; otherwise it is heard twice.'
-              : 'Direct monitoring in the unit is down for this input; otherwise it is heard twice.'
+              ? 'The host’s input monitoring is off for this track; otherwise the signal doubles.'
+              : 'Direct monitoring in the unit is down for this input; otherwise the signal doubles.'
           }${other}`,
           // What is recommended changes with rate and load; the step does not.
           holds: strip.monitor.route,
@@ -59,7 +59,7 @@ export function headphoneSteps({ session, channels }: Sheet): Instruction[] {
         title: `${name} up for ${strip.name}`,
         detail:
           volume === undefined
-            ? 'From fully down, slowly, until it is enough.'
+            ? 'Slowly up from minimum, until it is loud enough.'
             : `From fully down, slowly, to ${formatShort(volume, 1)} dB.`,
         caution:
           'Down before they go on; put them on with the volume down. Loud listening harms hearing: local rules and a qualified person decide.',
@@ -74,6 +74,6 @@ export const recallSteps = (): Instruction[] => [
     group: 'recall',
     title: 'Add a mark',
     detail:
-      'Every control as it stands, also those at zero, with firmware, who and when: next week it stands again in minutes.',
+      'Every control as it stands, also those at zero, with firmware, who and when, so that you can restore it in minutes.',
   }),
 ]

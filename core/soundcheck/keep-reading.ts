@@ -25,14 +25,14 @@ export function keepReading(session: Session, reading: Reading, day: string, ont
   const { evaluations, linear } = doubts
   const place = readAt(evaluations, reading)
   const own = linear.get(reading.strip)
-  if (!place || !own) return refused('There is no such meter at that stage any more. Read it anew.')
+  if (!place || !own) return refused('That meter is gone from that stage. Take the reading again.')
   const path = onto ?? sourceLevel(session, reading.strip)
   if (path === null) return refused('No source’s level is known here. Read it on a strip that begins with one.')
   const effect = own.effects.find(({ input }) => input.path === path)
   const step = effect?.slope[place.at] ?? 0
   if (effect && effect.input.doubt.of === 'value' && Math.abs(step) < HELD * effect.input.doubt.u)
     return refused(
-      'The level is held by a ceiling or a limiter before that meter, so it tells nothing of the source. Turn down, and read again.',
+      'A ceiling or a limiter before that meter holds the level, so the reading says nothing about the source. Turn down, and read again.',
     )
   const difference = reading.value - (reading.expected ?? place.now)
   const before = effect?.input ?? certainLevel(session, path)

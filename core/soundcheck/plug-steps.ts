@@ -110,7 +110,9 @@ export function phantomSteps(sheet: Sheet): Instruction[] {
           ...(harmed.length > 0 ? [`${usersText(harmed)} must not get it.`] : []),
           ...(should === 'conflict' ? [`${CONFLICT_WAYS}, then come back to this step.`] : []),
           ...(should === 'on' && !each.on ? ['It is off now.'] : []),
-          ...(should === 'on' ? ['Some units forget it with the power: look again after every power cycle.'] : []),
+          ...(should === 'on'
+            ? ['Some units lose this setting when switched off: check it after every power cycle.']
+            : []),
         ].join(' ') || null,
       caution: should === 'on' || harmed.length > 0 ? CARE : null,
       holds: `${should} ${each.on}`,
@@ -121,7 +123,7 @@ export function phantomSteps(sheet: Sheet): Instruction[] {
 function phantomTitle({ should, on }: PhantomSwitch, name: string): string {
   switch (should) {
     case 'conflict':
-      return `Stop: keep 48 V of ${name} off, it would harm what hangs on it`
+      return `Stop: keep 48 V of ${name} off, it would harm what is connected`
     case 'on':
       return `48 V of ${name}: on`
     case 'off':

@@ -11,7 +11,7 @@ const AS_PLANNED = 0.5
 /** "3.9 dB louder than planned. Most likely the source (84 %)." */
 export function sentence(reading: Reading, difference: number, explains: readonly Explained[]): string {
   if (reading.limit && (reading.limit === 'at-least' ? difference <= 0 : difference >= 0))
-    return 'As planned, as far as it shows.'
+    return 'As planned, as far as the reading shows.'
   if (Math.abs(difference) < AS_PLANNED) return 'As planned.'
   const loud = `${reading.limit ? 'At least ' : ''}${offText(difference)}`
   if (reading.kept) return `${loud}; kept as measured.`
@@ -35,7 +35,7 @@ function lookFirst(session: Session, reading: Reading): string {
   const boxes = thresholdsBefore(session, reading).map((name) => `“${name}”`)
   const switches = 'pad, 48 V, input type, cable, and which meter was read'
   return boxes.length === 0
-    ? `Look for a wrong switch first: ${switches}.`
+    ? `Check the switches first: ${switches}.`
     : `Look first at the threshold and make-up of ${boxes.join(' and ')}, then for a wrong switch: ${switches}.`
 }
 

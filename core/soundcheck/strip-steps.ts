@@ -36,7 +36,7 @@ export function stripSteps(sheet: Sheet): Instruction[] {
         ? []
         : [
             own('passage', `Loudest passage of ${strip.name}, repeated`, {
-              detail: 'The loudest that comes in the take, played as in the take, for as long as the gains are set.',
+              detail: 'The loudest passage of the take, played as in the take, while the gains are set.',
               stage: source?.id ?? null,
               holds: sheet.setUpTo(each, 0),
             }),
@@ -64,7 +64,7 @@ function placing(sheet: Sheet, each: SheetStrip): Instruction {
     strip: each.strip.id,
     stage: source.id,
     title: `${formatShort(source.distance, 2)} m from ${source.gear.name}`,
-    detail: `Measured with a rule to the capsule${angle ? `, ${formatShort(angle)}° off its axis` : ', on its axis'}.`,
+    detail: `Measured with a tape measure to the capsule${angle ? `, ${formatShort(angle)}° off its axis` : ', on its axis'}.`,
     holds: sheet.setUpTo(each, 1),
   })
 }
@@ -142,7 +142,7 @@ function detailOf({ value, range, knob, isFader }: GainControl, planned: number 
     ...(position === null ? [] : [`Knob about ${positionInWords(position)}.`]),
     ...(position === null && !isFader && range.gainStep === 0 && range.gainMax > range.gainMin
       ? [
-          `${formatDecimal((100 * (value - range.gainMin)) / (range.gainMax - range.gainMin), 0)} % of its range; its marks are not measured, so trust the meter.`,
+          `${formatDecimal((100 * (value - range.gainMin)) / (range.gainMax - range.gainMin), 0)} % of its range; its marks are not measured: trust the meter.`,
         ]
       : []),
     ...(planned === null ? [] : [`Planned: ${formatShort(planned, 1)} dB.`]),

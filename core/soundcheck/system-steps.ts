@@ -10,9 +10,9 @@ import { instruction } from './step'
 const DRIVERS: Record<NonNullable<System['driver']>, string> = {
   exclusive:
     'The maker’s own driver is chosen in the host, not a generic one; the machine was restarted after it was installed.',
-  class: 'The system’s class driver is chosen; look whether the maker has one of its own.',
+  class: 'The system’s class driver is chosen; check whether the maker offers one.',
   shared:
-    'The host plays through the system’s mixer: nothing else plays through it, and the maker’s driver would be quicker.',
+    'The host plays through the system’s mixer: nothing else plays through it. The maker’s driver would be faster.',
 }
 const NO_DRIVER =
   'The maker’s own driver is chosen in the host where there is one, and the machine was restarted after it was installed.'
@@ -30,12 +30,12 @@ export function systemSteps(sheet: Sheet): Instruction[] {
     system(
       'firmware',
       `Firmware of ${names}`,
-      'Current, and known: it is the first thing to look at when what worked yesterday does not. Write it into the mark.',
+      'Up to date, and noted in the mark: it is the first thing to check when something stops working.',
     ),
     system(
       'cable',
       `Cable of ${names}`,
-      'The one that it came with, straight into the computer; no hub without a supply of its own.',
+      'The one supplied, straight into the computer; no hub without its own power supply.',
     ),
     system(
       'rate',
@@ -70,7 +70,7 @@ function sliderWords({ channels }: Sheet): string {
   const sliders = channels.flatMap(({ stages }) => stripControls(stages)).filter(({ isSystemSlider }) => isSystemSlider)
   const slider = sliders.find((each) => each.value !== restingGain(each)) ?? sliders[0]
   if (!slider)
-    return 'At its 0 dB mark, so that nothing is added after the converter. Some systems put it at 100 %, some at 50 %: what matters is no gain there.'
+    return 'At its 0 dB mark, so that nothing is added after the converter. Some systems put it at 100 %, some at 50 %; it must add no gain.'
   const rest = restingGain(slider)
   const at = `At ${formatShort(rest, 1)} dB, so that it adds nothing after the converter.`
   return slider.value === rest ? at : `${at} It stands at ${formatShort(slider.value, 1)} dB now.`
@@ -97,7 +97,7 @@ export function downSteps({ strips, channels, session }: Sheet): Instruction[] {
     down(
       'monitors',
       'Headphones and loudspeakers down',
-      `${heard.join(', ') || 'Whatever is listened to'}: fully down, or off.`,
+      `${heard.join(', ') || 'Everything you listen to'}: fully down, or off.`,
     ),
     ...(gains.length === 0
       ? []

@@ -35,7 +35,7 @@ export function findingsOf(
         code: 'no-interface',
         severity: 'note',
         message: 'No strip reaches an interface yet.',
-        action: 'Add an interface input to a strip: its driver and buffers are what this is about.',
+        action: 'Add an interface input to a strip: Timing is about its driver and buffers.',
       },
     ]
   return [...clock(session, unit), ...readings(session, unit, remarks), ...machine(session, load), ...disk(session)]
@@ -70,14 +70,14 @@ function readings({ system }: Session, unit: AudioInterface, remarks: readonly F
       ? {
           code: 'outlier',
           severity: 'caution' as const,
-          message: `The measurement of ${formatDecimal(remark.outlier.milliseconds, 2)} ms at ${kHz(remark.outlier.sampleRate)} and ${remark.outlier.bufferFrames} frames does not go with the others. It is left out of the fit, and shown in its cell.`,
+          message: `The measurement of ${formatDecimal(remark.outlier.milliseconds, 2)} ms at ${kHz(remark.outlier.sampleRate)} and ${remark.outlier.bufferFrames} frames does not fit the others. It is left out of the fit, and shown in its cell.`,
           action: 'Measure that cell again; correct or remove the figure.',
         }
       : {
           code: 'fit',
           severity: 'note' as const,
           message: remark.message,
-          action: 'The fitted cells are as good as that; measured cells always show their measurement.',
+          action: 'Fitted cells are no better than that; measured cells always show their measurement.',
         },
   )
   const offered = (each: { sampleRate: number }) =>
@@ -104,8 +104,7 @@ function readings({ system }: Session, unit: AudioInterface, remarks: readonly F
         code: 'measurements-differ',
         severity: 'note',
         message: `${cell.length} measurements at ${kHz(each.sampleRate)} and ${each.bufferFrames} frames differ by ${formatDecimal(range, 2)} ms; their mean is shown with half of that as spread.`,
-        action:
-          'Some drivers start anew with another delay each time: restart, measure again, and see whether it stays.',
+        action: 'Some drivers restart with another delay each time: restart, measure again, and compare.',
       })
     }
   }
@@ -135,7 +134,7 @@ function machine({ system }: Session, load: LoadModel | null): TimingFinding[] {
       code: 'shared-period',
       severity: 'note',
       message: 'The driver is the shared mixer path; its own engine period, often 10 ms each way, is not entered.',
-      action: 'Enter it, measure the round trip, or use an exclusive driver: recording wants that.',
+      action: 'Enter it, measure the round trip, or use an exclusive driver, as recording needs it.',
     })
   }
   const now = load ? loadAt(load, system.sampleRate, system.bufferFrames) : null
@@ -148,8 +147,8 @@ function machine({ system }: Session, load: LoadModel | null): TimingFinding[] {
       severity: 'caution',
       message: crackled
         ? `It dropped out when ${system.bufferFrames} frames at ${kHz(system.sampleRate)} were tried.`
-        : `The load at ${system.bufferFrames} frames is ${now ? loadWords(now) : 'not known'}; over ${MOST_LOAD} % it will drop out sooner or later.`,
-      action: 'Go through the list against dropouts, from its beginning.',
+        : `The load at ${system.bufferFrames} frames is ${now ? loadWords(now) : 'not known'}; over ${MOST_LOAD} % expect dropouts.`,
+      action: 'Work through the list against dropouts, from the top.',
     })
   }
   return found

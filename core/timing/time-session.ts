@@ -21,7 +21,7 @@ export interface TimingCell {
   softwareMs: number
   /** No latency of the unit is printed and none was measured: converters and driver come on top of `softwareMs`. */
   atLeast: boolean
-  /** `null` where the unit has no monitoring of its own. */
+  /** `null` where the unit has none. */
   directMs: number | null
   source: 'model' | 'fitted' | 'measured'
   spread?: number

@@ -115,7 +115,7 @@ const WAYS: readonly Way[] = [
     minutes: 1,
     what: ({ owner, place }) =>
       place.in === 'monitor'
-        ? 'Measure the distance to the loudspeaker with a rule'
+        ? 'Measure the distance to the loudspeaker'
         : `Measure the distance of ${owner} with a rule`,
     half: ({ place, value }) =>
       place.in === 'monitor' || (place.in === 'strip' && place.setting === 'distance')

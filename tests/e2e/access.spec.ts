@@ -46,7 +46,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.locator('[data-cell]').first()).toBeVisible()
       await check('timing')
       await page.getByRole('link', { name: 'Monitoring' }).click()
-      await page.getByRole('radio', { name: 'Both at once' }).click()
+      await page.getByRole('radio', { name: 'Both', exact: true }).click()
       await expect(page.locator('[data-doubling] canvas')).toBeVisible()
       await check('monitoring')
       await page.getByRole('link', { name: 'Bench' }).click()

@@ -231,7 +231,7 @@ test('the shelf: search, measure, duplicate, take off and back, export and impor
   const json = await exported('JSON')
   expect(JSON.parse(json)).toMatchObject({ format: 'remetra.gear', version: 2 })
 
-  await page.getByRole('button', { name: 'Take off the shelf' }).click()
+  await page.getByRole('button', { name: 'Remove from the shelf' }).click()
   await expect(page.locator('[data-item]')).toHaveCount(1)
   const choose = async (name: string, text: string) => {
     const chooser = page.waitForEvent('filechooser')

@@ -24,7 +24,7 @@ test('by keyboard from a word to the cause in this chain, its fix set, undone an
   await open(page)
   // Both at once: the narrator hears the direct sound and the host’s.
   await page.keyboard.press('4')
-  await page.getByRole('radio', { name: 'Both at once' }).click()
+  await page.getByRole('radio', { name: 'Both', exact: true }).click()
   await page.keyboard.press('8')
   await expect(page.locator('[data-symptoms]')).toBeVisible()
   await page.keyboard.press('c')
@@ -38,7 +38,7 @@ test('by keyboard from a word to the cause in this chain, its fix set, undone an
   const fix = cause(page, 'direct-and-host').locator('[data-fix]')
   await expect(fix).toContainText('Tried on this session')
   await fix.getByRole('button', { name: 'Set it' }).click()
-  await expect(page.locator('[data-fixed]')).toContainText('Look at once more: Clap once')
+  await expect(page.locator('[data-fixed]')).toContainText('Check again: Clap once')
   await expect(cause(page, 'direct-and-host')).not.toContainText('Both paths are on')
   await page.keyboard.press('Control+z')
   await expect(cause(page, 'direct-and-host')).toContainText('Both paths are on')
@@ -143,7 +143,7 @@ test('a session without an interface, and a word that nobody uses: said, nothing
   }
   await expect(page.locator('main')).not.toContainText('NaN')
   await page.getByRole('searchbox', { name: 'Find a symptom' }).fill('xyzzy')
-  await expect(page.locator('[data-symptoms]')).toContainText('No symptom goes by that word')
+  await expect(page.locator('[data-symptoms]')).toContainText('No symptom matches')
 })
 
 test('before anything is complained of: what this chain is prone to, with its figures, a press from its search', async ({

@@ -127,7 +127,7 @@ test('the log goes with the file, and another copy’s log is added without doub
   const chooser = page.waitForEvent('filechooser')
   await page.getByRole('button', { name: 'Add the log of another copy' }).click()
   await (await chooser).setFiles({ name: 'copy.json', mimeType: 'application/json', buffer: Buffer.from(text) })
-  await expect(page.locator('[data-marks]')).toContainText('This log already has everything in that file.')
+  await expect(page.locator('[data-marks]')).toContainText('This log already has every entry of that file.')
   await expect(page.locator('[data-mark="Good"]')).toHaveCount(1)
 })
 

@@ -63,7 +63,7 @@ test('one’s own five stages with their figures in at most 20 gestures, planned
   await sheet('My preamp', 'EIN −128 dBu A-weighted, 150 Ω\nmax output +22 dBu\ngain range 56 dB')
   await sheet('My interface', 'max input +18 dBu @ min gain\nDynamic range 112 dB (A)')
   await hand.press('s')
-  await expect(page.locator('[data-plan-state]')).toContainText('set as the target wants')
+  await expect(page.locator('[data-plan-state]')).toContainText('at its target')
   const download = page.waitForEvent('download')
   await hand.press('e')
   const file = JSON.parse(readFileSync(await (await download).path(), 'utf8'))
@@ -168,7 +168,7 @@ test('the whole of it by keyboard: own chain, plan, adopt, timing, export', asyn
   await aside('Enter', 'Control+z')
   await expect(gain(page)).toHaveValue(before)
   await press('Escape', 's')
-  await expect(page.locator('[data-plan-state]')).toContainText('set as the target wants')
+  await expect(page.locator('[data-plan-state]')).toContainText('at its target')
   // Conventions compared, another one adopted.
   await press('v', 'v', 'v', 'v')
   await expect(page.locator('[data-convention="peaks-12-6"]')).toBeVisible()
@@ -295,9 +295,7 @@ test('a subwoofer and tops are two busses: both are named, and Undo takes both o
   await open(page)
   await page.keyboard.press('a')
   await page.locator('[data-bus-use="sub-and-tops"]').click()
-  await expect(page.locator('[data-told]')).toContainText(
-    '“Subwoofer” and “Tops” were added; Undo takes them out again.',
-  )
+  await expect(page.locator('[data-told]')).toContainText('“Subwoofer” and “Tops” were added; Undo removes them again.')
   await expect(page.getByRole('textbox', { name: 'Name of the strip' })).toHaveValue('Subwoofer')
   const strips = page.getByRole('navigation', { name: 'Strips' })
   await expect(strips.getByRole('button', { name: /^Tops/ })).toBeVisible()

@@ -63,7 +63,7 @@ test('the edges of the section have a penumbra, which a key and a button put awa
   await expect(page.locator('[data-penumbra]')).toBeAttached()
   await page.keyboard.press('u')
   await expect(page.locator('[data-penumbra]')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Show how far the edges may be off' }).click()
+  await page.getByRole('button', { name: 'Show the ± of the edges' }).click()
   await expect(page.locator('[data-penumbra]')).toBeAttached()
 })
 

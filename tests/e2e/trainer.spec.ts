@@ -33,7 +33,7 @@ test('an exercise from the complaint to the score: looked at, checked, turned, n
   if (wrong > 0) await expect(page.locator('[data-told]')).toHaveCount(0)
   expect(await violations(page)).toEqual([])
   const fixes = await until(page, '[data-fix-choice]', () => page.locator('[data-score]').isVisible())
-  await expect(page.locator('[data-score]')).toContainText('The shortest way from')
+  await expect(page.locator('[data-score]')).toContainText('Shortest solution from')
   const points = Number(await page.locator('[data-points]').innerText())
   expect(points).toBeLessThanOrEqual(Math.max(0, 100 - 20 * wrong - 12 * fixes))
   await expect(page.locator('[data-progress-list] tbody tr')).toHaveCount(1)

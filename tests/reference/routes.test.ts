@@ -65,7 +65,7 @@ describe('round trip ((b_in + b_out)·N + frames)/fs + fixed', () => {
     it('a recommendation and a cell say so too', () => {
       const { recommendations, matrix } = timeSession(valid(unprinted))
       expect(recommendations[0]).toMatchObject({ atLeast: true })
-      expect(recommendations[0]?.reason).toContain('are not known: measure the round trip')
+      expect(recommendations[0]?.reason).toContain('add an unknown delay: measure the round trip')
       expect(matrix.every((cell) => cell.atLeast)).toBe(true)
       expect(timeSession(valid(measured)).matrix.every((cell) => !cell.atLeast)).toBe(true)
     })

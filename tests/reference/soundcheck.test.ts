@@ -200,7 +200,7 @@ describe('several readings (GUM: the same as one after the other, by the Kalman 
     const [far] = inferReadings(propagate(read(session, [at('far', 'narrator-input', recorder - 30)])))
     expect(far?.contradicts?.reading).toBeNull()
     expect(far?.says).toMatch(
-      /^30\.0 dB quieter than planned: something is wrong\. Look for a wrong switch first: pad, 48 V/,
+      /^30\.0 dB quieter than planned: something is wrong\. Check the switches first: pad, 48 V/,
     )
     expect(far).toMatchObject({ fault: true, changes: [], then: null })
   })
@@ -401,7 +401,7 @@ describe('readings of one place stay as a series', () => {
     const value = fault ? planned + off - (off === -13 ? 8 : 0) : planned + off * u
     const [found] = inferReadings(propagate(read(session, [shown('far', value, '14:02')])))
     expect(found).toMatchObject({ fault, changes: [], then: null })
-    expect(found?.says).toContain('Look for a wrong switch first')
+    expect(found?.says).toContain('Check the switches first')
     const before = evaluateSession(session).strips[0]?.points.at(-1)?.peak ?? NaN
     const after = evaluateSession(read(session, [shown('far', value, '14:02')])).strips[0]?.points.at(-1)?.peak ?? NaN
     // A fault changes no belief: forgotten 48 V does not make the source 44 dB quieter.

@@ -191,7 +191,7 @@ describe('equivalent input noise', () => {
     })
     const outcome = equivalentInputNoise.outcome(bench, { channel: 1, resistor: 150 }, [row(60, -134 - (14.6 - 60))])
     expect(outcome.keep).toBeNull()
-    expect(said(outcome.remarks)).toContain('that cannot be')
+    expect(said(outcome.remarks)).toContain('that is impossible')
   })
   it('a highest gain of two decimals is no fault where it is prefilled with one', () => {
     const odd = { ...bench, input: { ...bench.input, specs: { ...bench.input.specs, gainMax: 58.85 as never } } }
@@ -230,7 +230,7 @@ describe('equivalent input noise', () => {
       { name: 'knock.wav', typed: { gain: 60 }, found, sampleRate: 48_000, simulated: null },
     ])
     expect(said(outcome.remarks)).toContain(
-      '“knock.wav” is alike: there is a knock, a click, a gap or a dropout. 8.0 s are left out, and the longest calm stretch of 7.0 s measured.',
+      '“knock.wav” is alike: it has a knock, a click, a gap or a dropout. 8.0 s are left out, and the longest calm stretch of 7.0 s measured.',
     )
   })
   it.each([
@@ -360,7 +360,7 @@ describe('round trip', () => {
   it.each([
     [{ confidence: 0.09 }, 'only 1.1 times'],
     [{ lagFrames: -20 }, 'before what was played'],
-    [{ spreadFrames: 64 }, 'something was lost'],
+    [{ spreadFrames: 64 }, 'samples were lost'],
   ])('%o is not kept', (more, words) => {
     const outcome = roundTrip.outcome(bench, {}, [row(more)])
     expect(outcome.keep).toBeNull()
@@ -413,7 +413,7 @@ describe('the simulated interface', () => {
       )
       return { words: said(outcome.remarks), kept: outcome.keep !== null }
     }
-    expect(remarks(8)).toMatchObject({ kept: false, words: expect.stringContaining('something was lost') as string })
+    expect(remarks(8)).toMatchObject({ kept: false, words: expect.stringContaining('samples were lost') as string })
     expect(remarks(7).words).toMatch(/drift by 1[34]\.\d ppm/)
   })
 })

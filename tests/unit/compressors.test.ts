@@ -196,13 +196,13 @@ describe('the settings of a processor are settings', () => {
     expect(first(session, 's4')).toContain(
       'Look first at the threshold and make-up of “Box 3”, then for a wrong switch: pad',
     )
-    expect(first(session, 's2')).toContain('Look for a wrong switch first: pad')
+    expect(first(session, 's2')).toContain('Check the switches first: pad')
     const out = {
       ...session,
       gear: session.gear.map((box) =>
         box.kind === 'processor' ? { ...box, blocks: box.blocks.map((block) => ({ ...block, on: false })) } : box,
       ),
     }
-    expect(first(out, 's4')).toContain('Look for a wrong switch first: pad')
+    expect(first(out, 's4')).toContain('Check the switches first: pad')
   })
 })

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { causeIds, causeOf } from '#core/diagnosis/causes'
 import { checkIds, checkOf } from '#core/diagnosis/checks'
-import { symptomIds, symptoms, whenIds } from '#core/diagnosis/symptom'
+import { symptomIds, whenIds } from '#core/diagnosis/symptom'
 import { FINDINGS_WITHOUT_CAUSE } from '#core/diagnosis/findings-without-cause'
 import { findingCodes } from '#core/checks/finding-codes'
 import { timingFindingCodes } from '#core/timing/finding-codes'

@@ -208,7 +208,7 @@ describe('a reading of the loudest passage, 4 dB over the plan', () => {
     const loud = valid(withAt(example1(), ['gear', 0, 'specs', 'level'], 150))
     const refused = keepReading(loud, { ...reading, value: 0 }, '2026-11-27')
     expect(refused.ok).toBe(false)
-    expect(!refused.ok && refused.message).toMatch(/held by a ceiling/)
+    expect(!refused.ok && refused.message).toMatch(/A ceiling or a limiter before that meter/)
   })
   it('a reading of what is not there changes nothing', () => {
     const lost = {

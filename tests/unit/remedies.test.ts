@@ -144,9 +144,9 @@ describe('every gain says why it is what it is', () => {
     )
   it('its maximum, and the target behind it', () => {
     expect(reasons(two({ gainMax: 30, gainStep: 1 }, { gainMax: 40, gainStep: 1 }))).toEqual([
-      'As early as can be: this is its maximum gain.',
+      'As early as possible: this is its maximum gain.',
       expect.stringMatching(
-        /^The loudest rehearsed peak then reads −1[5-6]\.\d dBFS; the target aims at −15\.0, as near as its steps come\.$/,
+        /^The loudest rehearsed peak then reads −1[5-6]\.\d dBFS; the target aims at −15\.0, the closest possible with its steps\.$/,
       ),
     ])
   })
@@ -165,7 +165,7 @@ describe('every gain says why it is what it is', () => {
   })
   it('a lock, a driven stage', () => {
     expect(reasons(two({}, {}, { locked: ['gain'], settings: { gain: 40 } }))[0]).toBe('Locked.')
-    expect(reasons(two({}, {}, { driven: true }))[0]).toBe('Left where it is: the stage is overdriven on purpose.')
+    expect(reasons(two({}, {}, { driven: true }))[0]).toBe('Left as it is: the stage is overdriven on purpose.')
   })
   it('a processor whose level is held', () => {
     const session = chain(
@@ -177,9 +177,7 @@ describe('every gain says why it is what it is', () => {
       ],
       target,
     )
-    expect(reasons(session)[0]).toBe(
-      'Keeps the level at “Box 2” where it was set: what it does there is a choice of sound.',
-    )
+    expect(reasons(session)[0]).toBe('Keeps the level at “Box 2” where it was set: its sound is your choice.')
   })
   it('what stands behind the place of reading, and a strip that reaches no recorder', () => {
     const fader = { gear: { kind: 'fader', place: 'host', specs: {} }, settings: { gain: -3 } }
@@ -187,9 +185,9 @@ describe('every gain says why it is what it is', () => {
       [{ gear: line() }, { gear: interfaceWith(lineInput({ gainMax: 0 })), port: 'in1' }, fader],
       target,
     )
-    expect(reasons(recorded).at(-1)).toBe('Left where it is: it stands behind where the target is read.')
+    expect(reasons(recorded).at(-1)).toBe('Left as it is: it is behind the place where the target is read.')
     const nowhere = chain([{ gear: line() }, { gear: preamp() }], target)
-    expect(reasons(nowhere)).toEqual(['Left where it is: the strip reaches no recorder.'])
+    expect(reasons(nowhere)).toEqual(['Left as it is: the strip is not recorded.'])
   })
 })
 

@@ -169,7 +169,7 @@ describe('joints', () => {
     )
     expect(
       find(through({ gear: { kind: 'booster', specs: { gain: 20, ein: -128 } } }), 'phantom-missing')?.action,
-    ).toContain('inline preamp takes its 48 V for itself')
+    ).toContain('inline preamp uses its 48 V')
     const jack = chain([
       { gear: voice() },
       { gear: condenser },

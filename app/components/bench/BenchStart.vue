@@ -24,10 +24,7 @@ const MOST = 12
 <template>
   <div class="gap-x-8 gap-y-5 column:grid column:grid-cols-2" data-bench-start>
     <div>
-      <p class="mb-2">
-        What makes the figures of this session more certain for the least trouble, the most for its minutes first. Each
-        says what it takes off.
-      </p>
+      <p class="mb-2">What to measure in this session, ranked by what it gains for its minutes.</p>
       <MeasureNextPanel v-if="view.sureness" all :most="MOST" />
     </div>
     <section v-if="store.bench && procedures[0]" class="max-column:mt-5" aria-labelledby="measured-title">

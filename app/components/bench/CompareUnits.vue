@@ -134,13 +134,13 @@ async function exportTable() {
       </div>
       <p class="mt-1 text-xs text-muted">
         Input noise is that of the preamp with 150 Ω and of the converter together, counted at the input; the gain
-        counts from the lowest. A difference is one that is larger than both figures may be off together.
+        counts from the lowest. A difference is shown only if it is larger than both uncertainties together.
       </p>
       <div class="mt-3 grid gap-4 card:grid-cols-2 column:grid-cols-3">
         <GainMap v-for="map in maps" :key="map.unit" :input="map.input" :name="map.name" :set="map.set" />
       </div>
       <div v-if="places.length > 0" class="plate mt-3 px-3 py-2">
-        <h3>In the place of {{ driver?.name }} in {{ view.strip?.name }}, set for the same level in the recording</h3>
+        <h3>In place of {{ driver?.name }} in {{ view.strip?.name }}, set for the same level in the recording</h3>
         <p v-for="place in places" :key="place.unit" :data-place="place.unit">
           <strong>{{ units.find(({ id }) => id === place.unit)?.name }}</strong>: {{ place.words }}.
         </p>

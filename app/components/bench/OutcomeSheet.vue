@@ -42,8 +42,8 @@ const words = { stop: 'Not so: ', caution: 'Caution: ', note: '' } as const
       </li>
     </ul>
     <p v-if="practice" class="mt-1 text-muted">
-      Made on the simulated interface, not on your unit; its true values stand beside. Keep it for practice only: Undo
-      takes it back.
+      Made on the simulated interface, not on your unit; its true values are shown beside it. Keep it for practice only;
+      Undo takes it back.
     </p>
     <p v-if="outcome.keep" class="mt-1.5 flex items-baseline gap-3">
       <button type="button" class="push-main" @click="emit('keep')">Keep as measured</button

@@ -31,9 +31,9 @@ async function run() {
     <p class="mt-1 border-l-3 border-ceiling pl-2">
       <template v-if="signal">
         Headphones off your ears, loudspeakers off{{ level === null ? '' : `: the signal comes at ${level} dBFS` }}. It
-        begins softly and rises; stop it if anything is louder than you expect.
+        starts quietly and rises; stop it if anything is louder than you expect.
       </template>
-      <template v-else>Nothing is played. What stands at the input is recorded for ten seconds.</template>
+      <template v-else>Nothing is played. The input is recorded for ten seconds.</template>
     </p>
     <p class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
       <label v-if="signal && outputs.length > 0"
@@ -59,7 +59,7 @@ async function run() {
     <p v-if="trouble" role="alert" class="mt-1 text-ceiling">{{ trouble }}</p>
     <p v-if="told" role="status" class="mt-1">{{ told }}</p>
     <p class="mt-1 pb-1 text-xs text-muted">
-      It goes through the browser and the system’s mixer: their rate, their slider and their bit depth are in it{{
+      It passes the browser and the system mixer, with their sample rate, volume and bit depth{{
         playOnly
           ? '. Played by your host it is certain.'
           : ', and playing and recording do not begin together, so a lag against the played file is not told here. What your host records is the better file.'

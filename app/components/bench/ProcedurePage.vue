@@ -68,7 +68,7 @@ const { progress, trouble, name, known, missing, typed, rows, outcome, kept, pla
             @file="(file) => work.takeFiles([file])"
           />
           <p v-if="procedure.playedApart" class="mt-1 text-muted">
-            Where the recording does not hold what was played:
+            If the recording does not contain what was played:
             <label class="action cursor-pointer"
               >{{ played ? played.name : 'choose the played file'
               }}<input

@@ -38,7 +38,8 @@ async function look() {
 }
 function set(part: { from?: number; to?: number }) {
   const next = { ...stretch.value, ...part }
-  if (next.to - next.from < 0.1) return 'A stretch is a tenth of a second long at least, and ends after it begins.'
+  if (next.to - next.from < 0.1)
+    return 'A passage is at least a tenth of a second long, and its end is after its start.'
   stretch.value = next
   void look()
   return null

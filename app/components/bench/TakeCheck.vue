@@ -56,7 +56,7 @@ function keep() {
   <div class="plate px-3 py-2" data-take>
     <h3>As a rehearsal of {{ view.strip?.name }}, channel {{ number }}</h3>
     <p v-if="!source" class="text-muted">
-      The strip does not begin with a sound source or an electric one: select one that does, in the list of strips.
+      This strip does not start with a source. Select one that does in the list of strips.
     </p>
     <p v-else-if="!check" class="text-muted">The strip does not reach the recorder, or the channel is silent.</p>
     <template v-else>
@@ -67,9 +67,9 @@ function keep() {
         <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.<template
           v-if="practice"
         >
-          The simulated interface’s source is truly at
-          <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span> {{ unit }}; it was made to be tried, so
-          keep it for practice only.</template
+          The true level of the simulated source is
+          <span class="figure" data-true>{{ formatDecimal(truth, 1) }}</span> {{ unit }}; keep it for practice
+          only.</template
         >
       </p>
       <p class="mt-1">
@@ -104,7 +104,7 @@ function keep() {
         </p>
         <p class="text-xs text-muted">
           From the greatest peaks of {{ chance.blocks }} blocks of {{ formatDecimal(chance.blockSeconds, 1) }} s (Gumbel
-          law); 95 % intervals. It holds for a take that is played as the rehearsal was.
+          law); 95 % intervals. It holds for a take played like the rehearsal.
         </p>
       </template>
       <p v-if="channel.clippedRunCount > 0" class="mt-1.5 text-ceiling" data-not-kept>

@@ -22,14 +22,14 @@ const presets = [
 ]
 const uses: Record<SignalKind, string> = {
   sine: 'Full scale, gain, distortion. 997 Hz divides no sample rate; 60 to 400 Hz for a hand multimeter.',
-  silence: 'Keeps the way open while noise is recorded.',
+  silence: 'Keeps the path open while noise is recorded.',
   white: 'Equal power in every hertz; the same every time.',
-  pink: 'Equal power in every octave, much as programme has; the same every time.',
-  sweep: '20 Hz to 20 kHz, equal time for every octave: lag, and how a path sounds.',
-  sequence: 'Five passes with silence between: the surest lag, and its spread.',
-  pulses: 'One a second at uneven distances: a lag that can be seen in any editor.',
-  stairs: '−10 to −60 dBFS, three seconds each: marks at a gain knob over a wide range.',
-  polarity: 'A short swing upwards twice a second: which way a path turns it.',
+  pink: 'Equal power in every octave, much like programme; the same every time.',
+  sweep: '20 Hz to 20 kHz, equal time for every octave: delay, and the response of a path.',
+  sequence: 'Five passes with silence between: the most reliable delay, and its spread.',
+  pulses: 'One a second at uneven distances: a delay you can see in any editor.',
+  stairs: '−10 to −60 dBFS, three seconds each: the marks of a gain knob over a wide range.',
+  polarity: 'A short positive pulse twice a second: the polarity of a path.',
 }
 const STAIRS = { levels: [-10, -20, -30, -40, -50, -60], stepSeconds: 3 }
 

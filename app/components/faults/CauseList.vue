@@ -21,7 +21,7 @@ const verdict = computed(() => {
   const own = first.value
   if (!own) return ''
   const part = `${formatDecimal(100 * own.probability, 0)} %`
-  if (own.id === 'something-else') return `Most likely something that is not in this list (${part}).`
+  if (own.id === 'something-else') return `Most likely something not in this list (${part}).`
   return faults.diagnosis?.sure
     ? `Most likely: ${lowerCase(own.title)} (${part}).`
     : `Not conclusive yet. Most likely: ${lowerCase(own.title)} (${part}).`
@@ -36,11 +36,11 @@ const verdict = computed(() => {
     <p v-if="faults.trouble" role="alert" class="mt-1 border-l-3 border-ceiling pl-2">{{ faults.trouble }}</p>
     <div v-if="faults.search.fixed" class="mt-2 border-l-3 border-change pl-2" role="status" data-fixed>
       <strong>{{ faults.search.fixed.title }}</strong>
-      <span> Look at once more: {{ faults.search.fixed.after }}</span>
+      <span> Check again: {{ faults.search.fixed.after }}</span>
     </div>
     <p v-if="meant" class="mt-2 border-l-3 border-change pl-2" data-meant>
       What “Needs attention” shows on Path belongs to: <strong>{{ lowerCase(meant.title) }}</strong>. Here is how to
-      make sure of it.
+      make sure.
     </p>
     <ProneList v-if="faults.search.symptoms.length === 0" />
     <template v-else-if="faults.diagnosis">

@@ -12,7 +12,7 @@ const faults = useFaultsStore()
 const picker = ref<{ find: () => void } | null>(null)
 useShortcuts([
   { keys: ['C'], does: 'Find a symptom', at: 'Faults', run: () => picker.value?.find() },
-  { keys: ['Z'], does: 'Take the last answer back', at: 'Faults', run: faults.takeLastBack },
+  { keys: ['Z'], does: 'Undo the last answer', at: 'Faults', run: faults.takeLastBack },
 ])
 </script>
 

@@ -20,7 +20,7 @@ const TONE: NumberField = {
   min: 20,
   max: 20_000,
   optional: true,
-  help: 'Where a tone of a known pitch was played into it: then two sample rates show. Leave it empty otherwise.',
+  help: 'Only if a tone of known pitch was played into it: this shows two different sample rates. Otherwise leave it empty.',
 }
 const count = ref(0)
 
@@ -32,7 +32,7 @@ async function listen(files: readonly File[]) {
   const planned = store.evaluation?.strips.find(({ id }) => id === faults.strip) ?? null
   const { answers, says } = answersOf(result.found, planned, { tone: tone.value })
   count.value = Object.keys(answers).length
-  faults.heard(answers, says.length > 0 ? says : ['Nothing is wrong with it that could be heard.'])
+  faults.heard(answers, says.length > 0 ? says : ['No fault was heard in it.'])
 }
 </script>
 
@@ -40,8 +40,9 @@ async function listen(files: readonly File[]) {
   <section aria-labelledby="heard-title" data-heard-panel>
     <h2 id="heard-title" class="border-b border-ink pb-0.5">Analyse a recording</h2>
     <p class="mt-1 text-muted">
-      Ten seconds of what is wrong, with a pause in it. It tells hum and its lines, clipping, gaps and jumps, and a
-      second sound with its delay. It also tells an empty side, polarity, an offset, and the floor against the plan.
+      Record ten seconds of the fault, with a pause in it. This finds hum and its lines, clipping, gaps and jumps, and a
+      doubled signal with its delay. It also finds an empty side, polarity, an offset, and the noise floor against the
+      plan.
     </p>
     <div class="mt-2"><FilePick label="Choose a recording of the fault" @files="listen" /></div>
     <p class="mt-1.5">
@@ -65,7 +66,7 @@ async function listen(files: readonly File[]) {
     />
     <ul v-if="faults.search.heard.length > 0" class="mt-2 space-y-0.5" aria-live="polite" data-heard-says>
       <li v-for="each in faults.search.heard" :key="each">{{ each }}</li>
-      <li v-if="count > 0" class="text-muted">{{ count }} checks answered by it; take back what you know better.</li>
+      <li v-if="count > 0" class="text-muted">{{ count }} checks answered by it; undo what you know better.</li>
     </ul>
   </section>
 </template>

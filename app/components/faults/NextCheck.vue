@@ -32,7 +32,7 @@ const short = (ask: string) => (ask.length > 90 ? `${ask.slice(0, ask.lastIndexO
       <span v-if="asked" class="text-xs font-normal text-muted">{{ minutes(asked.minutes) }}</span>
     </h2>
     <p v-if="faults.search.symptoms.length === 0" class="mt-1 text-muted">
-      Choose what is wrong. The most useful check for its time then appears here.
+      Choose what you hear. The most useful check for its time then appears here.
     </p>
     <p v-else-if="!asked && faults.diagnosis" class="mt-1">No check left would change the order.</p>
     <div v-if="asked" class="mt-2" :data-check="asked.check">

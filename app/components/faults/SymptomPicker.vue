@@ -66,7 +66,7 @@ defineExpose({ find: () => field.value?.focus() })
       <button type="button" class="action" @click="all = true">Another symptom too</button>
     </p>
     <p v-if="shown.length === 0" class="mt-1 text-muted">
-      No symptom goes by that word. Try how it sounds, or what is missing.
+      No symptom matches. Describe how it sounds, or what is missing.
     </p>
     <dl class="mt-4 grid grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-3 gap-y-1.5">
       <dt class="text-muted">Where</dt>

@@ -57,7 +57,7 @@ const toleranceField = computed<NumberField>(() => ({
   min: 0,
   max: 10_000,
   optional: true,
-  help: 'Half of the width that the value may lie in.',
+  help: 'Half the width of the range the value may lie in.',
 }))
 const difference = computed(() =>
   props.measured && props.printed !== undefined ? props.measured.value - props.printed : null,

@@ -27,8 +27,8 @@ const words = computed(() => {
       ? ''
       : props.set < crossover
         ? ` It is set ${formatDecimal(crossover - props.set, 1)} dB below: more gain is less noise.`
-        : ` It is set ${formatDecimal(props.set - crossover, 1)} dB above: more gain costs headroom and buys nothing.`
-  return `Noise crossover at ${formatDecimal(crossover, 1)} dB of gain: below it the converter makes the noise, above it the preamp.${set}`
+        : ` It is set ${formatDecimal(props.set - crossover, 1)} dB above: more gain costs headroom and gains nothing.`
+  return `Noise crossover at ${formatDecimal(crossover, 1)} dB of gain: below it the converter’s noise is greater, above it the preamp’s.${set}`
 })
 </script>
 
@@ -43,7 +43,7 @@ const words = computed(() => {
     </div>
     <p class="text-xs text-muted">
       <span class="text-ceiling">Upper edge: level that reads 0 dBFS.</span> Lower edge: noise at the input, A-weighted.
-      <template v-if="set !== undefined">Upright: where it is set. </template
+      <template v-if="set !== undefined">Vertical line: the gain as set. </template
       ><template v-if="map.crossover !== null">Dashed: the noise crossover.</template>
     </p>
     <p v-if="words" class="mt-1">{{ words }}</p>

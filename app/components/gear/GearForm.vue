@@ -174,7 +174,7 @@ const setLatency = (key: keyof typeof latencySpecs) => (value: number | undefine
         />
       </template>
       <SpecTable v-else-if="chosen?.output" :owner="chosen.output" :fields="outputSpecs" :edit="editOutput" />
-      <p v-else class="text-muted">A digital input takes numbers as they come: it has no figures of its own.</p>
+      <p v-else class="text-muted">A digital input passes samples unchanged: it has no figures of its own.</p>
     </template>
   </section>
 </template>

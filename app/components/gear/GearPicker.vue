@@ -80,7 +80,7 @@ const wanted = computed(() => (chain.needed.value === null ? 'is a source' : WAN
           @keydown.enter.prevent="takeFirst"
       /></label>
       <p class="mt-1 text-muted">
-        Listed is what {{ wanted }}: it can stand here. Enter takes the first.
+        Listed is what {{ wanted }}: it fits here. Enter takes the first.
         <NuxtLink class="action" to="/shelf" @click="chain.picking.value = null">Enter other gear on the shelf</NuxtLink
         >.
       </p>
@@ -104,8 +104,7 @@ const wanted = computed(() => (chain.needed.value === null ? 'is a source' : WAN
           </ul>
         </template>
         <p v-if="!first" class="mt-3 text-muted">
-          Nothing of that name fits here: what stands before gives what it cannot take. Clear the search to see what
-          fits.
+          Nothing of that name fits behind the stage before it. Clear the search to see what fits.
         </p>
       </div>
     </div>

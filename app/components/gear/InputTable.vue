@@ -107,7 +107,7 @@ const freeSocket = (inputs: readonly Input[]) => {
   const taken = new Set(inputs.filter(isAnalogue).map(({ socket }) => socket))
   for (let n = 1; ; n++) if (!taken.has(`${n}`)) return `${n}`
 }
-const remove = (id: string) => setInputs('Take an input out', (inputs) => inputs.filter((each) => each.id !== id))
+const remove = (id: string) => setInputs('Remove an input', (inputs) => inputs.filter((each) => each.id !== id))
 </script>
 
 <template>
@@ -176,7 +176,7 @@ const remove = (id: string) => setInputs('Take an input out', (inputs) => inputs
                 <span v-if="input.assumed?.includes(key)" class="block text-[11px] text-muted">assumed</span>
               </td>
             </template>
-            <td v-else :colspan="specs.length + 2" class="text-left text-muted">takes numbers as they come</td>
+            <td v-else :colspan="specs.length + 2" class="text-left text-muted">passes samples unchanged</td>
             <td>
               <button
                 v-if="unit.inputs.length > 1"

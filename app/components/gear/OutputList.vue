@@ -38,7 +38,7 @@ function add() {
 }
 const remove = (id: string) => {
   refusal.value = props.edit(
-    'Take an output out',
+    'Remove an output',
     props.outputs.filter((each) => each.id !== id),
   )
 }

@@ -78,7 +78,8 @@ async function restore() {
     </div>
     <p v-if="exchange.told.value" role="status" class="mt-2 text-muted">{{ exchange.told.value }}</p>
     <p v-if="removed" role="status" class="plate mt-2 flex gap-3 px-3 py-1.5">
-      “{{ removed.name }}” was taken off the shelf. <button type="button" class="action" @click="restore">Undo</button>
+      “{{ removed.name }}” was removed from the shelf.
+      <button type="button" class="action" @click="restore">Undo</button>
     </p>
     <div class="grid grow gap-6 pt-3 rail:min-h-0 rail:grid-cols-[17rem_minmax(0,1fr)]">
       <div class="flex min-h-0 flex-col">
@@ -124,14 +125,12 @@ async function restore() {
               <Copy class="inline size-3.5" aria-hidden="true" /> Duplicate
             </button>
             <button type="button" class="action" @click="remove(selected.id, selected.name)">
-              <Trash2 class="inline size-3.5" aria-hidden="true" /> Take off the shelf
+              <Trash2 class="inline size-3.5" aria-hidden="true" /> Remove from the shelf
             </button>
           </p>
           <GearForm :key="selected.id" :item="selected" />
         </template>
-        <p v-else class="text-muted">
-          Nothing here is called that. Clear the search, add an item, or import a gear file.
-        </p>
+        <p v-else class="text-muted">No item matches. Clear the search, add an item, or import a gear file.</p>
       </div>
     </div>
   </div>

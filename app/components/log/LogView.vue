@@ -38,7 +38,7 @@ useShortcuts([
   { keys: ['Y'], does: 'The last take: keep', at: 'Log', run: judge('keep') },
   { keys: ['D'], does: 'The last take: maybe', at: 'Log', run: judge('maybe') },
   { keys: ['X'], does: 'The last take: no', at: 'Log', run: judge('no') },
-  { keys: ['L'], does: 'Begin or end a take', at: 'Log', run: () => takes.value?.toggle() },
+  { keys: ['L'], does: 'Start or end a take', at: 'Log', run: () => takes.value?.toggle() },
   {
     keys: ['B'],
     does: 'Add a mark',

@@ -46,7 +46,7 @@ async function merge() {
   }
   const added = await library.addToLog(store.key, reading.log)
   if (added === null) told.value = library.trouble
-  else if (added === 0) told.value = 'This log already has everything in that file.'
+  else if (added === 0) told.value = 'This log already has every entry of that file.'
   else told.value = `${added} ${added === 1 ? 'entry was' : 'entries were'} added.`
 }
 </script>
@@ -59,7 +59,7 @@ async function merge() {
       <span class="text-xs text-muted">B</span>
     </p>
     <p v-if="view.marks.length === 0" class="mt-2 text-muted">
-      None yet. A mark keeps everything as it stands; from it the session stands again in minutes.
+      None yet. A mark keeps everything as it is set, so that you can restore the session in minutes.
     </p>
     <div
       ref="scroller"

@@ -53,7 +53,7 @@ function set() {
         }}</span>
       </p>
       <p v-if="steps.length > 0" class="mt-2 border-l-3 border-ceiling pl-2">
-        Headphones and loudspeakers down before anything is plugged or switched.
+        Turn headphones and loudspeakers down before you plug or switch anything.
       </p>
       <ol class="mt-2">
         <li v-for="(step, i) in steps" :key="step.id" class="border-b border-line py-1.5" :data-recall-step="step.id">
@@ -77,7 +77,7 @@ function set() {
       </ol>
       <p v-if="steps.length > 0" class="mt-3 flex flex-wrap items-center gap-3">
         <button type="button" class="push-main" data-set-back @click="set">Restore this mark</button>
-        <span class="text-muted">{{ done.size }} of {{ steps.length }} done at the devices</span>
+        <span class="text-muted">{{ done.size }} of {{ steps.length }} set on the devices</span>
       </p>
       <p v-if="told" role="status" class="mt-2">{{ told }}</p>
     </template>

@@ -41,7 +41,7 @@ const struck = computed(() => logStore.log.takes.filter((take) => take.struck).l
     <div v-else class="mt-4 space-y-2" data-begin>
       <p v-if="soundcheck.open > 0">
         Nothing is recorded yet. The soundcheck has
-        {{ soundcheck.open }} of {{ soundcheck.steps.length }} steps to go; then make a mark, so that today stands again
+        {{ soundcheck.open }} of {{ soundcheck.steps.length }} steps to go. Then add a mark, so that you can restore it
         next week.
       </p>
       <p v-else>Nothing is recorded yet, and the soundcheck is done. Add a mark, then start the first take.</p>
@@ -52,8 +52,7 @@ const struck = computed(() => logStore.log.takes.filter((take) => take.struck).l
         <button v-else type="button" class="push-main" @click="emit('mark')">Add a mark</button>
       </p>
       <p class="text-muted">
-        A take carries the mark with whose settings it was made: the last one, or a new one where something was set
-        otherwise since.
+        A take carries the mark with its settings: the last mark, or a new one if something was changed since.
       </p>
       <section v-if="store.committed" aria-labelledby="as-it-stands" class="pt-2" data-as-it-stands>
         <h2 id="as-it-stands" class="mb-1 border-b border-ink pb-0.5">What a mark would keep now</h2>

@@ -127,7 +127,7 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
       /></label>
       <SwitchChip
         :on="onlyNeeding"
-        :label="`only what needs something (${needing.length})`"
+        :label="`needs attention only (${needing.length})`"
         @change="(on) => (onlyNeeding = on)"
       />
       <button type="button" class="push" data-set-all @click="plan.apply('all')">
@@ -206,8 +206,8 @@ const END = ['pfl', 'recorded', 'floor', 'tightest', 'roundTrip'] as const satis
       <p v-if="rows.length === 0" class="p-4" data-nothing-needed>Nothing needs attention: no stop, no caution.</p>
     </div>
     <p class="text-xs text-muted">
-      Peaks in dB at PFL against the desk’s zero mark, in dBFS recorded. Arrow keys walk the table, Enter goes into a
-      field, Escape comes back.
+      Peaks in dB at PFL against the desk’s zero mark, in dBFS recorded. Arrow keys move through the table, Enter opens
+      a field, Escape leaves it.
     </p>
   </div>
 </template>

@@ -17,7 +17,7 @@ const store = useSessionStore()
 const view = useViewStore()
 const { isCompact } = useStripStages()
 
-const NAMES = { direct: 'direct', software: 'host' } as const
+const NAMES = { direct: 'direct', software: 'software' } as const
 const rows = computed(() =>
   props.monitors.flatMap((monitor) => {
     const strip = store.session?.strips.find((each) => each.id === monitor.strip)
@@ -68,7 +68,7 @@ const described = (route: Route, heard: boolean) =>
   <section aria-labelledby="arrival-title">
     <h2 id="arrival-title" class="flex justify-between border-b border-ink pb-0.5">
       When it arrives
-      <span class="text-xs font-normal text-muted">ms after the sound left; press a way to listen by it</span>
+      <span class="text-xs font-normal text-muted">ms after the sound; press a path to use it</span>
     </h2>
     <div class="arrival relative mt-1">
       <div class="ruler pointer-events-none absolute inset-y-0 right-0" aria-hidden="true">
@@ -90,12 +90,12 @@ const described = (route: Route, heard: boolean) =>
             {{ row.strip.name }}
           </button>
           <span class="block text-xs text-muted"
-            >{{ row.listener ? `${row.listener}, limit ${formatShort(row.limit)} ms` : 'nobody named as listening'
+            >{{ row.listener ? `${row.listener}, limit ${formatShort(row.limit)} ms` : 'no performer named'
             }}<template v-if="row.monitor.ears !== 'both'">, {{ row.monitor.ears }} ear only</template></span
           >
         </div>
         <div class="ruler relative">
-          <p v-if="row.monitor.routes.length === 0" class="text-xs text-muted">reaches no interface yet</p>
+          <p v-if="row.monitor.routes.length === 0" class="text-xs text-muted">not connected to an interface yet</p>
           <button
             v-for="route in row.monitor.routes"
             :key="route.route"

@@ -128,7 +128,7 @@ const grades = {
         ><NumberInput :value="view.strip?.monitor.volume" :field="monitorFields.volume" :step="1" :commit="setVolume" />
       </p>
       <p v-if="monitor.volumeIsProposed" class="text-muted">
-        Not set; shown is {{ formatDecimal(monitor.volume, 1) }} dB, which keeps the average at 75 dBA or below.
+        Not set. Shown: {{ formatDecimal(monitor.volume, 1) }} dB, which keeps the average at 75 dBA or below.
       </p>
       <p
         class="mt-1"
@@ -155,10 +155,10 @@ const grades = {
         </template>
       </p>
       <p class="mt-1 text-xs text-muted">
-        Turn the headphones down before switching phantom power, plugging or testing, and put them on afterwards. Fully
-        up the average is {{ formatDecimal(monitor.ear.fullyUp, 1) }} dBA. Nothing over {{ MOST_PROPOSED }} dBA is ever
-        proposed. These are cautions, not advice on anyone’s hearing: local rules and a qualified person decide. Output
-        {{ formatDecimal(monitor.output ? inForce(monitor.output).fullScale : null, 1) }} dBu at full scale.
+        Turn the headphones down before switching phantom power, plugging or testing, and put them on afterwards. At
+        full volume the average is {{ formatDecimal(monitor.ear.fullyUp, 1) }} dBA. Nothing over {{ MOST_PROPOSED }} dBA
+        is ever proposed. These are cautions, not advice on anyone’s hearing: local rules and a qualified person decide.
+        Output {{ formatDecimal(monitor.output ? inForce(monitor.output).fullScale : null, 1) }} dBu at full scale.
       </p>
     </template>
   </section>

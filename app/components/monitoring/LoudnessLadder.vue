@@ -23,7 +23,7 @@ const RUNGS = [
 const now = computed(() => [
   { level: props.ear.average, words: 'average now', strong: true },
   { level: props.ear.peak, words: 'peaks now', strong: false },
-  { level: props.ear.fullyUp, words: 'average, fully up', strong: false },
+  { level: props.ear.fullyUp, words: 'average at full volume', strong: false },
 ])
 /** Words keep apart: each is pushed below the one before it, in parts of the height. */
 const GAP = 6.4

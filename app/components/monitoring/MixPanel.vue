@@ -41,7 +41,7 @@ const speakerMs = computed(() =>
 <template>
   <section v-if="settings" aria-labelledby="heard-title">
     <h2 id="heard-title" class="border-b border-ink pb-0.5">{{ view.strip?.name }} hears</h2>
-    <p v-if="monitor.heard.length === 0" class="mt-1 text-muted">Nothing of this strip reaches the ear.</p>
+    <p v-if="monitor.heard.length === 0" class="mt-1 text-muted">The performer does not hear this strip.</p>
     <table v-else class="mt-1 w-full text-right" data-heard>
       <thead class="sr-only">
         <tr>
@@ -74,7 +74,7 @@ const speakerMs = computed(() =>
         :options="sides"
         :commit="setSide"
       />
-      <span v-else>{{ monitor.ears }} ear, the pair’s other side on the other</span>
+      <span v-else>{{ monitor.ears }} ear, the other side of the pair on the other</span>
     </p>
     <p
       v-if="monitor.ears !== 'both' && !isPanned"
@@ -82,7 +82,7 @@ const speakerMs = computed(() =>
       data-one-side
     >
       Heard on the {{ monitor.ears }} only.
-      <button type="button" class="action" @click="setSide('both')">Put it in the middle</button>
+      <button type="button" class="action" @click="setSide('both')">Centre it</button>
     </p>
 
     <h3 class="mt-3 border-b border-line pb-0.5">Mix: own signal and playback</h3>
@@ -113,7 +113,8 @@ const speakerMs = computed(() =>
             : monitor.mix.own >= monitor.mix.playback
               ? `own signal ${formatDecimal(monitor.mix.own - monitor.mix.playback, 1)} dB louder at the ear`
               : `playback ${formatDecimal(monitor.mix.playback - monitor.mix.own, 1)} dB louder at the ear`
-        }}</strong>. <span class="text-muted">Both are full in the middle, the usual start (common practice).</span>
+        }}</strong>.
+        <span class="text-muted">Both are at full level in the middle, the usual start (common practice).</span>
       </p>
     </template>
     <p v-else class="text-muted">Not set: only the own signal is counted. The middle is the usual start.</p>

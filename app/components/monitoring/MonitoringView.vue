@@ -27,9 +27,9 @@ const monitors = computed(() => (store.session ? monitorSession(store.session) :
 const monitor = computed(() => monitors.value.find((each) => each.strip === view.strip?.id) ?? null)
 const settings = computed(() => view.strip?.monitor)
 const ways = [
-  { value: 'direct', text: 'Direct' },
-  { value: 'software', text: 'Through the host' },
-  { value: 'both', text: 'Both at once' },
+  { value: 'direct', text: 'Direct monitoring' },
+  { value: 'software', text: 'Software monitoring' },
+  { value: 'both', text: 'Both' },
 ] as const
 const way = computed(() => (settings.value?.alsoHeard !== undefined ? 'both' : (settings.value?.route ?? 'software')))
 /** Where both are heard, the other path is taken to be 6 dB lower until it is said otherwise. */
@@ -60,7 +60,7 @@ const listen = (strip: string, route: RouteName) =>
         {{ view.strip && isBus(view.strip) ? 'a bus' : 'a recording' }}.
       </p>
       <div v-if="monitor" class="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <ChoiceBar :options="ways" :chosen="way" label="The performer listens by" @choose="setWay" />
+        <ChoiceBar :options="ways" :chosen="way" label="Monitoring by" @choose="setWay" />
         <p v-if="best" class="min-w-0 flex-1 basis-64" data-recommended>
           Recommended:
           <strong

@@ -50,9 +50,9 @@ const settings = computed(() =>
 )
 const BANDS = { full: 'loudspeakers', sub: 'subwoofer', top: 'tops' } as const
 const SHORT = {
-  'range': 'its knob does not reach that far',
+  'range': 'its knob does not go that far',
   'limit': 'that is beyond its limits',
-  'no control': 'it has no control of its own here',
+  'no control': 'it has no control here',
 } as const
 function setLoudspeaker({ bus, control, to }: (typeof settings.value)[number]) {
   if (!control || to === null) return
@@ -96,8 +96,8 @@ function setLoudspeaker({ bus, control, to }: (typeof settings.value)[number]) {
               {{ feedback.microphones.length === 1 ? 'microphone' : 'microphones' }} open.</strong
             >
             <span v-if="potential !== null" class="text-muted">
-              These distances allow <span class="figure">{{ formatDecimal(potential, 1) }}</span> dB of acoustic gain, 6
-              dB kept back{{
+              These distances allow <span class="figure">{{ formatDecimal(potential, 1) }}</span> dB of acoustic gain,
+              with 6 dB in reserve{{
                 layout && potential < layout.wanted
                   ? `: ${formatDecimal(layout.wanted - potential, 1)} dB short of what is wanted`
                   : ''
@@ -137,8 +137,8 @@ function setLoudspeaker({ bus, control, to }: (typeof settings.value)[number]) {
       </ul>
     </template>
     <p class="mt-1 text-xs text-muted">
-      Loudspeakers: power off before plugging, on last and off first; levels for an audience are for local rules. Never
-      lift a protective earth to cure hum. Leave mains and what is inside the devices to qualified people.
+      Loudspeakers: power off before plugging, on last and off first; for levels at an audience, follow local rules.
+      Never lift a protective earth to cure hum. Leave mains and the inside of devices to qualified people.
     </p>
   </section>
 </template>

@@ -79,20 +79,20 @@ const playingWords = computed(() =>
   <section aria-labelledby="sound-title" :data-doubling="doubled ? '' : undefined">
     <h2 id="sound-title" class="flex justify-between border-b border-ink pb-0.5">
       How it sounds: {{ view.strip?.name }}
-      <span v-if="comb && !doubled" class="text-xs font-normal text-muted">if the other path were heard too</span>
+      <span v-if="comb && !doubled" class="text-xs font-normal text-muted">if the other path were on too</span>
     </h2>
-    <p v-if="!comb" class="mt-1 text-muted">There is one way to the ear only, so nothing can be heard twice.</p>
+    <p v-if="!comb" class="mt-1 text-muted">Only one path reaches the ear, so nothing can double.</p>
     <template v-else>
       <p class="mt-1">
-        <strong>First notch at {{ hz(comb.firstNotch) }}, ripple {{ ripple(comb.ripple) }}.</strong> The two ways are
+        <strong>First notch at {{ hz(comb.firstNotch) }}, ripple {{ ripple(comb.ripple) }}.</strong> The two paths are
         {{ comb.bound }}{{ formatDecimal(comb.delayMs, 2) }} ms apart<template v-if="doubled"
-          >; the other one is
+          >; the other path is
           <NumberInput
             :value="view.strip?.monitor.alsoHeard"
             :field="monitorFields.alsoHeard"
             :step="1"
             :commit="(alsoHeard) => edit.monitor('Other path', { alsoHeard: alsoHeard })" /></template
-        ><template v-else>, the other one taken to be 6 dB lower</template>. It sounds {{ comb.words.sound }} ({{
+        ><template v-else>, the other path assumed 6 dB lower</template>. It sounds {{ comb.words.sound }} ({{
           comb.words.strength
         }}). <template v-if="doubled">Switch off {{ doubled.switchOff }}.</template
         ><template v-else>No doubled signal.</template>

@@ -95,7 +95,7 @@ const setLoudness = (loudness: number | undefined) =>
           >{{ formatDecimal(stream.loudness, 1) }} ± {{ formatDecimal(stream.give, 1) }} LUFS</strong
         >
         estimated in loud passages<template v-if="stream.gain !== null && Math.abs(stream.gain) >= 0.1"
-          >; {{ formatDecimal(stream.gain, 1) }} dB before the limiter reach what is wanted</template
+          >; {{ formatDecimal(stream.gain, 1) }} dB before the limiter reach the wanted loudness</template
         >.
       </p>
       <p class="text-muted">
@@ -104,18 +104,18 @@ const setLoudness = (loudness: number | undefined) =>
         <span class="figure">{{ formatDecimal(stream.reduction.surge, 1) }}</span> off the surge.
       </p>
       <p class="text-muted">
-        From levels, not from sound: pauses and what the programme is made of are not in it. The whole stream will
-        measure lower; let a meter or a file tell.
+        Estimated from levels: pauses and the sound of the programme are not included. The whole stream will measure
+        lower; check with a meter or a file.
       </p>
     </template>
     <p v-if="clipping.length > 0" class="border-l-4 border-l-ceiling pl-2" data-clips-before>
-      {{ clipping.map(({ strip }) => nameOf(strip)).join(' and ') }} clips before it comes here: no limiter fixes that.
+      {{ clipping.map(({ strip }) => nameOf(strip)).join(' and ') }} clips before it gets here. No limiter can fix that.
     </p>
   </section>
   <section v-if="feedback" aria-labelledby="howl-title" data-feedback>
     <h2 id="howl-title" class="border-b border-ink pb-0.5">Room</h2>
     <p v-if="feedback.margin === null" class="mt-1">
-      The distance from microphone to loudspeaker is not set: Monitoring asks for it.
+      The distance from microphone to loudspeaker is not set: enter it on Monitoring.
     </p>
     <p v-else class="mt-1">
       <strong class="figure">{{ formatDecimal(feedback.margin, 1) }} dB</strong> gain before feedback,

@@ -49,9 +49,8 @@ function alike(by: 'fader' | 'gain') {
   if (!store.session) return
   const { changes, left } = equalise(store.session, props.bus.id, by)
   const wrong = changes.length > 0 ? edit.changes('Equalise', changes) : null
-  const done =
-    changes.length > 0 ? 'All strips are as loud as the quietest of them.' : 'They are as loud as each other already.'
-  chain.told.value = wrong ?? (left.length > 0 ? `${left.join(' and ')} could not be brought there by ${by}.` : done)
+  const done = changes.length > 0 ? 'All strips are as loud as the quietest of them.' : 'They are equally loud already.'
+  chain.told.value = wrong ?? (left.length > 0 ? `${left.join(' and ')} could not be matched by ${by}.` : done)
 }
 </script>
 
@@ -64,7 +63,7 @@ function alike(by: 'fader' | 'gain') {
     <div class="divide-y divide-line">
       <SendRow v-for="send in into" :key="send.strip.id" class="pt-0.5" :send="send" shows="strip" :narrow="narrow" />
     </div>
-    <p v-if="into.length === 0" class="py-2">Nothing flows in yet.</p>
+    <p v-if="into.length === 0" class="py-2">Nothing feeds it yet.</p>
     <SelectInput v-if="candidates.length > 1" value="" label="Begin a send" :options="candidates" :commit="begin" />
     <p v-if="into.length > 1" class="mt-1 flex flex-wrap items-baseline gap-x-1.5">
       <span class="text-muted">They sound</span>

@@ -45,7 +45,7 @@ function costs({ snrCost, headroomCost }: ConventionRow): string {
     ...((snrCost ?? 0) >= 0.05 ? [`${formatDecimal(snrCost, 1)} dB more noise`] : []),
     ...(headroomCost >= 0.05 ? [`${formatDecimal(headroomCost, 1)} dB less headroom`] : []),
   ]
-  return said.length > 0 ? `${said.join(' and ')} than the best` : 'nothing: the best of all in both'
+  return said.length > 0 ? `${said.join(' and ')} than the best` : 'nothing: best in both'
 }
 const title = (gains: { stage: string; setting: string; value: number }[]) =>
   gains.map((each) => `${each.setting} ${formatDecimal(each.value, 1)} dB`).join(', ')
@@ -125,8 +125,8 @@ const title = (gains: { stage: string; setting: string; value: number }[]) =>
         </tbody>
       </table>
       <p class="mt-2 text-muted">
-        The bracket is the window; solid is this strip from average to peak, lighter its surge, grey its floor, hatched
-        what clips. Levels in dBFS, the rest in dB. All are common practice.
+        The bracket is the window; solid is this strip from average to peak, lighter its surge, grey its noise floor,
+        hatched is clipping. Levels in dBFS, the rest in dB. All are common practice.
         {{ conventions[DEFAULT_CONVENTION].name }} is the default: {{ conventions[DEFAULT_CONVENTION].why }}
       </p>
     </template>

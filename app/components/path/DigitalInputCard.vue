@@ -16,6 +16,6 @@ const number = computed(() => props.stage.gear.inputs.findIndex((input) => input
     The recorder counts it as input <span class="figure">{{ number }}</span> of {{ stage.gear.inputs.length }}.
   </p>
   <p class="text-muted">
-    Numbers come in as they are: no gain, no converter. One unit gives the clock, the other follows.
+    Samples come in unchanged: no gain, no converter. One unit gives the clock, the other follows.
   </p>
 </template>

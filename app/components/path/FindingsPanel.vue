@@ -10,7 +10,7 @@ const view = useViewStore()
   <section aria-labelledby="findings-title">
     <h2 id="findings-title" class="border-b border-ink pb-0.5">Needs attention</h2>
     <p v-if="view.evaluated?.findings.length === 0" class="mt-1 text-muted">
-      Nothing. Play the loudest passage once more and begin.
+      Nothing. Play the loudest passage again and start.
     </p>
     <ul v-else class="mt-1.5 space-y-1">
       <FindingLine

@@ -24,7 +24,7 @@ const width = (share: number) => `${Math.max(0.5, 100 * share)}%`
     aria-label="Noise budget"
   >
     <p v-if="budget.lines.length === 0" class="text-muted">
-      Nothing on this strip is known to make noise. Give the room’s and the gear’s.
+      No noise is known on this strip. Enter the room noise and the noise figures of the gear.
     </p>
     <table
       v-else
@@ -74,7 +74,7 @@ const width = (share: number) => `${Math.max(0.5, 100 * share)}%`
           <span>{{ help.words }}</span><span class="figure shrink-0">{{ formatSigned(help.snr, 1) }} dB</span>
         </li>
       </ul>
-      <p v-if="budget.helps.length === 0" class="py-1">Nothing that is set on this strip changes its SNR.</p>
+      <p v-if="budget.helps.length === 0" class="py-1">No setting of this strip changes its SNR.</p>
       <p v-else class="mt-1 text-muted">Signal-to-noise gained at the recorder, one change at a time.</p>
     </section>
   </div>

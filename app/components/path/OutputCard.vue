@@ -33,5 +33,5 @@ const specs = computed(() =>
       >{{ formatDecimal(value, 1) }} {{ field.unit }}</span
     >
   </p>
-  <p class="text-muted">Its figures stand at the unit, in its dialog. It clips where the numbers end, at 0 dBFS.</p>
+  <p class="text-muted">Its figures are in the interface settings. It clips at 0 dBFS.</p>
 </template>

@@ -134,8 +134,8 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
             class="min-h-6 min-w-6 border px-2 py-0.5"
             :class="view.showsSpread ? 'border-change bg-change-soft' : 'border-rule bg-sheet'"
             :aria-pressed="view.showsSpread"
-            aria-label="Show how far the edges may be off"
-            title="How far the edges may be off"
+            aria-label="Show the ± of the edges"
+            title="The ± of the edges"
             data-doubt
             @click="view.toggleSpread"
           >
@@ -159,7 +159,7 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
         :class="{ 'overflow-auto': !drawn, 'h-80': drawn }"
       >
         <p v-if="bus && drawn && model.columns.length === 0" class="p-4 card:pl-13" data-unfed>
-          Nothing flows into “{{ bus.name }}” yet. Begin a send below, or on a strip’s own page.
+          Nothing feeds “{{ bus.name }}” yet. Add a send below, or on the page of a strip.
         </p>
         <CrossSection
           v-else-if="drawn"

@@ -40,8 +40,8 @@ const state = computed(() => {
   const off = own.value?.off ?? 0
   if (own.value?.gains.length === 0) return 'No gain on this strip can be set.'
   if (Math.abs(off) >= 0.05)
-    return `${coming.value.length === 0 ? 'As near as it comes' : 'It comes as near as'}: ${formatDecimal(Math.abs(off), 1)} dB ${off > 0 ? 'over' : 'under'} the window.`
-  return coming.value.length === 0 ? 'This strip is set as the target wants.' : null
+    return `${coming.value.length === 0 ? 'Closest possible' : 'Closest possible:'}: ${formatDecimal(Math.abs(off), 1)} dB ${off > 0 ? 'over' : 'under'} the window.`
+  return coming.value.length === 0 ? 'This strip is at its target.' : null
 })
 </script>
 
@@ -69,8 +69,8 @@ const state = computed(() => {
     <p v-if="state" class="mt-1 text-muted" data-plan-state>{{ state }}</p>
     <p v-for="note in own?.notes" :key="note" class="mt-1" data-plan-note>{{ note }}</p>
     <p v-if="own?.hiss && own.hiss.lower > 0.05" class="mt-1 text-muted" data-hiss>
-      Planned front to back: hiss <span class="figure text-ink">{{ formatDecimal(own.hiss.lower, 1) }}</span> dB lower
-      than with all gain at the last stage.
+      Planned from front to back: hiss <span class="figure text-ink">{{ formatDecimal(own.hiss.lower, 1) }}</span> dB
+      lower than with all gain at the last stage.
     </p>
     <p v-if="remedy" class="plate mt-1.5 border-l-4 border-l-ceiling px-2 py-1" data-remedy>
       {{ remedy.message }}

@@ -119,7 +119,7 @@ const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)
         <tbody>
           <tr v-for="route in view.evaluated.latency" :key="route.route" class="border-b border-line">
             <th scope="row" class="w-1/2 py-1 text-left font-semibold">
-              {{ route.route === 'direct' ? 'Direct' : 'Through the host'
+              {{ route.route === 'direct' ? 'Direct monitoring' : 'Software monitoring'
               }}{{ route.route === view.strip.monitor.route ? ', in use' : '' }}
             </th>
             <td>

@@ -41,8 +41,8 @@ async function add(label: string, change: (session: Session) => Session) {
 function addedWords(names: readonly string[]): string | null {
   if (names.length === 0) return null
   return names.length === 1
-    ? `${names[0]} was added; Undo takes it out again.`
-    : `${names.slice(0, -1).join(', ')} and ${names.at(-1)} were added; Undo takes them out again.`
+    ? `${names[0]} was added; Undo removes it again.`
+    : `${names.slice(0, -1).join(', ')} and ${names.at(-1)} were added; Undo removes them again.`
 }
 function addTemplate(template: Template) {
   const bundle = ready.value?.templateBundle(template)
@@ -65,7 +65,7 @@ const addCopy = () => add('Copy the strip', (session) => copyStrip(session, view
         <button type="button" class="push" @click="addCopy">Copy “{{ view.strip?.name }}”</button>
         <button type="button" class="push" @click="addBlank">Source, microphone, interface</button>
       </p>
-      <h3 class="mt-3 border-b border-line text-muted">A bus, in which strips meet</h3>
+      <h3 class="mt-3 border-b border-line text-muted">A bus: a sum of strips</h3>
       <p class="mt-1.5 flex flex-wrap gap-2">
         <button
           v-for="(bus, use) in busUses"

@@ -83,9 +83,9 @@ const setRisk = (value: number | undefined) =>
     </details>
     <p v-if="risk !== null && window" class="mt-1">
       At most <NumberInput :value="risk" :field="riskField" :step="0.5" :commit="setRisk" /> risk of clipping: the peak
-      with the surge at <span class="figure">{{ formatDecimal(window.aim, 1) }}</span> dBFS. It draws on how well that
-      peak is known, <span class="figure" data-risk-give>± {{ formatDecimal(2 * give, 1) }}</span> dB: whatever narrows
-      it allows more gain.
+      with the surge at <span class="figure">{{ formatDecimal(window.aim, 1) }}</span> dBFS. It depends on how well that
+      peak is known, <span class="figure" data-risk-give>± {{ formatDecimal(2 * give, 1) }}</span> dB: a smaller ±
+      allows more gain.
     </p>
     <div v-else-if="own" class="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1">
       <span

@@ -114,9 +114,9 @@ function addInput() {
               :commit="setBuffers"
             />
           </p>
-          <h4 class="mt-3 border-t border-line pt-1 font-semibold">What it adds to the buffers</h4>
+          <h4 class="mt-3 border-t border-line pt-1 font-semibold">Delay beyond the buffers</h4>
           <p v-if="!unit.latency" class="text-muted">
-            Nothing is known yet; fill in what its maker prints or its driver reports.
+            Nothing is known yet. Enter the data sheet’s figures, or what the driver reports.
           </p>
           <p v-for="key in latencyKeys" :key="key" class="flex justify-between py-px">
             <span class="text-muted">{{ latencySpecs[key].label }}</span>

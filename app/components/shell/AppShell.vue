@@ -113,7 +113,7 @@ const shortcuts: Shortcut[] = [
     when: () => place.value === 'Path',
     run: () => sheets.toggleAll(store.session?.gear.map(({ kind }) => kind) ?? []),
   },
-  { keys: ['V'], does: 'Read the section another way', at: 'Path', run: nextReading },
+  { keys: ['V'], does: 'Next view of the section', at: 'Path', run: nextReading },
   {
     keys: ['W'],
     does: 'Why: what the headroom is made of',
@@ -122,7 +122,7 @@ const shortcuts: Shortcut[] = [
       if (tightest) explaining.explain('headroom', tightest.stage)
     },
   },
-  { keys: ['U'], does: 'Show or hide how far the section’s edges may be off', at: 'Path', run: view.toggleSpread },
+  { keys: ['U'], does: 'Show or hide the ± of the section’s edges', at: 'Path', run: view.toggleSpread },
   { keys: ['A'], does: 'Add a strip', run: addStrip },
   {
     keys: ['M'],

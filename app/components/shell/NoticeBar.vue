@@ -63,8 +63,7 @@ async function restore() {
     </div>
     <div v-else-if="store.gone === 'deleted'" role="alert" class="notice" data-notice="deleted">
       <p>
-        <strong>This session was deleted in another tab.</strong> What you see is still here; restore it to go on
-        keeping it.
+        <strong>This session was deleted in another tab.</strong> What you see is still here. Restore it to keep it.
       </p>
       <button type="button" class="push" @click="restore">Restore it</button>
     </div>
@@ -101,7 +100,7 @@ async function restore() {
       <button type="button" class="push" @click="store.setDamage(null)">Close</button>
     </div>
     <div v-if="version.waiting.value" role="status" class="notice calm" data-notice="version">
-      <p>A newer version of Remetra is ready. What is open goes on with this one until you take it.</p>
+      <p>A newer version of Remetra is ready. This tab keeps the current version until you switch.</p>
       <button type="button" class="push" @click="version.use(store.settled)">Use it now</button>
       <button type="button" class="push" @click="version.waiting.value = null">Later</button>
     </div>

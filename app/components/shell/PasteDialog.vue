@@ -21,9 +21,7 @@ async function take() {
 <template>
   <ModalDialog title="Import a session" closing="Cancel" @close="emit('close')">
     <div class="max-w-full card:w-[32rem] space-y-3 pt-3">
-      <p>
-        Choose a session file, or drop it anywhere on the window. It opens beside what you have; nothing is replaced.
-      </p>
+      <p>Choose a session file, or drop it anywhere on the window. It opens as a new session; nothing is replaced.</p>
       <button type="button" class="push-main" @click="choose">Choose a file…</button>
       <label class="block"
         >Or paste its text

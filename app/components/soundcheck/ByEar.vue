@@ -57,7 +57,7 @@ const LEVEL: NumberField = {
   help: 'Average of the programme as it is played.',
 }
 const RAISED = [0, 20, 40].map((value) => ({ value, text: value === 0 ? 'as it is' : `${value} dB up` }))
-const over = (snr: number | null) => (snr === null ? 'no noise is known' : `${formatDecimal(snr, 1)} dB over its floor`)
+const over = (snr: number | null) => (snr === null ? 'noise not known' : `${formatDecimal(snr, 1)} dB over its floor`)
 /** Programme, then its pause, s. */
 const [PROGRAMME, PAUSE] = [3, 3]
 function hear() {
@@ -134,8 +134,8 @@ const playingWords = computed(() => {
     </p>
     <p v-if="ear.trouble.value" role="alert" class="mt-1 text-ceiling">{{ ear.trouble.value }}</p>
     <p class="mt-1 text-xs text-muted">
-      A simulated performer through the strip as it is set. Headphones down first: it starts at −30 dBFS and fades in;
-      turn up slowly. Loud listening harms hearing.
+      A simulated performer through the strip as set. Headphones down first: it starts at −30 dBFS and fades in. Turn up
+      slowly. Loud listening harms hearing.
     </p>
   </section>
 </template>

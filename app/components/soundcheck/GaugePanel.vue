@@ -108,8 +108,8 @@ function take() {
   const reads = soundcheck.step?.read?.reads === 'average' ? 'average' : 'peak'
   const value = reads === 'average' ? passage?.loudest : passage?.peak
   if (processed.value.length > 0)
-    told.value = `Not taken: the browser could not switch off ${processed.value.join(' and ')}, so this level is not the input’s. Type what the recorder shows.`
-  else if (value == null) told.value = 'Nothing has come in yet. Let the loudest passage play, then take it.'
+    told.value = `Not used: the browser could not switch off ${processed.value.join(' and ')}, so this level is not the input’s. Type what the recorder shows.`
+  else if (value == null) told.value = 'No signal yet. Play the loudest passage, then take the reading.'
   else
     told.value = props.taking(
       { reads, unit: 'dBFS', words: reads === 'average' ? 'average (RMS)' : 'sample peak' },
@@ -136,8 +136,8 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
       <button v-if="asleep" type="button" class="action" @click="gauge.wake">Wake it</button>
     </p>
     <p v-if="processed.length > 0" role="alert" class="mt-1 border-l-3 border-ceiling pl-2">
-      The browser could not switch off {{ processed.join(' and ') }}: what it shows is not what the input gives, and
-      readings are not taken from it.
+      The browser could not switch off {{ processed.join(' and ') }}: the gauge does not show the true input, and takes
+      no readings.
     </p>
     <RiverCanvas
       class="mt-1"
@@ -167,7 +167,7 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
       <template v-else>
         <button type="button" class="push-main" data-take @click="take">Take the reading</button>
         <button type="button" class="push" data-passage @click="gauge.startPassage()">New passage</button>
-        <span class="text-xs text-muted">Space takes, R begins the passage anew</span>
+        <span class="text-xs text-muted">Space takes, R restarts the passage</span>
         <label v-if="source === 'device' && choices.length > 1" class="flex items-center gap-1"
           ><span class="sr-only">Channel</span>
           <select :value="chosen" class="border-b border-dotted border-rule bg-sheet" data-channel @change="choose">

@@ -117,7 +117,7 @@ const againWords = (steps: readonly number[]) =>
           Remove the reading
         </button>
         <span v-if="!reading.kept && !inferred.fault && !inferred.contradicts?.reading" class="text-xs text-muted"
-          >The figures follow the reading already. Keep writes it down as measured; Undo takes it back.</span
+          >The figures already follow the reading. “Keep” stores it as measured; Undo takes it back.</span
         >
       </p>
       <p v-if="soundcheck.told.value" role="alert" class="mt-1 text-ceiling">{{ soundcheck.told.value }}</p>

@@ -32,7 +32,7 @@ const rows = computed(() =>
 <template>
   <section aria-labelledby="readings-title" data-readings>
     <h2 id="readings-title" class="border-b border-ink pb-0.5">Readings so far</h2>
-    <p v-if="rows.length === 0" class="mt-1 text-muted">None yet. The first one narrows most of the figures.</p>
+    <p v-if="rows.length === 0" class="mt-1 text-muted">None yet. The first one narrows most figures.</p>
     <ul>
       <li v-for="each in rows" :key="each.reading.id" class="border-b border-line">
         <button

@@ -48,13 +48,13 @@ const atRest = () => !document.activeElement?.matches('button, a, summary, [role
 useShortcuts([
   {
     keys: ['Enter'],
-    does: 'Tick the step in hand',
+    does: 'Tick the current step',
     at: 'Soundcheck',
     when: atRest,
     run: () => state.step && tick(state.step),
   },
   { keys: [' '], does: 'Take the reading', at: 'Soundcheck', when: atRest, run: () => panel.value?.take() },
-  { keys: ['R'], does: 'Begin the passage anew', at: 'Soundcheck', run: () => panel.value?.startPassage() },
+  { keys: ['R'], does: 'Restart the passage', at: 'Soundcheck', run: () => panel.value?.startPassage() },
   { keys: ['J'], does: 'Next step', at: 'Soundcheck', run: () => state.move(1) },
   { keys: ['K'], does: 'Previous step', at: 'Soundcheck', run: () => state.move(-1) },
 ])

@@ -68,7 +68,7 @@ const WORTH: NumberField = {
   unit: 'dB',
   min: 0.02,
   max: 40,
-  help: 'Within that the true level lies with 95 %; a meter whose ballistics are not known is worth about ± 3 dB.',
+  help: 'The true level lies within this with 95 %. For a meter of unknown ballistics allow about ± 3 dB.',
 }
 
 function take(value: number | undefined, by: 'typed' | 'file' = 'typed'): string | null {

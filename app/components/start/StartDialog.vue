@@ -92,7 +92,10 @@ const mics = options(
   >,
 )
 const ways = options(chains)
-const listening = options({ direct: 'Direct, inside the interface', software: 'Through the host' })
+const listening = options({
+  direct: 'Direct monitoring, inside the interface',
+  software: 'Software monitoring, through the host',
+})
 const byMicrophone = computed(() =>
   named.value.length > 0
     ? named.value.some(({ kind }) => recordables[kind].source === 'sound-source')
@@ -126,7 +129,7 @@ async function fromTemplate(template: Template) {
   <ModalDialog title="Start your own" closing="Cancel" @close="emit('close')">
     <form class="max-w-full space-y-3 pt-3 card:w-[40rem]" data-start @submit.prevent="begin">
       <p class="text-muted">
-        Leave alone what you do not know: usual figures stand in, marked as assumed, until you give your own.
+        Skip what you do not know: usual figures are used, marked as assumed, until you enter your own.
       </p>
       <label class="block"
         ><span class="font-semibold">What is the session called? </span
@@ -193,7 +196,7 @@ async function fromTemplate(template: Template) {
       <p v-if="tooMany" id="start-names-why" role="alert" class="text-ceiling">{{ tooMany }}</p>
       <template v-if="byMicrophone">
         <fieldset>
-          <legend class="font-semibold">3 With which kind of microphone?</legend>
+          <legend class="font-semibold">3 Which kind of microphone?</legend>
           <div class="grid gap-x-4 card:grid-cols-3">
             <label v-for="[value, words] in mics" :key="value" class="answer">
               <input v-model="answers.microphone" type="radio" name="microphone" :value="value" /> {{ words }}
@@ -223,7 +226,7 @@ async function fromTemplate(template: Template) {
             v-model="answers.loudness"
             class="min-h-6 min-w-0 border-b border-dotted border-rule bg-sheet py-0.5 hover:border-change pointer-coarse:min-h-11"
           >
-            <option :value="undefined">not known: a usual level stands in</option>
+            <option :value="undefined">not known: use a usual level</option>
             <option v-for="{ value, words } in loudOfAll" :key="value" :value="value">{{ words }}</option>
           </select></label
         >

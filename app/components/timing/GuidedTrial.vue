@@ -44,7 +44,7 @@ function adopt(bufferFrames: number) {
   <section aria-labelledby="trial-title" data-trial>
     <h2 id="trial-title" class="border-b border-ink pb-0.5">Guided trial</h2>
     <template v-if="!preference">
-      <p class="mt-1 text-muted">Two ways of choosing, each in three answers or four:</p>
+      <p class="mt-1 text-muted">Two ways to choose, each in three or four answers:</p>
       <p class="mt-1 flex flex-wrap gap-2">
         <button type="button" class="push" @click="begin('smallest')">Smallest stable buffer</button
         ><button type="button" class="push" @click="begin('largest')">Largest buffer you cannot feel</button>
@@ -67,7 +67,7 @@ function adopt(bufferFrames: number) {
       <button type="button" class="action" @click="adopt(state.bufferFrames)">Set it</button>
     </p>
     <p v-else class="mt-1">
-      What does not crackle is felt late: listen direct, or lighten the machine’s load and try again.
+      Every buffer without crackles is too late. Use direct monitoring, or reduce the load and try again.
     </p>
     <button v-if="preference" type="button" class="action mt-1" @click="preference = null">Stop the trial</button>
   </section>

@@ -73,8 +73,8 @@ const rows = computed(() => {
     </li>
     <li v-if="rows.length === 0" class="text-muted">
       Nothing is measured yet: the map shows
-      {{ timing.unit?.latency ? 'the model of the data sheet' : 'the buffers alone' }}. A loopback cable from an output
-      to an input tells the truth.
+      {{ timing.unit?.latency ? 'the model of the data sheet' : 'the buffers alone' }}. Measure it with a loopback cable
+      from an output to an input.
     </li>
   </ul>
 </template>

@@ -82,7 +82,7 @@ function keys(event: KeyboardEvent, row: number, column: number) {
   <div>
     <p id="timing-map-words" class="pb-1 text-muted">
       Round trip in ms by rate and buffer. The heavy line is the limit of {{ formatShort(limit) }} ms for
-      {{ view.strip?.name }}; press a cell to set it.
+      {{ view.strip?.name }}; click a cell to set it.
     </p>
     <div class="overflow-x-auto" tabindex="0" aria-label="Round trips by rate and buffer">
       <table class="w-full border-separate border-spacing-0 text-right" aria-describedby="timing-map-words">

@@ -60,7 +60,7 @@ const setLimit = (limit: number | undefined) =>
 
 const routes = computed(() => view.evaluated?.latency ?? [])
 const longest = computed(() => Math.max(...routes.value.map((route) => route.milliseconds), 0.1))
-const names = { direct: 'Direct', software: 'Through the host' } as const
+const names = { direct: 'Direct monitoring', software: 'Software monitoring' } as const
 
 const measured = computed(() =>
   (system.value && timing.unit ? roundTripsOf(system.value, timing.unit) : []).map((each) => ({
@@ -111,11 +111,10 @@ const { adopted, adopt } = useRecommendation()
     >
       <TimingMap v-if="timing.unit" />
       <p v-else class="text-muted">
-        No strip reaches an interface yet. Add an interface input on Path: its driver and its buffers are what this
-        place is about.
+        No strip reaches an interface yet. Add an interface input on Path: Timing is about its driver and buffers.
       </p>
       <section v-if="routes.length > 0" aria-labelledby="parts-title" class="space-y-2">
-        <h2 id="parts-title" class="border-b border-ink pb-0.5">{{ view.strip?.name }}: where the time goes</h2>
+        <h2 id="parts-title" class="border-b border-ink pb-0.5">{{ view.strip?.name }}: parts of the delay</h2>
         <RouteBar
           v-for="route in routes"
           :key="route.route"
@@ -138,8 +137,8 @@ const { adopted, adopt } = useRecommendation()
                 class="figure"
                 >{{ formatSigned(timing.timing.overdubOffsetMs, 2) }}</span
               >
-              ms), measured less reported. Positive: recordings land late, and the host has to shift them earlier by
-              that much.
+              ms), measured less reported. Positive: recordings are late, and the host has to shift them earlier by that
+              much.
             </p>
           </div>
           <div class="h-44">
@@ -149,7 +148,7 @@ const { adopted, adopt } = useRecommendation()
               label="Measured round trips over the time of one buffer, with the fitted line; the list beside has every figure."
             />
             <p v-else class="text-muted">
-              With a measured point or two the line stands here that all untested buffers are read from.
+              With one or two measured points, the line for all untested buffers appears here.
             </p>
           </div>
         </div>

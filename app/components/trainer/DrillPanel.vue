@@ -40,7 +40,7 @@ const ESTIMATE = computed<NumberField>(() => ({
   unit: drill.value.unit ?? 'dB',
   min: -200,
   max: 500,
-  help: 'What it comes to, by your reckoning.',
+  help: 'Your estimate.',
 }))
 const GAIN = computed<NumberField>(() => ({
   label: 'Gain',
@@ -92,7 +92,7 @@ const answerWords = computed(() =>
               }
             "
         /></span>
-        <span data-coarse>The meter’s marks are 3 dB apart; it stands near {{ formatDecimal(coarse, 0) }} dBFS.</span>
+        <span data-coarse>The meter’s marks are 3 dB apart; it reads about {{ formatDecimal(coarse, 0) }} dBFS.</span>
       </p>
       <p class="mt-2 flex flex-wrap items-center gap-3">
         <button type="button" class="push" @click="listen">

@@ -56,7 +56,7 @@ const made = computed(() => [...props.running.checks].reverse())
     <p v-if="running.score.because.length === 0" class="mt-1">Shortest solution.</p>
     <div v-for="way in ways" :key="way.cause" class="mt-3" :data-way="way.cause">
       <h3>{{ causeOf(way.cause).title }}</h3>
-      <p class="text-muted">The shortest way from “{{ symptoms[way.symptom].title }}”:</p>
+      <p class="text-muted">Shortest solution from “{{ symptoms[way.symptom].title }}”:</p>
       <ol class="mt-0.5 list-decimal space-y-1 pl-5">
         <li v-for="each in way.checks" :key="each.check">
           {{ each.ask }} <strong>{{ each.shows }}.</strong>
@@ -84,7 +84,7 @@ const made = computed(() => [...props.running.checks].reverse())
         </li>
       </ul>
       <details class="mt-1.5" :open="made.length === 0">
-        <summary class="cursor-pointer text-muted">{{ open.length }} checks that can be made</summary>
+        <summary class="cursor-pointer text-muted">{{ open.length }} available checks</summary>
         <ul class="mt-1 space-y-1">
           <li v-for="id in open" :key="id">
             <button type="button" class="text-left hover:text-change" :data-make="id" @click="trainer.check(id)">

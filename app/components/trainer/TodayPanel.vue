@@ -50,7 +50,7 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
     <p class="mt-1.5">
       <span class="figure" data-minutes>{{ formatDecimal(minutes, 1) }}</span> of 5 minutes<template v-if="due > 0"
         >; {{ due }} due again</template
-      ><template v-if="part >= 1">. That will do for today; go on as you like.</template>
+      ><template v-if="part >= 1">. Enough for today; continue if you like.</template>
     </p>
     <span
       class="mt-1 block h-1.5 border-b border-rule"

@@ -44,10 +44,10 @@ useShortcuts([{ keys: ['X'], does: 'The next exercise', at: 'Trainer', run: () =
         <h2 id="intro-title" class="border-b border-ink pb-0.5">Find what is wrong</h2>
         <p class="mt-2">
           A chain with one fault in it, or two. Look at its section and figures, listen, make checks, turn knobs; then
-          name the cause and choose the fix. Points come off for checks beyond the shortest way, for wrong turns, and
-          for decibels left wrong.
+          name the cause and choose the fix. Points are deducted for checks beyond the shortest solution, for wrong
+          settings, and for decibels left wrong.
         </p>
-        <p class="mt-2">Everything that can be heard stands beside it in words and figures too.</p>
+        <p class="mt-2">Everything you can hear is also shown in words and figures.</p>
         <p class="mt-3"><button type="button" class="push-main" @click="trainer.begin()">Start</button></p>
         <h2 class="mt-6 border-b border-ink pb-0.5">Or estimate one figure, in half a minute</h2>
         <ul class="mt-2 grid gap-3 card:grid-cols-2">
