@@ -22,21 +22,21 @@ const STAYS = { goes: 0.04, stays: 0.96 } as const
 export const checks = {
   // Hiss
   'follow-hiss': {
-    ask: 'With nobody playing, turn each gain down by 6 dB and back, from the source on. Which one does the hiss follow most?',
+    ask: 'With nobody playing, turn each gain down by 6 dB and back, from the source on. Which one changes the hiss most?',
     outcomes: { first: 'The first gain', late: 'A later gain', slider: 'The system’s slider', none: 'None of them' },
     usual: { first: 0.3, late: 0.05, slider: 0.02, none: 0.63 },
     minutes: 2,
     caution: EARS,
   },
   'cover-microphone': {
-    ask: 'Switch the microphone off at its own switch, or shut it in a case with a coat around it. Does the noise go?',
+    ask: 'Switch the microphone off at its own switch, or shut it in its case, wrapped in a coat. Does the noise go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 1,
     caution: 'Never unplug a microphone while 48 V is on and the outputs are open.',
   },
   'source-volume': {
-    ask: 'Look at the source’s own volume. Is it fully up?',
+    ask: 'Check the source’s own volume. Is it fully up?',
     outcomes: { up: 'Fully up, or it has none', down: 'Turned down' },
     usual: { up: 0.95, down: 0.05 },
     minutes: 0.3,
@@ -44,7 +44,7 @@ export const checks = {
   },
   'bypass-dynamics': {
     ask: 'Bypass every compressor, gate and expander. Does it change?',
-    outcomes: { changes: 'It changes plainly', same: 'It stays as it is, or there are none' },
+    outcomes: { changes: 'It changes clearly', same: 'No change, or there are none' },
     usual: { changes: 0.05, same: 0.95 },
     minutes: 1,
     caution: 'A bypassed limiter no longer holds peaks back: monitors down first.',
@@ -57,44 +57,44 @@ export const checks = {
     minutes: 1,
   },
   'first-gain-down': {
-    ask: 'Turn the first gain down by 10 dB, and make it up at the last one. Does the distortion go?',
+    ask: 'Turn the first gain down by 10 dB, and make it up at the last one. Does the distortion go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 2,
     caution: EARS,
   },
   'move-back': {
-    ask: 'Let the performer go twice as far from the microphone, with the gain as it is. Does the distortion go?',
+    ask: 'Move the performer to twice the distance, with the same gain. Does the distortion go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 1,
   },
   'which-socket': {
-    ask: 'Read the words beside both sockets: what the one device gives (microphone, instrument, line), what the other takes.',
+    ask: 'Read the labels at both sockets: which level one device gives (microphone, instrument, line), and which the other expects.',
     outcomes: {
       fits: 'They are the same',
-      hot: 'A hotter signal than the input is for',
-      cold: 'A weaker signal than the input is for',
+      hot: 'A hotter signal than the input expects',
+      cold: 'A weaker signal than the input expects',
     },
     usual: { fits: 0.94, hot: 0.03, cold: 0.03 },
     minutes: 0.5,
   },
   'bypass-plug-ins': {
-    ask: 'Bypass all plug-ins and effects. Does it go?',
+    ask: 'Bypass all plug-ins and effects. Does it go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 0.5,
     caution: EARS,
   },
   'system-slider': {
-    ask: 'Look at the system’s level slider of this input.',
+    ask: 'Check the system’s level slider of this input.',
     outcomes: { zero: 'At 0 dB, or there is none', up: 'Above 0 dB', down: 'Below 0 dB' },
     usual: { zero: 0.94, up: 0.03, down: 0.03 },
     minutes: 0.5,
     caution: EARS,
   },
   'pads': {
-    ask: 'Look at the pad switches of the microphone, of the device between and of the input.',
+    ask: 'Check the pad switches of the microphone, of any device between, and of the input.',
     outcomes: { out: 'All out', in: 'One is in' },
     usual: { out: 0.93, in: 0.07 },
     minutes: 0.3,
@@ -107,7 +107,7 @@ export const checks = {
     minutes: 0.5,
   },
   'gain-position': {
-    ask: 'Look at the gains. Where do they stand?',
+    ask: 'Check the gains. Where are they set?',
     outcomes: { down: 'One is fully down', middle: 'Somewhere between', end: 'One is fully up' },
     usual: { down: 0.04, middle: 0.9, end: 0.06 },
     minutes: 0.3,
@@ -125,7 +125,7 @@ export const checks = {
     minutes: 2,
   },
   'offset': {
-    ask: 'Drop a recording here, or look at its mean: does it lie off the middle?',
+    ask: 'Drop a recording here, or look at its mean: is it off centre?',
     outcomes: { none: 'In the middle', off: 'Off the middle' },
     usual: { none: 0.97, off: 0.03 },
     minutes: 1,
@@ -133,29 +133,24 @@ export const checks = {
   // Dropouts
   'look-at-gaps': {
     ask: 'Look closely at a crackle in the waveform, or drop the recording here. What is it?',
-    outcomes: {
-      none: 'Nothing to be seen',
-      gap: 'A gap',
-      repeat: 'A piece that comes twice',
-      jump: 'One jump, nothing missing',
-    },
+    outcomes: { none: 'Nothing visible', gap: 'A gap', repeat: 'A repeated piece', jump: 'A jump, nothing missing' },
     usual: { none: 0.9, gap: 0.03, repeat: 0.02, jump: 0.05 },
     minutes: 1,
   },
   'double-buffer': {
-    ask: 'Set the buffer to twice its size. Do the crackles go, or is it less late?',
-    outcomes: { goes: 'The crackles go', stays: 'Nothing gets better' },
+    ask: 'Set the buffer to twice its size. Do the crackles stop, or does the delay get shorter?',
+    outcomes: { goes: 'The crackles stop', stays: 'No improvement' },
     usual: STAYS,
     minutes: 1,
   },
   'other-programs': {
-    ask: 'Close every other program and switch wireless networks off for a minute. Do the crackles go?',
+    ask: 'Close every other program and switch wireless networks off for a minute. Do the crackles stop?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 2,
   },
   'which-driver': {
-    ask: 'Look at which driver the host uses.',
+    ask: 'Check which driver the host uses.',
     outcomes: {
       exclusive: 'The maker’s own, exclusive',
       generic: 'A generic or shared one',
@@ -165,7 +160,7 @@ export const checks = {
     minutes: 0.5,
   },
   'other-port': {
-    ask: 'Plug the unit into another port of the computer itself, without a hub, by a short cable. Does it go?',
+    ask: 'Plug the unit into another port of the computer itself, without a hub, by a short cable. Does it go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 2,
@@ -174,15 +169,15 @@ export const checks = {
   'count-ticks': {
     ask: 'Count the crackles for a minute. How do they come?',
     outcomes: {
-      random: 'At no set time',
-      regular: 'Regularly, also when nothing plays',
+      random: 'At random',
+      regular: 'Regularly, even when nothing plays',
       switched: 'When something is switched in the building',
     },
     usual: { random: 0.92, regular: 0.05, switched: 0.03 },
     minutes: 1,
   },
   'clock-lock': {
-    ask: 'Look at the clock settings of all digital units.',
+    ask: 'Check the clock settings of all digital units.',
     outcomes: { one: 'One gives the clock, the others show lock', several: 'Several run on their own, or no lock' },
     usual: { one: 0.97, several: 0.03 },
     minutes: 1,
@@ -190,12 +185,12 @@ export const checks = {
   // Twice, late
   'mute-host': {
     ask: 'Switch the host’s input monitoring of this track off, and keep the direct sound. What is left?',
-    outcomes: { once: 'It is heard once, and full', same: 'Nothing changes', silent: 'Nothing is heard any more' },
+    outcomes: { once: 'One sound, full', same: 'Nothing changes', silent: 'Silence' },
     usual: { once: 0.04, same: 0.5, silent: 0.46 },
     minutes: 0.3,
   },
   'how-far-apart': {
-    ask: 'Clap once. How far are the two apart?',
+    ask: 'Clap once. How far apart are the two?',
     outcomes: { hollow: 'One sound, hollow', apart: 'Two claps, close together', seconds: 'A second or more' },
     usual: { hollow: 0.4, apart: 0.55, seconds: 0.05 },
     minutes: 0.3,
@@ -207,13 +202,13 @@ export const checks = {
     minutes: 1,
   },
   'mute-return': {
-    ask: 'Mute the desk’s channels that the computer returns on. Does the second sound go?',
+    ask: 'Mute the desk’s channels that the computer returns on. Does the second sound go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 0.5,
   },
   'mute-loudspeakers': {
-    ask: 'Turn every loudspeaker that plays this sound down. Does it go?',
+    ask: 'Turn down every loudspeaker that plays this sound. Does it go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 0.5,
@@ -225,8 +220,8 @@ export const checks = {
     minutes: 0.5,
   },
   'halve-buffer': {
-    ask: 'Set the buffer to half. Is it plainly earlier?',
-    outcomes: { earlier: 'Plainly earlier', same: 'Hardly any different' },
+    ask: 'Set the buffer to half. Is it clearly earlier?',
+    outcomes: { earlier: 'Clearly earlier', same: 'Hardly any difference' },
     usual: { earlier: 0.1, same: 0.9 },
     minutes: 1,
   },
@@ -238,14 +233,14 @@ export const checks = {
     caution: 'Volume down before headphones go on.',
   },
   'cable-instead': {
-    ask: 'Put a cable in the place of the wireless link. Is it still late?',
+    ask: 'Replace the wireless link by a cable. Is it still late?',
     outcomes: { goes: 'No longer late', stays: 'Still late, or there is no such link' },
     usual: STAYS,
     minutes: 2,
   },
   // Sides
   'look-at-track': {
-    ask: 'Look at the track: is it mono or stereo, and where does its pan stand?',
+    ask: 'Look at the track: is it mono or stereo, and where is its pan?',
     outcomes: {
       centred: 'Mono, in the middle',
       stereo: 'A stereo track, one input',
@@ -261,15 +256,15 @@ export const checks = {
     minutes: 0.5,
   },
   'plug-home': {
-    ask: 'Push the headphone or loudspeaker plug home, or try another pair. Are both sides there?',
+    ask: 'Push the headphone or loudspeaker plug fully in, or try another pair. Are both sides there?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 0.5,
     caution: 'Volume down while plugs are moved.',
   },
   'balance-control': {
-    ask: 'Look at the balance controls of the unit, the headphone amplifier and the system.',
-    outcomes: { centred: 'All in the middle', off: 'One is off to a side' },
+    ask: 'Check the balance controls of the unit, the headphone amplifier and the system.',
+    outcomes: { centred: 'All in the middle', off: 'One is off centre' },
     usual: { centred: 0.97, off: 0.03 },
     minutes: 0.3,
   },
@@ -279,13 +274,13 @@ export const checks = {
     outcomes: {
       input: 'Already at the input',
       host: 'In the host; the unit’s own moves',
-      ears: 'All move; only nothing is heard',
+      ears: 'All move, but nothing is heard',
     },
     usual: { input: 0.34, host: 0.33, ears: 0.33 },
     minutes: 0.5,
   },
   'phantom-lamp': {
-    ask: 'Look at the 48 V lamp of this input.',
+    ask: 'Check the 48 V lamp of this input.',
     outcomes: {
       on: 'On, and it is needed',
       off: 'Off, though it is needed',
@@ -298,7 +293,7 @@ export const checks = {
       'Before 48 V is switched on, mute the outputs. Nothing on the same switch may be harmed by it, such as an old ribbon or an unbalanced output.',
   },
   'mute-switches': {
-    ask: 'Look at the mute switches of the microphone, the desk and the track.',
+    ask: 'Check the mute switches of the microphone, the desk and the track.',
     outcomes: { open: 'None is in', muted: 'One is in' },
     usual: { open: 0.96, muted: 0.04 },
     minutes: 0.5,
@@ -316,13 +311,13 @@ export const checks = {
     minutes: 0.3,
   },
   'device-chosen': {
-    ask: 'Look at the host’s audio settings: is the unit chosen, and does no message say that it is taken?',
-    outcomes: { open: 'Chosen and open', taken: 'Taken, or another device chosen' },
+    ask: 'Look at the host’s audio settings: is the unit chosen, and not in use by another program?',
+    outcomes: { open: 'Chosen and open', taken: 'In use elsewhere, or another device chosen' },
     usual: { open: 0.96, taken: 0.04 },
     minutes: 0.5,
   },
   'speaker-volume': {
-    ask: 'Look at the volume of headphones and loudspeakers, and at their power lamps.',
+    ask: 'Check the volume of headphones and loudspeakers, and their power lamps.',
     outcomes: { up: 'Up, and on', down: 'Down or off' },
     usual: { up: 0.96, down: 0.04 },
     minutes: 0.3,
@@ -349,7 +344,7 @@ export const checks = {
   },
   // Howl
   'mute-sends': {
-    ask: 'Bring down the sends of the microphones into the loudspeakers, one at a time. When does it stop?',
+    ask: 'Turn down the sends of the microphones into the loudspeakers, one at a time. When does it stop?',
     outcomes: { one: 'With one of them', several: 'Only with several', none: 'It does not stop' },
     usual: { one: 0.3, several: 0.3, none: 0.4 },
     minutes: 1,
@@ -362,14 +357,14 @@ export const checks = {
     minutes: 0.3,
   },
   'where-it-looks': {
-    ask: 'Look at where the front of each microphone points.',
+    ask: 'Check where the front of each microphone points.',
     outcomes: { away: 'Away from the loudspeakers', towards: 'Towards a loudspeaker' },
     usual: { away: 0.93, towards: 0.07 },
     minutes: 0.3,
   },
   // Hum
   'on-battery': {
-    ask: 'Pull the power supply from the computer and run it on its battery. Does the hum go?',
+    ask: 'Unplug the power supply from the computer and run it on battery. Does the hum go away?',
     outcomes: CURE,
     usual: STAYS,
     minutes: 0.5,
@@ -377,22 +372,22 @@ export const checks = {
       'Only the low-voltage plug at the computer. Never lift a protective earth, never tape over an earth pin: it is there for your life. Leave the inside of devices and walls to a qualified person; local rules come first.',
   },
   'balanced-lead': {
-    ask: 'Exchange the cable for a short or a balanced one. Does it change plainly?',
-    outcomes: { changes: 'It changes plainly', same: 'It stays as it is' },
+    ask: 'Replace the cable by a short or a balanced one. Does it change clearly?',
+    outcomes: { changes: 'It changes clearly', same: 'No change' },
     usual: { changes: 0.04, same: 0.96 },
     minutes: 2,
     caution: 'Monitors down while cables are moved.',
   },
   'earth-lift': {
-    ask: 'Turn the earth-lift switch of the DI box over. Does the hum go?',
+    ask: 'Flip the earth-lift switch of the DI box. Does the hum go away?',
     outcomes: { goes: 'It goes', stays: 'It stays', none: 'There is no DI box with such a switch' },
     usual: { goes: 0.03, stays: 0.3, none: 0.67 },
     minutes: 0.3,
     caution: 'The switch of the signal’s earth only. Never the mains earth.',
   },
   'turn-the-pickup': {
-    ask: 'Turn the instrument or microphone by a quarter, and carry it away from supplies and lamps. Does the hum change?',
-    outcomes: { changes: 'It changes plainly', same: 'It stays as it is' },
+    ask: 'Turn the instrument or microphone by 90°, and move it away from power supplies and lamps. Does the hum change?',
+    outcomes: { changes: 'It changes clearly', same: 'No change' },
     usual: { changes: 0.05, same: 0.95 },
     minutes: 0.5,
   },
@@ -409,7 +404,7 @@ export const checks = {
   },
   // Level moves
   'enhancements': {
-    ask: 'Open the system’s page of this input: is an automatic gain, a noise suppression or an “enhancement” on?',
+    ask: 'Open the system’s settings of this input: is automatic gain, noise suppression or an “enhancement” on?',
     outcomes: { off: 'All off', on: 'One is on' },
     usual: { off: 0.94, on: 0.06 },
     minutes: 1,
@@ -446,7 +441,7 @@ export const checks = {
     minutes: 0.3,
   },
   'short-lead': {
-    ask: 'Exchange the cable of the instrument for a short one. Is it brighter?',
+    ask: 'Replace the cable of the instrument by a short one. Is it brighter?',
     outcomes: { brighter: 'Brighter', same: 'No change' },
     usual: { brighter: 0.04, same: 0.96 },
     minutes: 1,
@@ -454,20 +449,20 @@ export const checks = {
   },
   // Not seen
   'other-cable': {
-    ask: 'Take another USB cable, one that is known to carry data. Is the unit seen?',
-    outcomes: { seen: 'It is seen', same: 'Still not' },
+    ask: 'Use another USB cable that is known to carry data. Is the unit detected?',
+    outcomes: { seen: 'It is detected', same: 'Still not' },
     usual: { seen: 0.03, same: 0.97 },
     minutes: 1,
   },
   'as-storage': {
-    ask: 'Does a drive appear in its place?',
+    ask: 'Does a drive appear instead?',
     outcomes: { drive: 'A drive appears', none: 'Nothing does' },
     usual: { drive: 0.05, none: 0.95 },
     minutes: 0.3,
   },
   'firmware': {
-    ask: 'Compare the unit’s firmware with what the driver asks for.',
-    outcomes: { current: 'They go together', old: 'Too old, or in update mode' },
+    ask: 'Compare the unit’s firmware with the version the driver needs.',
+    outcomes: { current: 'They match', old: 'Too old, or in update mode' },
     usual: { current: 0.94, old: 0.06 },
     minutes: 1,
     caution: 'Never cut the power while firmware is written.',

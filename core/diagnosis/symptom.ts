@@ -48,7 +48,7 @@ export const symptoms = {
   },
   'howl': { title: 'It howls or rings', also: ['feedback', 'squeal', 'whistle', 'ringing', 'larsen', 'scream'] },
   'not-seen': {
-    title: 'The unit is not seen',
+    title: 'The unit is not detected',
     also: ['not found', 'no device', 'usb', 'driver', 'not recognised', 'only storage', 'disconnected'],
   },
 } as const satisfies Record<string, SymptomFacts>

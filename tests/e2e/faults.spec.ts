@@ -52,7 +52,7 @@ test('answers rank anew, are taken back, and what is ruled out stays with its re
   await expect(page.locator('[data-next-check]')).toContainText(/\d+ s|min/)
   const before = await probability(page, 'earth-loop')
   await page.getByText('Another check').click()
-  await page.getByRole('button', { name: /Pull the power supply/ }).click()
+  await page.getByRole('button', { name: /Unplug the power supply/ }).click()
   // The caution stands where the hand is.
   await expect(page.locator('[data-check="on-battery"] [data-caution]')).toContainText('Never lift a protective earth')
   await expect(page.locator('[data-check="on-battery"] [data-caution]')).toContainText('qualified person')

@@ -8,7 +8,7 @@ async function log(page: Page) {
 }
 async function mark(page: Page, name: string) {
   await makeMark(page, name, { 'Made by': 'the second chair', 'Firmware and driver': '2.1' })
-  await expect(page.locator(`[data-mark="${name}"]`)).toContainText('the second chair, 2.1, as it stands now')
+  await expect(page.locator(`[data-mark="${name}"]`)).toContainText('the second chair, 2.1, current settings')
 }
 async function savedAs(page: Page, press: () => Promise<void>) {
   const download = page.waitForEvent('download')

@@ -80,7 +80,7 @@ async function merge() {
           <p class="font-semibold">{{ mark.name }}</p>
           <p class="text-xs text-muted">
             {{ when(mark) }}{{ mark.by ? `, ${mark.by}` : '' }}{{ mark.firmware ? `, ${mark.firmware}` : ''
-            }}{{ stands(mark) ? ', as it stands now' : '' }}
+            }}{{ stands(mark) ? ', current settings' : '' }}
           </p>
           <p v-if="mark.note" class="text-xs">{{ mark.note }}</p>
           <p class="mt-0.5 flex flex-wrap gap-x-3">

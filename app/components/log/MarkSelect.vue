@@ -10,7 +10,7 @@ const emit = defineEmits<{ choose: [id: string | null] }>()
 const view = useLogViewStore()
 const NOW = 'now'
 const options = computed(() => [
-  ...(props.now ? [{ value: NOW, text: 'as it stands now' }] : []),
+  ...(props.now ? [{ value: NOW, text: 'current settings' }] : []),
   ...view.marks.map(({ id, name, at }) => ({ value: id, text: `${name} (${format(parseISO(at), 'd MMM yyyy')})` })),
 ])
 function choose(value: string): null {

@@ -74,7 +74,7 @@ export const bufferTooSmall: Cause = {
 }
 
 export const plugInLoad: Cause = {
-  title: 'Plug-ins take too much of the machine',
+  title: 'Plug-ins take too much processor time',
   prior: 7,
   symptoms: { crackle: 0.8 },
   shows: {
@@ -98,7 +98,7 @@ export const plugInLoad: Cause = {
 }
 
 export const otherPrograms: Cause = {
-  title: 'Other programs get in the way',
+  title: 'Other programs take processor time',
   prior: 6,
   symptoms: { crackle: 0.8 },
   shows: {
@@ -192,7 +192,7 @@ export const clocksUnlocked: Cause = {
 }
 
 export const mainsSwitching: Cause = {
-  title: 'Something is switched on the mains',
+  title: 'Mains switching nearby',
   prior: 3,
   symptoms: { crackle: 0.6 },
   shows: {

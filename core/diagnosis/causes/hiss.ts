@@ -87,9 +87,9 @@ const bypass = (view: DiagnosisView, type: 'compressor' | 'expander') =>
 
 const slider = (view: DiagnosisView) => view.chain.controls.find(({ isSystemSlider }) => isSystemSlider)
 
-/** The gain is made too late. */
+/** Too much of the gain is late in the chain. */
 export const lateGain: Cause = {
-  title: 'The gain is made too late',
+  title: 'Too much of the gain is late in the chain',
   prior: 10,
   symptoms: { hiss: 0.9, distortion: 0.05 },
   codes: ['past-crossover'],
@@ -226,7 +226,7 @@ function boosterFixes(view: DiagnosisView) {
 }
 
 export const systemSliderUp: Cause = {
-  title: 'The system’s slider stands above 0 dB',
+  title: 'The system’s slider is above 0 dB',
   prior: 5,
   symptoms: { hiss: 0.5, distortion: 0.5 },
   codes: ['gain-behind-converter'],

@@ -45,7 +45,7 @@ function lowerSend(view: DiagnosisView, by: (worst: number) => number) {
 const HOWL_CAUTION = 'Loudspeakers down first: a howl can hurt ears and drivers.'
 
 export const microphoneInRoom: Cause = {
-  title: 'A microphone is in the room’s send that does not belong there',
+  title: 'A microphone that does not belong there feeds the room',
   prior: 6,
   symptoms: { howl: 0.9 },
   codes: ['feedback-unknown'],
@@ -61,7 +61,7 @@ export const microphoneInRoom: Cause = {
 }
 
 export const marginGone: Cause = {
-  title: 'More gain than the room has margin for',
+  title: 'More gain than the room allows',
   prior: 7,
   symptoms: { howl: 0.95 },
   codes: ['feedback-margin'],
@@ -152,7 +152,7 @@ function closed(view: DiagnosisView, less: number) {
 }
 
 export const patternTurned: Cause = {
-  title: 'A microphone’s front looks at the loudspeaker',
+  title: 'A microphone points at the loudspeaker',
   prior: 5,
   symptoms: { howl: 0.85 },
   shows: { 'where-it-looks': { towards: 0.96 }, 'mute-sends': { one: 0.9 }, 'meant-for-room': { meant: 0.97 } },

@@ -91,7 +91,7 @@ const balancedThroughout = ({ stages }: DiagnosisView) =>
 const isOnWire = ({ kind }: ResolvedStage) => kind !== 'sound-source'
 
 export const diEarth: Cause = {
-  title: 'The earth lift of the DI box stands wrong',
+  title: 'The earth lift of the DI box is set wrong',
   prior: 5,
   symptoms: { hum: 0.85 },
   shows: {

@@ -54,7 +54,7 @@ export const ratesDiffer: Cause = {
 }
 
 export const fileUnconverted: Cause = {
-  title: 'A file of another rate was taken in without conversion',
+  title: 'A file of another sample rate was imported without conversion',
   prior: 6,
   symptoms: { pitch: 0.9 },
   shows: { 'one-file': { one: 0.96 }, 'read-rates': { same: 0.97 } },

@@ -40,7 +40,7 @@ export const monitoredUnpanned: Cause = {
 }
 
 export const plugHalfIn: Cause = {
-  title: 'A plug is half in, or has the wrong number of rings',
+  title: 'A plug is half in, or has the wrong number of contacts',
   prior: 6,
   symptoms: { 'one-side': 0.85, 'nothing': 0.3, 'thin': 0.3, 'hum': 0.1 },
   shows: { 'plug-home': { goes: 0.95 }, 'file-channels': { both: 0.9 }, 'where-it-dies': { ears: 0.7, input: 0.3 } },
@@ -50,7 +50,7 @@ export const plugHalfIn: Cause = {
 }
 
 export const balanceControl: Cause = {
-  title: 'A balance control is off its middle',
+  title: 'A balance control is off centre',
   prior: 4,
   symptoms: { 'one-side': 0.9 },
   shows: { 'balance-control': { off: 0.96 }, 'file-channels': { both: 0.97 } },

@@ -38,7 +38,7 @@ const HARM = ['phantom-harmful', 'phantom-neighbour'] as const
 const harmed = ({ chain }: DiagnosisView) => chain.own.some(({ attitude }) => attitude === 'harmful')
 
 export const phantomOnHarmed: Cause = {
-  title: '48 V reaches something that it can harm',
+  title: '48 V reaches something it can harm',
   prior: 3,
   symptoms: { 'nothing': 0.4, 'distortion': 0.3, 'hum': 0.2, 'thin': 0.3, 'too-quiet': 0.3, 'hiss': 0.1 },
   when: { changed: 2 },
@@ -117,7 +117,7 @@ export const gainDown: Cause = {
 }
 
 export const wrongInput: Cause = {
-  title: 'The wrong input, or numbers that are shifted over a link',
+  title: 'The wrong input, or channels shifted over a link',
   prior: 7,
   symptoms: { nothing: 0.85 },
   codes: ['input-shared'],
@@ -144,7 +144,7 @@ export const wrongInput: Cause = {
 }
 
 export const trackNotArmed: Cause = {
-  title: 'The track is not armed, or listens to another input',
+  title: 'The track is not armed, or is set to another input',
   prior: 8,
   symptoms: { nothing: 0.9 },
   shows: { 'track-armed': { not: 0.97 }, 'where-it-dies': { host: 0.96 } },
@@ -153,7 +153,7 @@ export const trackNotArmed: Cause = {
 }
 
 export const outputElsewhere: Cause = {
-  title: 'The headphones or loudspeakers hang on another output',
+  title: 'The headphones or loudspeakers are connected to another output',
   prior: 6,
   symptoms: { 'nothing': 0.8, 'one-side': 0.1 },
   shows: { 'output-socket': { other: 0.96 }, 'where-it-dies': { ears: 0.97 } },

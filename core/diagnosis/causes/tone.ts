@@ -79,7 +79,7 @@ export const twoMicrophones: Cause = {
 }
 
 export const polarityFlipped: Cause = {
-  title: 'One of two has its polarity turned over',
+  title: 'One of two has inverted polarity',
   prior: 5,
   symptoms: { 'thin': 0.85, 'one-side': 0.05 },
   shows: { 'flip-polarity': { fuller: 0.96 }, 'one-microphone': { fuller: 0.9 } },
@@ -98,7 +98,7 @@ export const polarityFlipped: Cause = {
 }
 
 export const offAxis: Cause = {
-  title: 'Off the microphone’s axis, or its wrong side',
+  title: 'Off the microphone’s axis, or at its wrong side',
   prior: 6,
   symptoms: { 'thin': 0.85, 'too-quiet': 0.4 },
   codes: ['off-axis', 'low-cut'],

@@ -193,7 +193,7 @@ export const plugInDelay: Cause = {
 }
 
 export const wirelessLink: Cause = {
-  title: 'A wireless or network link adds its own time',
+  title: 'A wireless or network link adds delay',
   prior: 4,
   symptoms: { late: 0.7 },
   shows: { 'cable-instead': { goes: 0.95 }, 'listen-direct': { stays: 0.95 }, 'halve-buffer': { same: 0.95 } },

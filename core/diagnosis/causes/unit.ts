@@ -15,7 +15,7 @@ export const driverMissing: Cause = {
 }
 
 export const firmwareOld: Cause = {
-  title: 'The unit’s firmware does not go with the driver',
+  title: 'The unit’s firmware does not match the driver',
   prior: 5,
   symptoms: { 'not-seen': 0.8 },
   when: { changed: 2 },
@@ -26,7 +26,7 @@ export const firmwareOld: Cause = {
 }
 
 export const chargeCable: Cause = {
-  title: 'The cable only charges',
+  title: 'The USB cable only charges',
   prior: 8,
   symptoms: { 'not-seen': 0.95 },
   shows: { 'other-cable': { seen: 0.96 }, 'other-port': { stays: 0.95 } },

@@ -17,7 +17,7 @@ const under = (view: DiagnosisView) => {
 }
 
 export const padIn: Cause = {
-  title: 'A pad is in',
+  title: 'A pad is on',
   prior: 8,
   symptoms: { 'too-quiet': 0.9, 'hiss': 0.3 },
   codes: ['pad-not-needed'],
