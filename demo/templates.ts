@@ -104,7 +104,7 @@ export const templates: readonly Template[] = [
   {
     id: 'ribbon',
     title: 'Ribbon with an outboard preamp',
-    words: 'A quiet ribbon wants much clean gain and no phantom power; the interface takes it at line level.',
+    words: 'A quiet ribbon needs much clean gain and no phantom power; the interface takes it at line level.',
     strips: [
       {
         id: 'guitar',
@@ -139,7 +139,7 @@ export const templates: readonly Template[] = [
   {
     id: 'desk-into-two',
     title: 'Desk into an interface without line inputs',
-    words: 'As it stands; through DI boxes into microphone inputs; with a pad.',
+    words: 'Unchanged; through DI boxes into microphone inputs; with a pad.',
     strips: [
       {
         id: 'as-it-stands',

@@ -11,7 +11,7 @@ export function describeStorageTrouble(error: unknown): string {
     return 'A newer version of Remetra changed this. Nothing was overwritten. Reload the page to use the newer version.'
   }
   if (names.has('QuotaExceededError')) {
-    return 'The browser’s storage is full. Nothing of this session is lost while the tab is open. Export it, then delete old sessions for good or free disk space. Then try again.'
+    return 'The browser’s storage is full. Nothing of this session is lost while the tab is open. Export it, then delete old sessions permanently or free disk space. Then try again.'
   }
   if (names.has('VersionError')) {
     return 'Another tab runs another version of Remetra. Export this session, close the other tabs, and reload.'

@@ -165,7 +165,7 @@ export const useLibraryStore = defineStore('library', () => {
     if (!(await attempt(() => putBack(copy)))) return { state: 'trouble', why: trouble.value ?? '' }
     const shown = await open.show(copy.key)
     open.setDamage(
-      'What the browser’s database kept of this session cannot be read any more. This is its second copy, with the last state and without the steps of undo.',
+      'What the browser’s database kept of this session can no longer be read. This is its second copy, with the last state and without the steps of undo.',
     )
     return shown
   }

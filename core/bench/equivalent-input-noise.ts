@@ -48,7 +48,7 @@ export const equivalentInputNoise: Procedure<'noise'> = {
   id: 'equivalent-input-noise',
   title: 'Equivalent input noise',
   purpose:
-    'The preamp’s noise as a level at its input, with 150 Ω in the socket. At several gains it also tells the converter’s noise, and the gain at which the one passes the other.',
+    'The preamp’s noise as a level at its input, with 150 Ω in the socket. Several gains also show the converter’s noise and the noise crossover.',
   needs: ['input'],
   guide: ({ input }) => ({
     cautions: ['Phantom power off. Monitors and headphones down: at full gain every touch of the plug is loud.'],

@@ -26,7 +26,7 @@ export const idleNoise: Procedure<'noise'> = {
   id: 'idle-noise',
   title: 'Idle noise and hum',
   purpose:
-    'The noise of the whole path as it stands, with nothing playing; the mains and its multiples are named with their levels.',
+    'The noise of the whole path as set up, with nothing playing; the mains and its multiples are named with their levels.',
   needs: ['input'],
   guide: ({ input }) => ({
     cautions: [

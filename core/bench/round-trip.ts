@@ -110,7 +110,7 @@ export const roundTrip: Procedure<'loopback'> = {
         ...(doubtful.length > 0
           ? [
               stop(
-                `In “${doubtful[0]?.name}” the best fit stands only ${formatDecimal(timesOver(doubtful[0]?.found.confidence ?? 0), 1)} times over the next. Raise the level, check the channels, or use the sequence.`,
+                `In “${doubtful[0]?.name}” the best fit is only ${formatDecimal(timesOver(doubtful[0]?.found.confidence ?? 0), 1)} times the next. Raise the level, check the channels, or use the sequence.`,
               ),
             ]
           : []),
@@ -136,7 +136,7 @@ export const roundTrip: Procedure<'loopback'> = {
             ]
           : []),
         note(
-          `${formatDecimal(last.found.lagFrames, 2)} frames, ${last.found.polarity < 0 ? 'polarity turned over' : 'same polarity'}, return at ${formatDecimal(last.found.level, 1)} dB; the best fit is ${formatDecimal(timesOver(last.found.confidence), 1)} times the next; ${last.found.repeats.length} ${last.found.repeats.length === 1 ? 'pass' : 'passes'}.`,
+          `${formatDecimal(last.found.lagFrames, 2)} frames, ${last.found.polarity < 0 ? 'polarity inverted' : 'same polarity'}, return at ${formatDecimal(last.found.level, 1)} dB; the best fit is ${formatDecimal(timesOver(last.found.confidence), 1)} times the next; ${last.found.repeats.length} ${last.found.repeats.length === 1 ? 'pass' : 'passes'}.`,
         ),
       ],
       tables: [],

@@ -163,7 +163,7 @@ export const findingCodes = {
     title: findingTitles['pad-not-needed'],
     cause: 'The pad takes off what the gain adds again, together with the preamp’s noise.',
     rule: 'The same level can be had with the pad out.',
-    source: 'a pad stands before the preamp',
+    source: 'a pad before the preamp',
   },
   'gain-behind-converter': {
     title: findingTitles['gain-behind-converter'],

@@ -125,7 +125,7 @@ function surgeClips(state: LevelState): Draft | null {
   return {
     ...found,
     message,
-    action: `This target and this surge do not go together: choose a target that aims at least ${atLeast(over)} dB lower, or the one by risk.`,
+    action: `This target leaves no room for this surge: choose a target that aims at least ${atLeast(over)} dB lower, or the one by risk.`,
   }
 }
 
@@ -209,7 +209,7 @@ function closeToFull(state: LevelState): Draft | null {
     severity: intended ? 'note' : 'caution',
     stage: stageOf(state),
     message: `After the surge ${dB(left)} are left before 0 dBFS.`,
-    action: `${intended ? 'The chosen target works that close to full scale.' : 'The level is where the target wants it, and the surge is large.'} For ${LEAST_RESERVE} dB of reserve (common practice) choose a target ${atLeast(LEAST_RESERVE - left)} dB lower.`,
+    action: `${intended ? 'The chosen target works that close to full scale.' : 'The level is at its target, and the surge is large.'} For ${LEAST_RESERVE} dB of reserve (common practice) choose a target ${atLeast(LEAST_RESERVE - left)} dB lower.`,
   }
 }
 

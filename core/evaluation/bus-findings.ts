@@ -102,7 +102,7 @@ function streamLoudness(view: BusView): Draft[] {
     ? `Turn the ${control.setting} of “${box}” by ${formatSigned(stream.gain, 1)} dB to ${formatDecimal(to, 1)} dB; then check with a meter or a file.`
     : stream.gain === null
       ? 'No gain before the limiter reaches it: it takes off whatever you add. Raise its ceiling, or lower the wanted loudness.'
-      : `It wants ${formatSigned(stream.gain, 1)} dB before the limiter: put a fader or a gain there.`
+      : `It needs ${formatSigned(stream.gain, 1)} dB before the limiter: put a fader or a gain there.`
   return [
     {
       code: 'stream-loudness',

@@ -131,7 +131,7 @@ function oneTime(points: readonly RoundTrip[], buffers: number): Fitted {
   return {
     fit: { ...fit, spreads: { ...fit.spreads, buffers: 1 } },
     remarks: [
-      `One reading cannot tell the number of buffers: ${formatShort(buffers, 1)} ± 1 are assumed. Measure at a second buffer size.`,
+      `One reading cannot show the number of buffers: ${formatShort(buffers, 1)} ± 1 are assumed. Measure at a second buffer size.`,
     ],
   }
 }

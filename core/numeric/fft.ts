@@ -23,7 +23,7 @@ export class Fft {
   readonly places: Uint32Array
 
   constructor(readonly size: number) {
-    if (size < 2 || (size & (size - 1)) !== 0) throw new Error(`An FFT wants a power of two, not ${size}.`)
+    if (size < 2 || (size & (size - 1)) !== 0) throw new Error(`An FFT needs a power of two, not ${size}.`)
     this.odd = Math.log2(size) % 2 === 1
     this.places = bitReversal(size)
     let turns = turnsOf(size >> 2)

@@ -74,6 +74,6 @@ export const recallSteps = (): Instruction[] => [
     group: 'recall',
     title: 'Add a mark',
     detail:
-      'Every control as it stands, also those at zero, with firmware, who and when, so that you can restore it in minutes.',
+      'Every control as set, including those at zero, with firmware, who and when, so that you can restore it in minutes.',
   }),
 ]

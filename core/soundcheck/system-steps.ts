@@ -73,7 +73,7 @@ function sliderWords({ channels }: Sheet): string {
     return 'At its 0 dB mark, so that nothing is added after the converter. Some systems put it at 100 %, some at 50 %; it must add no gain.'
   const rest = restingGain(slider)
   const at = `At ${formatShort(rest, 1)} dB, so that it adds nothing after the converter.`
-  return slider.value === rest ? at : `${at} It stands at ${formatShort(slider.value, 1)} dB now.`
+  return slider.value === rest ? at : `${at} It is at ${formatShort(slider.value, 1)} dB now.`
 }
 
 /** Nothing is plugged or switched before everything is down. */

@@ -101,7 +101,7 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
       strip,
       ask: `Turn the gain of “${chain.name(control.stage)}” so that the loudest passage reads ${formatDecimal(target.aim, 1)} dBFS.`,
       given: [
-        `It stands at ${formatDecimal(from, 0)} dB.`,
+        `It is at ${formatDecimal(from, 0)} dB.`,
         `The target’s window: ${formatDecimal(target.low, 0)} … ${formatDecimal(target.high, 0)} dBFS.`,
       ],
       ...number('dB', from + (target.aim - reads)),

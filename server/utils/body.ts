@@ -60,7 +60,11 @@ async function* bodyOf(event: H3Event, patience: () => number): AsyncGenerator<U
   } catch (error) {
     if (request.destroyed && !request.complete) throw new Gone('the caller went away')
     if (isPacking(error))
-      throw new Refusal(400, 'Not gzip', 'The body says that it is gzip and is not. Send it as it is, or packed anew.')
+      throw new Refusal(
+        400,
+        'Not gzip',
+        'The body says that it is gzip and is not. Send it uncompressed, or compress it again.',
+      )
     throw error
   }
 }

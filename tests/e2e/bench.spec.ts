@@ -312,7 +312,7 @@ test('a file that is no recording is answered in words', async ({ page }) => {
     'letter.wav',
     new TextEncoder().encode('Dear Sir, please find enclosed no recording at all.'),
   )
-  await expect(page.getByRole('alert')).toContainText('does not begin like a WAV file')
+  await expect(page.getByRole('alert')).toContainText('does not start like a WAV file')
   await turnTo(page, 'equivalent-input-noise')
   await type(page, 'Channel of the file', '2')
   await bring(page, 'Choose recordings', 'mono.wav', writeWav([sine(48_000, 0.2, 500, -20)], 48_000, 16))

@@ -67,7 +67,7 @@ test('answers rank anew, are taken back, and what is ruled out stays with its re
   await expect(page.locator('[data-check="where-it-dies"]')).toBeVisible()
   await page.locator('[data-outcome="ears"]').click()
   await page.getByText(/Ruled out:/).click()
-  await expect(page.locator('[data-out="phantom-missing"]')).toContainText('Checked: all move; only nothing is heard')
+  await expect(page.locator('[data-out="phantom-missing"]')).toContainText('Checked: all move, but nothing is heard')
   await page.reload()
   await expect(page.locator('[data-symptom="nothing"]')).toHaveAttribute('aria-pressed', 'true')
   expect(await violations(page)).toEqual([])

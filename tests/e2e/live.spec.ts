@@ -152,7 +152,7 @@ test('where processing cannot be switched off, nothing is taken as a reading', a
       await expect(page.locator('[data-gauge]')).toContainText('could not switch off automatic gain')
       await page.waitForTimeout(800)
       await page.locator('[data-take]').click()
-      await expect(page.locator('[data-told]')).toContainText('Not taken')
+      await expect(page.locator('[data-told]')).toContainText('Not used')
       await expect(page.locator('[data-readings]')).toContainText('None yet')
     },
     baseURL,

@@ -63,7 +63,7 @@ function keep() {
       <p>
         Recorded with the gains as they are set, its source is at
         <span class="figure">{{ formatDecimal(check.level, 1) }}</span> {{ unit }} with a crest of
-        <span class="figure">{{ formatDecimal(check.crest, 1) }}</span> dB; the average stands
+        <span class="figure">{{ formatDecimal(check.crest, 1) }}</span> dB; the average is
         <span class="figure">{{ formatDecimal(check.snr, 1) }}</span> dB over the quietest second.<template
           v-if="practice"
         >

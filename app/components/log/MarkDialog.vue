@@ -35,8 +35,7 @@ async function make() {
   <ModalDialog title="Add a mark" closing="Cancel" @close="emit('close')">
     <form class="mt-2 w-full space-y-2 card:w-96" data-mark-form @submit.prevent="make">
       <p class="text-muted">
-        Every setting with its knob position, 48 V, routing, buffer and rate, gear, readings and ticks, as they stand
-        now.
+        Every setting with its knob position, 48 V, routing, buffer and rate, gear, readings and ticks, as set now.
       </p>
       <label class="block"
         >Name

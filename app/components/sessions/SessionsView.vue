@@ -132,7 +132,7 @@ onUnmounted(() => stop())
       </p>
     </div>
     <AsideNotice v-for="row in replaced" :key="row.number" :items="[row]" of="session">
-      <button type="button" class="action text-ceiling" @click="dropReplaced(row)">Delete for good</button>
+      <button type="button" class="action text-ceiling" @click="dropReplaced(row)">Delete permanently</button>
     </AsideNotice>
     <div v-if="newerDatabase" role="alert" class="plate mt-2 p-3" data-notice="newer-database">
       <button type="button" class="push" @click="saveAll">Export everything as found</button>
@@ -207,7 +207,7 @@ onUnmounted(() => stop())
             Restore<span class="sr-only"> {{ row.name }}</span>
           </button>
           <button type="button" class="action text-ceiling" @click="erase([row.key])">
-            Delete for good<span class="sr-only"> {{ row.name }}</span>
+            Delete permanently<span class="sr-only"> {{ row.name }}</span>
           </button>
         </li>
       </ul>
@@ -217,7 +217,7 @@ onUnmounted(() => stop())
         class="action mt-2 text-ceiling"
         @click="erase(library.deleted.map(({ key }) => key))"
       >
-        Delete them all for good, to free space
+        Delete them all permanently, to free space
       </button>
     </details>
   </div>

@@ -45,7 +45,7 @@ const saveRaw = () =>
     <slot v-else-if="shown.state === 'open' && store.session && store.key === route.params.key" />
     <div v-else-if="shown.state !== 'open'" class="max-w-prose space-y-3 p-6" role="alert" data-not-open>
       <p v-if="shown.state === 'absent'">
-        There is no such session in this browser; it may have been deleted for good, or belong to another browser.
+        There is no such session in this browser; it may have been deleted permanently, or belong to another browser.
       </p>
       <p v-else-if="shown.state === 'deleted'">
         “{{ shown.name }}” was deleted. <button type="button" class="action" @click="restore">Restore it</button>

@@ -40,7 +40,7 @@ const metres = computed(() => {
 const tooFar = computed(() => (metres.value && !metres.value.ok ? metres.value.message : null))
 const tooMany = computed(() => {
   const many = namesIn(answers.names).length
-  return many > MOST_SOURCES ? `${many} names: ${MOST_SOURCES} can begin together. Add the others as strips.` : null
+  return many > MOST_SOURCES ? `${many} names: ${MOST_SOURCES} can start together. Add the others as strips.` : null
 })
 /** What each name was said to be, by the name; the others are told by their names or by what is recorded. */
 const said = reactive(new Map<string, SourceKind>())

@@ -76,7 +76,7 @@ export const earlyClip: Cause = {
       : [says('No stage before the converter has a known ceiling.', 0.5)]
   },
   fixes: (view) => fixesOf(view, [...STAGE]),
-  byHand: 'Turn the stage before it down until it is clean, then set every later stage anew.',
+  byHand: 'Turn the stage before it down until it is clean, then set every later stage again.',
   after: 'Set what follows again, and read each meter on the way.',
   caution: 'Headphones and loudspeakers down while gains are moved.',
 }
@@ -113,7 +113,7 @@ export const capsuleOverload: Cause = {
     return control ? [{ says: `Move it to ${formatDecimal(distance, 2)} m.`, changes: [farther] }] : []
   },
   byHand: 'Go further away, or use a microphone with a higher maximum SPL, or its own pad. No gain behind it helps.',
-  after: 'Set the gain anew for the new distance.',
+  after: 'Set the gain again for the new distance.',
 }
 
 export const hotSocket: Cause = {
@@ -135,7 +135,7 @@ export const hotSocket: Cause = {
       : [says('The level classes of all connections fit, as the session has them.', 0.1)],
   fixes: (view) => fixesOf(view, WRONG_INPUT),
   byHand: 'Move the plug to a line input, or put a pad or a DI box between.',
-  after: 'Set the gain anew, from its minimum.',
+  after: 'Set the gain again, from its minimum.',
   caution: 'Gain down and monitors muted before plugs are moved.',
 }
 
@@ -164,7 +164,7 @@ export const hotPickup: Cause = {
   },
   fixes: (view) => [...fixesOf(view, PICKUP_HOT), ...padIn(view), ...quieter(view)],
   byHand: 'Put the pad in, or turn the instrument down a little, or put a DI box with a pad between.',
-  after: 'Set the gain anew in the loudest passage.',
+  after: 'Set the gain again in the loudest passage.',
 }
 
 /** The pad of an input or a DI box. */

@@ -9,7 +9,7 @@ export const automaticGain: Cause = {
   shows: { 'floor-as-planned': { higher: 0.6, lower: 0.3 }, 'enhancements': { on: 0.96 } },
   byHand:
     'Switch automatic gain, noise suppression and “enhancements” of this input off, in the system and in the program.',
-  after: 'Set the gain anew: it was measured with another one.',
+  after: 'Set the gain again: it was measured with another one.',
 }
 
 export const callLowering: Cause = {
@@ -29,7 +29,8 @@ export const performerMoves: Cause = {
   shows: { 'watch-performer': { moves: 0.95 } },
   evidence: (view) => {
     const from = view.stages[0]
-    if (from?.kind !== 'sound-source') return [says('The strip begins on a wire: nobody can go nearer.', 0.03)]
+    if (from?.kind !== 'sound-source')
+      return [says('The strip starts with an electrical source: nobody can go nearer.', 0.03)]
     const step = 20 * Math.log10(4 / 3)
     return [
       says(
@@ -40,5 +41,5 @@ export const performerMoves: Cause = {
   },
   byHand:
     'Mark the place, put something at the mouth’s height to keep the distance, or go a little farther away, where a step matters less.',
-  after: 'Set the gain anew for that distance.',
+  after: 'Set the gain again for that distance.',
 }

@@ -41,7 +41,7 @@ const asPlanned = (view: DiagnosisView) => {
     ? []
     : [
         {
-          says: `Share the gain out anew: ${own.map(({ stage, from, to }) => `“${view.name(stage)}” from ${formatDecimal(from, 1)} to ${formatDecimal(to, 1)} dB`).join(', ')}.`,
+          says: `Distribute the gain again: ${own.map(({ stage, from, to }) => `“${view.name(stage)}” from ${formatDecimal(from, 1)} to ${formatDecimal(to, 1)} dB`).join(', ')}.`,
           changes: own.map(asChange),
         },
       ]
@@ -145,7 +145,7 @@ export const sourceDown: Cause = {
         ]
       : []
   },
-  byHand: 'Turn the gain behind it down, then its own volume fully up, and set the gain anew.',
+  byHand: 'Turn the gain behind it down, then its own volume fully up, and set the gain again.',
   after: 'Read the input’s meter again in the loudest passage.',
   caution: 'Gain down before the source is turned up.',
 }
@@ -162,17 +162,17 @@ export const preampNearEnd: Cause = {
     if (!end)
       return view.chain.controls.length === 0
         ? [says('There is no gain in this strip.', 0)]
-        : [says('The first gain does not stand near the end of its range.', 0.05)]
+        : [says('The first gain is not near the end of its range.', 0.05)]
     return [
       says(
-        `“${view.name(end.stage)}” stands at ${formatDecimal(end.value, 1)} of ${formatDecimal(end.range.gainMax, 1)} dB, and amplifiers make ${percent(preampShare(view))} of the noise.`,
+        `“${view.name(end.stage)}” is at ${formatDecimal(end.value, 1)} of ${formatDecimal(end.range.gainMax, 1)} dB, and amplifiers make ${percent(preampShare(view))} of the noise.`,
         lacksBooster(view) ? 2 : 10,
       ),
     ]
   },
   fixes: (view) => nearerFixes(view),
   byHand: 'Go closer, use a more sensitive microphone, or put a quiet preamp before it; then turn this gain down.',
-  after: 'Set the gain anew to the target, and listen to a pause.',
+  after: 'Set the gain again to the target, and listen to a pause.',
 }
 
 /** Nearer than that a microphone is at the mouth, m (common practice, no source). */
@@ -207,14 +207,14 @@ export const noBooster: Cause = {
   evidence: (view) => {
     const microphone = passive(view)
     if (!microphone) return [says('There is no passive microphone in this strip.', 0)]
-    if (boosted(view)) return [says('An inline preamp stands behind it already.', 0)]
+    if (boosted(view)) return [says('There is an inline preamp behind it already.', 0)]
     return atEnd(view).length > 0
       ? [says(`“${microphone.gear.name}” gives little, and the gain behind it is at its end.`, 12)]
       : [says(`“${microphone.gear.name}” is passive, and the gain behind it has room left.`, 0.4)]
   },
   fixes: (view) => boosterFixes(view),
   byHand: 'Put an inline preamp behind the microphone, or go closer; then turn the gain down by as much.',
-  after: 'Set the gain anew to the target; see that 48 V reaches the inline preamp.',
+  after: 'Set the gain again to the target; see that 48 V reaches the inline preamp.',
   caution:
     'An inline preamp takes 48 V: outputs muted, gain down, switch it on, wait. Never with a ribbon behind a cable that could short its pins.',
 }
@@ -247,11 +247,11 @@ export const systemSliderUp: Cause = {
             15,
           ),
         ]
-      : [says(`“${view.name(own.stage)}” does not stand above 0 dB.`, 0.05)]
+      : [says(`“${view.name(own.stage)}” is not above 0 dB.`, 0.05)]
   },
   fixes: (view) => sliderFixes(view),
   byHand: 'Set the slider to 0 dB, and make the level with the gain before the converter.',
-  after: 'Set the gain anew: the recorder’s meter reads otherwise now.',
+  after: 'Set the gain again: the recorder’s meter now reads differently.',
 }
 
 /** The slider at 0 dB. */
@@ -330,7 +330,7 @@ export const roomNoise: Cause = {
     return [says(`The room makes ${percent(share)} of the noise.`, share > 0.5 ? 2 + 20 * (share - 0.5) : 0.1 + share)]
   },
   fixes: nearerFixes,
-  byHand: 'Go closer, find what makes the noise and switch it off, or hang something heavy around the place.',
-  after: 'Set the gain anew for the new distance.',
+  byHand: 'Go closer, find what makes the noise and switch it off, or hang heavy curtains around the place.',
+  after: 'Set the gain again for the new distance.',
 }
 const endSnr = ({ points }: DiagnosisView) => points.at(-1)?.snr ?? null

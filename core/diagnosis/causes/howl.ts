@@ -165,7 +165,7 @@ export const patternTurned: Cause = {
       : []
   },
   byHand:
-    'Turn the microphone so that the loudspeaker stands where its pattern takes least; a cardioid’s back, the sides behind of a hypercardioid.',
+    'Turn the microphone so that the loudspeaker is where its pattern picks up least: behind a cardioid, diagonally behind a hypercardioid.',
   after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
   caution: HOWL_CAUTION,
 }

@@ -32,7 +32,7 @@ export const earthLoop: Cause = {
     'earth-lift': { goes: 0.25 },
   },
   evidence: (view) =>
-    view.stages.some(hasMainsSupply) ? [says('A device with a supply of its own hangs on the unit.', 1.5)] : [],
+    view.stages.some(hasMainsSupply) ? [says('A device with its own power supply is connected to the unit.', 1.5)] : [],
   byHand:
     'Feed all devices from one socket strip, run the computer on its battery, and use balanced cables. Or put a DI box or a line transformer with its signal earth lifted between.',
   after: 'Listen to a pause with the gain as in the take.',

@@ -44,7 +44,7 @@ export const plugHalfIn: Cause = {
   prior: 6,
   symptoms: { 'one-side': 0.85, 'nothing': 0.3, 'thin': 0.3, 'hum': 0.1 },
   shows: { 'plug-home': { goes: 0.95 }, 'file-channels': { both: 0.9 }, 'where-it-dies': { ears: 0.7, input: 0.3 } },
-  byHand: 'Push the plug home; a stereo plug for headphones, a mono or balanced one for a line.',
+  byHand: 'Push the plug fully in; a stereo plug for headphones, a mono or balanced one for a line.',
   after: 'Listen to both sides, and move the plug gently: nothing may crackle.',
   caution: 'Volume down while plugs are moved.',
 }

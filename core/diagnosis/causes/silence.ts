@@ -98,7 +98,7 @@ export const gainDown: Cause = {
     if (down)
       return [
         says(
-          `“${view.name(down.control.stage)}” stands at ${formatDecimal(down.control.value, 1)} dB, its lowest; the plan has it ${formatDecimal(down.to - down.control.value, 0)} dB higher.`,
+          `“${view.name(down.control.stage)}” is at ${formatDecimal(down.control.value, 1)} dB, its minimum; the plan has it ${formatDecimal(down.to - down.control.value, 0)} dB higher.`,
           15,
         ),
       ]
@@ -177,7 +177,7 @@ export const deviceHeld: Cause = {
     'where-it-dies': { host: 0.9 },
     'which-driver': { exclusive: 0.6, generic: 0.3 },
   },
-  byHand: 'Close the program that holds it, choose the unit in the host, and start the host anew.',
+  byHand: 'Close the program that uses it, choose the unit in the host, and restart the host.',
   after: 'Look at the rate and buffer: another program may have changed them.',
 }
 
@@ -189,7 +189,7 @@ export const loudspeakersDown: Cause = {
   evidence: (view) => {
     const volume = view.strip.monitor.volume
     return volume !== undefined && volume < -60
-      ? [says(`The headphone volume stands at ${formatDecimal(volume, 0)} dB, as the session has it.`, 5)]
+      ? [says(`The headphone volume is at ${formatDecimal(volume, 0)} dB, as the session has it.`, 5)]
       : []
   },
   byHand:

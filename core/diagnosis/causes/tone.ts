@@ -22,7 +22,7 @@ export const pickupLoaded: Cause = {
   },
   fixes: (view) => fixesOf(view, LOADED),
   byHand: 'Plug it into an instrument input of about 1 MΩ, or into a DI box.',
-  after: 'Set the gain anew: the level is another one.',
+  after: 'Set the gain again: the level has changed.',
 }
 
 const DULL = ['treble-in-lead'] as const
@@ -63,7 +63,7 @@ export const twoMicrophones: Cause = {
         strip.id !== view.strip.id && stages[0]?.gear.id === source?.gear.id && stages[0] !== undefined,
     )
     const [other] = others
-    if (source?.kind !== 'sound-source') return [says('The strip begins on a wire.', 0.05)]
+    if (source?.kind !== 'sound-source') return [says('The strip starts with an electrical source.', 0.05)]
     if (other?.stages[0]?.kind !== 'sound-source')
       return [says('One strip only has this source, as the session has it.', 0.4)]
     const apart = Math.abs(other.stages[0].distance - source.distance)
@@ -118,5 +118,5 @@ export const offAxis: Cause = {
       : []
   },
   byHand: 'Turn its front to the source; a side-address microphone is spoken at from the side with the mark.',
-  after: 'Set the gain anew: it is louder now.',
+  after: 'Set the gain again: it is louder now.',
 }

@@ -250,6 +250,6 @@ export const loudspeakerDistance: Cause = {
     },
   ],
   byHand: 'Bring the loudspeaker nearer, or give the performer headphones.',
-  after: 'Set the volume anew, from low.',
+  after: 'Set the volume again, from minimum.',
   caution: 'Volume down before headphones go on; start from low.',
 }

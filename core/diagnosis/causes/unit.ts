@@ -10,7 +10,7 @@ export const driverMissing: Cause = {
     'device-chosen': { taken: 0.7 },
     'where-it-dies': { host: 0.9 },
   },
-  byHand: 'Install the maker’s current driver for this system, allow it in the system’s settings, and start anew.',
+  byHand: 'Install the maker’s current driver for this system, allow it in the system’s settings, and restart.',
   after: 'Look for the unit in the host’s list, then set rate and buffer again.',
 }
 

@@ -39,7 +39,7 @@ export const padIn: Cause = {
         : [],
     ),
   ],
-  byHand: 'Gain down, take the pad out, and set the gain anew.',
+  byHand: 'Gain down, take the pad out, and set the gain again.',
   after: 'Watch the meter in the loudest passage: nothing may clip without the pad.',
   caution: 'Gain down before a pad is taken out.',
 }
@@ -53,7 +53,7 @@ export const tooFar: Cause = {
   present: (view) => isFar(view),
   evidence: (view) => {
     const from = view.stages[0]
-    if (from?.kind !== 'sound-source') return [says('The strip begins on a wire.', 0)]
+    if (from?.kind !== 'sound-source') return [says('The strip starts with an electrical source.', 0)]
     const { distance } = from
     return [
       says(
@@ -67,7 +67,7 @@ export const tooFar: Cause = {
     ...nearer(view),
   ],
   byHand: 'Go closer: half the distance is 6 dB more, against the room as well.',
-  after: 'Set the gain anew, and listen for breath and bass that come up nearby.',
+  after: 'Set the gain again, and listen for breath and bass that come up nearby.',
 }
 /** Farther away than its sound was measured at, and by enough, m (common practice, no source). */
 const FAR = 2
@@ -101,7 +101,7 @@ export const wrongType: Cause = {
       : [says('The level classes of all connections fit, as the session has them.', 0.15)],
   fixes: (view) => fixesOf(view, WEAK),
   byHand: 'Move the plug to a microphone input, or put a preamp between.',
-  after: 'Set the gain anew, from its minimum; 48 V where the microphone needs it.',
+  after: 'Set the gain again, from its minimum; 48 V where the microphone needs it.',
   caution: 'Gain down and monitors muted before plugs are moved and before 48 V is switched on.',
 }
 
@@ -131,7 +131,7 @@ export const consumerLevel: Cause = {
     if (source?.kind !== 'electric-source' || source.gear.output !== 'line')
       return [says('The strip does not begin with a line output.', 0)]
     const own = consumerOf(view)
-    if (!own) return [says(`“${source.gear.name}” gives line level as the input wants it, as the session has it.`, 0.3)]
+    if (!own) return [says(`“${source.gear.name}” gives line level, as the input expects, as the session has it.`, 0.3)]
     const less = PROFESSIONAL - own.specs.level
     return [
       says(
@@ -159,7 +159,7 @@ export const sliderDown: Cause = {
     if (!own) return [says('The session has no system slider in this strip.', 0.5)]
     return own.value < 0
       ? [says(`“${view.name(own.stage)}” takes ${dB(own.value)} off behind the converter.`, 15)]
-      : [says(`“${view.name(own.stage)}” does not stand below 0 dB.`, 0.05)]
+      : [says(`“${view.name(own.stage)}” is not below 0 dB.`, 0.05)]
   },
   fixes: (view) => sliderFixes(view),
   byHand: 'Set the slider to 0 dB, and make the level with the gain before the converter.',

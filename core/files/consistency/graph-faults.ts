@@ -88,7 +88,7 @@ function domainFaults(gives: Domain | null, takes: Domain | null, path: Path): F
     fault(
       path,
       'mixed-domain',
-      `Here it gives ${WORDS[gives]}, but the bus takes ${WORDS[takes]}. Let it leave from another stage, or begin the bus with a stage that takes this.`,
+      `Here it gives ${WORDS[gives]}, but the bus takes ${WORDS[takes]}. Feed it from another stage, or start the bus with a stage that takes this.`,
     ),
   ]
 }

@@ -52,7 +52,7 @@ function orderFaults(at: Placed, before: Placed, begins: 'channel' | 'bus' | nul
       fault(
         path,
         'order',
-        `“${at.gear.name}” (${name}) is for listening and stands in no strip. Name it in "monitor".`,
+        `“${at.gear.name}” (${name}) is for listening and cannot be in a strip. Name it in "monitor".`,
       ),
     ]
   if (begins === 'bus') {
@@ -61,20 +61,20 @@ function orderFaults(at: Placed, before: Placed, begins: 'channel' | 'bus' | nul
       fault(
         path,
         'order',
-        `A bus begins with the stage in which strips meet, and “${at.gear.name}” is ${name}. Begin with a fader, an input or the like.`,
+        `A bus starts with the stage that sums its strips, and “${at.gear.name}” is ${name}. Begin with a fader, an input or the like.`,
       ),
     ]
   }
   if (begins === 'channel') {
     return takes === null
       ? []
-      : [fault(path, 'order', `A strip begins with a source, and “${at.gear.name}” is ${name}. Put the source first.`)]
+      : [fault(path, 'order', `A strip starts with a source, and “${at.gear.name}” is ${name}. Put the source first.`)]
   }
   if (!before.gear) return []
   const { gives } = traitsOf(before.gear).domains(before.gear, before.port)
   if (gives === takes) return []
   if (takes === null)
-    return [fault(path, 'order', `“${at.gear.name}” is a source: it can only stand first. Give it a strip of its own.`)]
+    return [fault(path, 'order', `“${at.gear.name}” is a source: it can only be first. Give it a strip of its own.`)]
   return [
     fault(
       path,

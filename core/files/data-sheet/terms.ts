@@ -182,7 +182,7 @@ export const TERMS: readonly Term[] = [
   unused(
     'load',
     /(?:recommended |rated |nominal |minimum |min\. )?load(?:ing)? (?:impedance|resistance)|(?:rated|recommended|minimum) load\b|(?:nenn)?(?:abschluss|last)(?:impedanz|widerstand)|(?:mindest)?abschlusswiderstand|impedance de charge|impedancia de carga/,
-    'That is the load it wants, not its own impedance.',
+    'That is the load it needs, not its own impedance.',
   ),
   term(
     'inputImpedance',

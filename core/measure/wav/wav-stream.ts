@@ -137,7 +137,7 @@ export class WavStream {
         message:
           riff === 'RIFX'
             ? 'The file is big-endian (RIFX), which is not read. Export it as WAV.'
-            : 'The file does not begin like a WAV file. Choose a recording in WAV format; other formats have to be exported as WAV first.',
+            : 'The file does not start like a WAV file. Choose a recording in WAV format; other formats have to be exported as WAV first.',
       })
     }
     this.state = 'chunks'
