@@ -32,9 +32,7 @@ export function useSoundcheck() {
 
   function tick(step: Step) {
     const done = step.state === 'done'
-    told.value = store.edit(done ? 'Take a tick back' : 'Tick', (session) =>
-      withTick(session, step, done ? null : now()),
-    )
+    told.value = store.edit(done ? 'Remove a tick' : 'Tick', (session) => withTick(session, step, done ? null : now()))
     if (!done && told.value === null) soundcheck.goOn(step.id)
   }
 

@@ -35,6 +35,17 @@ const SAID_OTHERWISE: readonly (readonly [RegExp, string])[] = [
   [/Numbers end at|rough measure of it/, 'clips at 0 dBFS, approximate here'],
   [/"\$\{[^}"]*\.name\}/, 'curly quotes around a name'],
   [/no such figure any more/, 'this figure no longer exists'],
+  [/\b(gain|volume|host|gauge|passage|soundcheck) anew\b/, 'again, restart'],
+  [/\b[Pp]lainly (heard|earlier)|changes plainly/, 'clearly'],
+  [/polarity turned over|turns? the (signal|pulse) over/, 'inverted'],
+  [/\bhangs? on (the|another)\b/, 'is connected to'],
+  [/\bfor good\b/, 'permanently'],
+  [/[Tt]ake the last answer back|Take a tick back/, 'undo'],
+  [
+    /Look at once more|walk the table|the truth is later/,
+    'check again, move through the table, the true delay is longer',
+  ],
+  [/needs something|Both at once/, 'needs attention, both'],
 ]
 
 const filesIn = (folder: string): string[] =>
