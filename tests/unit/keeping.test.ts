@@ -102,7 +102,7 @@ describe('the repository', () => {
     const kept = await repository.read(k)
     expect(ambientOf(kept)).toBe(33)
     expect(kept.state === 'open' && kept.row.steps.map(({ number }) => number)).toEqual([0, 1, 2, 3])
-    expect(kept).toMatchObject({ damage: expect.stringContaining('cannot be read') })
+    expect(kept).toMatchObject({ damage: expect.stringContaining('can no longer be read') })
     expect((await repository.list()).find((row) => row.key === k)?.name).toBe('Session')
   })
   it('where nothing can be read, everything that is there is handed out raw', async () => {
