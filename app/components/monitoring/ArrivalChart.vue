@@ -140,11 +140,11 @@ const described = (route: Route, heard: boolean) =>
     </div>
     <details>
       <summary class="cursor-pointer text-muted">Every part as a table</summary>
-      <div class="overflow-x-auto" tabindex="0" aria-label="Parts of every way">
+      <div class="overflow-x-auto" tabindex="0" aria-label="Parts of every path">
         <table class="text-right">
           <thead>
             <tr class="border-b border-ink">
-              <th scope="col" class="pr-3 text-left font-semibold">Way</th>
+              <th scope="col" class="pr-3 text-left font-semibold">Path</th>
               <th v-for="(words, name) in routePartWords" :key="name" scope="col" class="pl-3 font-semibold">
                 {{ words }}
               </th>
@@ -174,7 +174,7 @@ const described = (route: Route, heard: boolean) =>
 /* The ruler begins behind the names, or below them where there is no room beside. */
 .arrival {
   --names: 0rem;
-  --ways: 2.6rem;
+  --ways: 3.9rem;
   --total: 3rem;
 }
 .ruler {
