@@ -6,26 +6,12 @@ import { sumSignals } from '#core/chain/sum'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { estimatedLoudness } from '#core/evaluation/stream'
 import { potentialAcousticGain } from '#core/monitoring/acoustic-gain'
-import { dbu, ohms } from '#core/units'
+import { ohms } from '#core/units'
+import { arriving } from '../support/arriving'
 import { twoMixes } from '../support/desk'
 import { seeded } from '#core/numeric/random'
 import { valid } from '../support/sessions'
 
-const arriving = (strip: string, average: number, peak: number, surge = 0, source = strip): Signal => ({
-  strip,
-  unit: 'dBFS',
-  average: dbu(average),
-  peak: dbu(peak),
-  surgePeak: dbu(peak + surge),
-  bound: dbu(peak),
-  shift: 0,
-  noisePower: 0,
-  noise: [],
-  origins: [{ source, average: 0, peak: 0, surge: 0 }],
-  openGain: 0,
-  microphones: [],
-  clipped: null,
-})
 const sumOf = (...signals: Signal[]) => sumSignals({ id: 'bus' }, signals).sum
 
 describe('strips that meet (own simulation; adding levels: handbook acoustics)', () => {

@@ -19,26 +19,12 @@ import { planSession } from '#core/plan/plan-session'
 import { sine, whiteNoise } from '#core/signals/generate'
 import { writeWav } from '#core/signals/write-wav'
 import { timeSession } from '#core/timing/time-session'
-import { aWeighting, dbu, hz, ohms } from '#core/units'
+import { aWeighting, hz, ohms } from '#core/units'
+import { arriving } from './arriving'
 import { chain, interfaceWith, line, lineInput, micInput, preamp } from './chains'
 import { twoMixes } from './desk'
 import { example1, valid, withAt } from './sessions'
 
-const arriving = (strip: string, average: number, peak: number, surge: number): Signal => ({
-  strip,
-  unit: 'dBFS',
-  average: dbu(average),
-  peak: dbu(peak),
-  surgePeak: dbu(peak + surge),
-  bound: dbu(peak),
-  shift: 0,
-  noisePower: 0,
-  noise: [],
-  origins: [{ source: strip, average: 0, peak: 0, surge: 0 }],
-  openGain: 0,
-  microphones: [],
-  clipped: null,
-})
 /** A signal with a noise of −80 dB of one device. */
 const noisy = (strip: string, device: string): Signal => ({
   ...arriving(strip, -20, -9, 0),

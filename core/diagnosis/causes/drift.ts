@@ -30,7 +30,7 @@ export const performerMoves: Cause = {
   evidence: (view) => {
     const from = view.stages[0]
     if (from?.kind !== 'sound-source')
-      return [says('The strip starts with an electrical source: nobody can go nearer.', 0.03)]
+      return [says('The strip starts with an electrical source: distance does not matter.', 0.03)]
     const step = 20 * Math.log10(4 / 3)
     return [
       says(
