@@ -1,4 +1,4 @@
-import type { Gear } from '#core/model'
+import type { Gear } from '#core/gear'
 import { readGearFile } from '#core/files'
 import file from './shelf.gear.json'
 

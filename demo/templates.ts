@@ -1,5 +1,7 @@
 import type { Bundle } from '#core/edits'
-import type { Gear, Pair, Session, Settings } from '#core/model'
+import type { Gear } from '#core/gear'
+import type { Pair, Settings } from '#core/model'
+import type { Session } from '#core/session'
 import { readSession } from '#core/files'
 import { shelfGear } from './shelf'
 

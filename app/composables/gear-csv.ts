@@ -1,4 +1,4 @@
-import type { Gear } from '#core/model'
+import type { Gear } from '#core/gear'
 import type { GearFileReading } from '#core/files'
 import { gearFromTable, gearToTable } from '#core/files'
 import { readCsv, writeCsv } from './csv'

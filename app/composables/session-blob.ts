@@ -1,4 +1,4 @@
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { writeSession } from '#core/files'
 import { latePart } from '~/stores/late-part'
 

@@ -1,6 +1,7 @@
 import type { GainControl } from '#core/chain/gain-control'
 import type { Change } from '#core/edits'
-import type { Feed, GainRange, KnobTable } from '#core/model'
+import type { Feed } from '#core/model'
+import type { GainRange, KnobTable } from '#core/gear'
 import { stripFields } from '#core/model'
 import { db } from '#core/units'
 

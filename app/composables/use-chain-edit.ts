@@ -1,9 +1,10 @@
 import { computed, nextTick, ref, shallowRef } from 'vue'
 import { freeGearId } from '#core/checks/remedies'
-import type { Gear } from '#core/model'
+import type { Gear } from '#core/gear'
 import type { StructureChange } from '#core/edits'
 import { applyChanges, fitStrip } from '#core/edits'
-import { isBus, nextName, socketOf, traitsOf } from '#core/model'
+import { traitsOf, socketOf, isInterface } from '#core/gear'
+import { isBus, nextName } from '#core/model'
 import { useSessionStore } from '~/stores/session'
 import { useShelfStore } from '~/stores/shelf'
 import { useViewStore } from '~/stores/view'
@@ -72,7 +73,7 @@ export function useChainEdit() {
   function portFor(gear: Gear): string | null | undefined {
     const traits = traitsOf(gear)
     if (!traits.inStrip) return null
-    if (gear.kind !== 'interface') return traits.domains(gear).takes === needed.value ? undefined : null
+    if (!isInterface(gear)) return traits.domains(gear).takes === needed.value ? undefined : null
     const taken = new Set(
       store.session?.strips.flatMap((each) =>
         each.stages.filter((stage) => stage.gear === gear.id).map((stage) => socketOf(gear, stage.port)),

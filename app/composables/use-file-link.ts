@@ -1,6 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { readSessionText } from '#core/files'
 import type { FileLink } from '~/stores/file-links'
 import { useFileLinks } from '~/stores/file-links'

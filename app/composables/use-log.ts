@@ -1,6 +1,6 @@
 import { formatISO } from 'date-fns'
 import { ref } from 'vue'
-import type { Log, Mark, MarkHead, Session, Take } from '#core/model'
+import type { Log, Mark, MarkHead, Session, Take } from '#core/session'
 import { headOf } from '#core/files/stored-mark'
 import { useLogStore } from '~/stores/log'
 import { useSessionStore } from '~/stores/session'

@@ -1,6 +1,6 @@
+import type { ResolvedDigitalInput, ResolvedInput } from '#core/gear'
 import { computed } from 'vue'
-import type { ResolvedDigitalInput, ResolvedInput } from '#core/resolved/resolve'
-import { analogueInput } from '#core/model'
+import { analogueInput } from '#core/gear'
 import { useViewStore } from '~/stores/view'
 import { useStageEdit } from './use-stage-edit'
 

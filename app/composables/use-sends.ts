@@ -1,7 +1,8 @@
 import { computed } from 'vue'
 import type { Feed, Strip } from '#core/model'
 import { applyChanges, withoutFeed } from '#core/edits'
-import { feedFrom, feedsOf, isBus } from '#core/model'
+import { feedFrom } from '#core/session'
+import { feedsOf, isBus } from '#core/model'
 import { db } from '#core/units'
 import { useSessionStore } from '~/stores/session'
 

@@ -1,6 +1,6 @@
 import { ref } from 'vue'
 import type { Fault, GearFileReading } from '#core/files'
-import type { Gear } from '#core/model'
+import type { Gear } from '#core/gear'
 import { readGearFile, writeGearFile } from '#core/files'
 import { useShelfStore } from '~/stores/shelf'
 import { chooseFile as choose, saveFile } from './file-access'

@@ -1,4 +1,4 @@
-import { SESSION_VERSION } from '#core/model'
+import { SESSION_VERSION } from '#core/session'
 
 /** Something in the database that this program does not use: it is left as found and can be exported as it is. */
 export interface Aside {

@@ -1,4 +1,4 @@
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { readSession } from '#core/files'
 import type { SessionRow, Step } from './database'
 

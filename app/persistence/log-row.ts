@@ -1,7 +1,7 @@
 import type { LogEntry } from '#core/log/entries'
 import { idOf } from '#core/log/entries'
-import type { Mark, StoredMark } from '#core/model'
-import { markEnvelope, markHead, take } from '#core/model'
+import type { Mark, StoredMark } from '#core/session'
+import { markEnvelope, markHead, take } from '#core/session'
 import type { Aside } from './aside'
 import { ROW_VERSION, aside, isNewer } from './aside'
 

@@ -1,6 +1,6 @@
 import type { LogEntry } from '#core/log/entries'
 import { logOf } from '#core/log/entries'
-import type { Log } from '#core/model'
+import type { Log } from '#core/session'
 import { readLog } from '#core/files/read-log'
 import type { LogRepository } from './log-repository'
 import { appendTo, contentOf, fileOf, folderOf, jsonOrNull, textOf } from './own-files'

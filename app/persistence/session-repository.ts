@@ -1,7 +1,7 @@
 import { liveQuery } from 'dexie'
 import { entriesOf, logOf } from '#core/log/entries'
 import type { BackupSession } from '#core/files'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import type { Aside } from './aside'
 import { ROW_VERSION, aside, isNewer } from './aside'
 import { ConflictError, GoneError, NewerDataError, RESTORABLE_DAYS } from './conflict'

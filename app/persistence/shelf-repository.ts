@@ -1,5 +1,5 @@
 import { liveQuery } from 'dexie'
-import type { Gear } from '#core/model'
+import type { Gear } from '#core/gear'
 import { merge } from '#core/edits'
 import { nextId } from '#core/model'
 import { readGear } from '#core/files'

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal'
 import { computed, ref, shallowRef } from 'vue'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { readEdited } from '#core/files'
 import { share } from '#core/model'
 import type { Opening, SessionStorage, SessionRow, Step } from '~/persistence'

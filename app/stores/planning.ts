@@ -1,5 +1,5 @@
 import { shallowRef, toRaw, watch } from 'vue'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import type { PlanForPage, PlanWork } from '~/workers/plan.worker'
 import { tellLateTrouble } from './late-part'
 import { WorkerLink } from './worker-link'

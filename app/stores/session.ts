@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Evaluated } from '#core/evaluation/evaluate-session'
 import { evaluateFrom } from '#core/evaluation/evaluate-session'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import {
   describeStorageTrouble,
   dropLastWords,

@@ -1,7 +1,7 @@
 import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { Gear } from '#core/model'
+import type { Gear } from '#core/gear'
 import { nextId, nextName } from '#core/model'
 import { readGear } from '#core/files'
 import type { Aside, Shelf, ShelfRow } from '~/persistence'

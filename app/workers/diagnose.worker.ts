@@ -4,7 +4,7 @@ import type { Prone } from '#core/diagnosis/prone'
 import { proneTo } from '#core/diagnosis/prone'
 import type { Complaint } from '#core/diagnosis/rank'
 import { SessionView } from '#core/diagnosis/view'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 
 export interface DiagnoseTask {
   id: number

@@ -1,5 +1,5 @@
 import { chunk } from 'es-toolkit'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { inferReadings } from '#core/soundcheck/infer'
 import type { InferredReading } from '#core/soundcheck/inferred'
 import { drawsFor, withDrawn } from '#core/uncertainty/intervals'

@@ -1,5 +1,7 @@
 import { stagesOf } from '../resolved/resolve-session'
-import type { AnalogueInput, AudioInterface, Session } from '../model'
+import type { AnalogueInput, AudioInterface } from '../gear'
+import { isInterface, isMicrophone, isSoundSource } from '../gear'
+import type { Session } from '../session'
 import { inForce } from '../model'
 import type { Bench } from './procedure'
 
@@ -15,7 +17,7 @@ const isAnalogue = (input: AudioInterface['inputs'][number]): input is AnalogueI
 
 /** Interfaces that have something to measure. */
 export const measurable = (session: Session): AudioInterface[] =>
-  session.gear.filter((gear): gear is AudioInterface => gear.kind === 'interface' && gear.inputs.some(isAnalogue))
+  session.gear.filter((gear): gear is AudioInterface => isInterface(gear) && gear.inputs.some(isAnalogue))
 
 export const analogueInputs = (unit: AudioInterface): AnalogueInput[] => unit.inputs.filter(isAnalogue)
 
@@ -23,7 +25,7 @@ export const analogueInputs = (unit: AudioInterface): AnalogueInput[] => unit.in
 export function benchOf(session: Session, stripId: string | undefined, choice: BenchChoice): Bench | null {
   const strip = session.strips.find((each) => each.id === stripId)
   const stages = strip ? stagesOf(session, strip) : []
-  const stage = stages.find((each) => each.kind === 'interface')
+  const stage = stages.find((each) => isInterface(each))
   const units = measurable(session)
   const unit =
     units.find((each) => each.id === choice.unit) ?? units.find((each) => each.id === stage?.gear.id) ?? units[0]
@@ -46,9 +48,9 @@ export function benchOf(session: Session, stripId: string | undefined, choice: B
     null
   const [source, microphone] = [stages[0], stages[1]]
   const inFront =
-    source?.kind === 'sound-source' &&
-    microphone?.kind === 'microphone' &&
-    stage?.kind === 'interface' &&
+    isSoundSource(source) &&
+    isMicrophone(microphone) &&
+    isInterface(stage) &&
     stages[2] === stage &&
     stage.gear.id === unit.id &&
     stage.input.id === input.id

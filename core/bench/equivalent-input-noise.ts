@@ -1,5 +1,5 @@
-import { fullScaleAt, noiseCrossover } from '../chain/input-gain'
-import { EIN_RESISTANCE, EIN_THERMAL, einExcess, einWeighted } from '../resolved/equivalent-input-noise'
+import { fullScaleAt, noiseCrossover } from '../gear/interface/input-gain'
+import { EIN_RESISTANCE, EIN_THERMAL, einExcess, einWeighted } from '../gear/equivalent-input-noise'
 import type { Noise } from '../measure/noise'
 import { powerDifference, powerSum } from '../numeric/power'
 import { fields, inForce } from '../model'

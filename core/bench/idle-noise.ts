@@ -1,6 +1,6 @@
-import { fullScaleAt } from '../chain/input-gain'
+import { fullScaleAt } from '../gear/interface/input-gain'
 import { wordLengthNoise } from '../chain/noise'
-import { EIN_RESISTANCE, einWeighted } from '../resolved/equivalent-input-noise'
+import { EIN_RESISTANCE, einWeighted } from '../gear/equivalent-input-noise'
 import { humWords } from '../diagnosis/hum-pattern'
 import type { Hum } from '../measure/hum'
 import type { Noise } from '../measure/noise'

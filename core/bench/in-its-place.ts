@@ -1,7 +1,10 @@
 import { settableGain } from '../chain/settable-gain'
 import { evaluateSession } from '../evaluation/evaluate-session'
-import type { AnalogueInput, AudioInterface, Session, Strip } from '../model'
-import { analogueInput, inForce } from '../model'
+import type { AnalogueInput, AudioInterface } from '../gear'
+import type { Session } from '../session'
+import type { Strip } from '../model'
+import { analogueInput, isInterface } from '../gear'
+import { inForce } from '../model'
 import { applyChanges } from '../edits'
 import { db, formatDecimal } from '../units'
 import { comparedPorts, namedOnly } from './compare-units'
@@ -26,10 +29,8 @@ const SAME_MS = 0.05
  * round trips that name no unit are those of the strip's own, and do not count for the others.
  */
 export function inItsPlace(session: Session, strip: Strip, units: readonly AudioInterface[]): InItsPlace[] {
-  const stage = strip.stages.findLast((each) =>
-    session.gear.some((gear) => gear.id === each.gear && gear.kind === 'interface'),
-  )
-  const own = session.gear.find((gear): gear is AudioInterface => gear.kind === 'interface' && gear.id === stage?.gear)
+  const stage = strip.stages.findLast((each) => session.gear.some((gear) => gear.id === each.gear && isInterface(gear)))
+  const own = session.gear.find((gear): gear is AudioInterface => isInterface(gear) && gear.id === stage?.gear)
   const port = own && stage?.port ? analogueInput(own, stage.port) : null
   if (!own || !stage || !port) return []
   const before = resultsOf(session, strip.id)

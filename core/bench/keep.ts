@@ -1,4 +1,5 @@
-import type { Measurement, Session, Spread } from '../model'
+import type { Measurement, Spread } from '../model'
+import type { Session } from '../session'
 import { editGear, editInput, withMeasurement } from '../edits'
 import { spreadOf } from '../model'
 import { formatDecimal } from '../units'

@@ -1,7 +1,8 @@
 import type { LevelsReport } from '../measure/levels/measure-levels'
 import { loudestPassage } from '../measure/loudest-passage'
-import type { Piece } from '../model'
-import { nextId, pieceFields } from '../model'
+import type { Piece } from '../gear'
+import { nextId } from '../model'
+import { pieceFields } from '../gear'
 import type { Seconds } from '../units'
 import { db, dbfs } from '../units'
 

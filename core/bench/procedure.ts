@@ -1,5 +1,7 @@
 import type { Answers, Question, QuestionKind } from '../measure/question'
-import type { AnalogueInput, AudioInterface, FieldTable, GearOf, InterfaceOutput, Session } from '../model'
+import type { AnalogueInput, AudioInterface, InterfaceOutput, GearOf } from '../gear'
+import type { FieldTable } from '../model'
+import type { Session } from '../session'
 import type { Signal } from '../signals/signal'
 import type { Take } from '../simulated/record'
 import type { SimulatedInterface } from '../simulated/simulated-interface'

@@ -1,7 +1,9 @@
+import { isInterface } from '../gear'
 import type { ClippingChance, NoClippingChance } from '../measure/clipping-chance'
 import { clippingChance } from '../measure/clipping-chance'
 import type { ChannelLevels } from '../measure/levels/measure-levels'
-import type { Measurement, Session } from '../model'
+import type { Measurement } from '../model'
+import type { Session } from '../session'
 import { editGear, withMeasurement } from '../edits'
 import { stagesOf } from '../resolved/resolve-session'
 import { evaluateSession } from '../evaluation/evaluate-session'
@@ -91,10 +93,10 @@ const REHEARSAL = 45
 export function rehearsalOn(simulated: SimulatedInterface, session: Session, stripId: string): Take | null {
   const strip = session.strips.find((each) => each.id === stripId)
   const stages = strip ? stagesOf(session, strip) : []
-  const at = stages.findIndex((stage) => stage.kind === 'interface')
+  const at = stages.findIndex((stage) => isInterface(stage))
   const input = stages[at]
   const before = evaluateSession(session).strips.find((each) => each.id === stripId)?.points[at - 1]
-  if (input?.kind !== 'interface' || before?.unit !== 'dBu' || before.average === null) return null
+  if (!isInterface(input) || before?.unit !== 'dBu' || before.average === null) return null
   const gain = input.gain - (input.pad ? input.specs.pad : 0)
   return {
     simulated,

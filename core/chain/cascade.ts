@@ -1,10 +1,10 @@
 import { power } from '../numeric/power'
 import type { Db, Level } from '../units'
 import { db, difference, raise } from '../units'
-import type { Curve } from './curve'
+import type { Curve } from '../gear/processor/curve'
 import { addNoise, clip, enter, lower, noiseLevel, raiseAll } from './signal'
 import type { Clipped, Signal } from './signal'
-import type { NoiseName, Pickup, Programme, SignalUnit, TwoPort } from './two-port'
+import type { NoiseName, Pickup, Programme, SignalUnit, TwoPort } from '../gear/two-port'
 
 /** What a curve takes off, dB. */
 export interface Reduction {

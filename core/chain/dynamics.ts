@@ -1,8 +1,9 @@
-import type { Block } from '../model'
+import type { Block } from '../gear'
+import { isProcessor } from '../gear'
 import type { Point } from './cascade'
-import { blockCurve, isDynamic } from './curve'
+import { blockCurve, isDynamic } from '../gear/processor/curve'
 import { jointGain } from './joint'
-import type { Resolved, ResolvedStage } from '../resolved/resolve'
+import type { Resolved, ResolvedStage } from '../gear/stage'
 
 /** Peaks that far under a threshold meet a processor that is not set up yet, dB (common practice, no source). */
 const NOT_SET_UP = 10
@@ -33,7 +34,7 @@ export interface DynamicAim {
  */
 export function dynamicAim(stages: readonly ResolvedStage[], points: readonly Point[], at: number): DynamicAim | null {
   const [stage, before] = [stages[at], points[at - 1]]
-  if (stage?.kind !== 'processor' || !before) return null
+  if (!isProcessor(stage) || !before) return null
   const joint = jointGain(stages[at - 1] as ResolvedStage, stage, stages[at - 2])
   const aims = stage.gear.blocks.flatMap((block, i) => aimOf(stage, block, i, joint) ?? [])
   return aims.find((aim) => !isSetUp(aim, aim.now(before))) ?? null
@@ -49,8 +50,7 @@ export const isHeldAt = (stages: readonly ResolvedStage[], points: readonly Poin
 }
 
 /** Whether a stage acts by a threshold. */
-export const hasDynamics = (stage: ResolvedStage): boolean =>
-  stage.kind === 'processor' && stage.gear.blocks.some(isDynamic)
+export const hasDynamics = (stage: ResolvedStage): boolean => isProcessor(stage) && stage.gear.blocks.some(isDynamic)
 
 function aimOf(stage: Resolved<'processor'>, block: Block, i: number, joint: number): DynamicAim | null {
   if (!isDynamic(block)) return null

@@ -1,5 +1,7 @@
-import type { GainRange, KnobTable } from '../model'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { GainRange, KnobTable } from '../gear'
+import { isFader } from '../gear'
+import { chainTraits } from '../gear/chains'
+import type { ResolvedStage } from '../gear/stage'
 
 /** A gain that a hand can turn: a knob, a fader, a slider. */
 export interface GainControl {
@@ -19,26 +21,20 @@ export interface GainControl {
 /** The gains of a stage, in the order in which the signal meets them; those that cannot move are none. */
 export const gainControls = (stage: ResolvedStage): GainControl[] => stripControls([stage])
 
+type Ranges = Partial<GainRange> & { readonly faderMin?: number; readonly faderMax?: number }
+const rangesOf = (stage: ResolvedStage) => ('specs' in stage ? stage.specs : {}) as Ranges
+
 function addControls(stage: ResolvedStage, found: GainControl[]) {
   const { gain, fader, tap } = stage.settings
-  if (
-    gain === undefined ||
-    stage.kind === 'digital-input' ||
-    stage.kind === 'interface-output' ||
-    stage.kind === 'sound-source'
-  )
-    return
-  const { specs } = stage
-  const { gainMin = 0, gainMax = gainMin, gainStep = 0 } = specs as Partial<GainRange>
+  if (gain === undefined) return
+  const { gainMin = 0, gainMax = gainMin, gainStep = 0, faderMin, faderMax } = rangesOf(stage)
   if (gainMax > gainMin) {
-    const knob = stage.kind === 'interface' ? stage.input.knob : 'knob' in stage.gear ? stage.gear.knob : undefined
-    found.push(control(stage, 'gain', gain, { gainMin, gainMax, gainStep }, knob))
+    const { knob } = chainTraits(stage)
+    found.push(control(stage, 'gain', gain, { gainMin, gainMax, gainStep }, knob(stage)))
   }
   // A direct output before the fader does not hear it.
-  if (fader !== undefined && 'faderMin' in specs && tap !== 'pre') {
-    found.push(
-      control(stage, 'fader', fader, { gainMin: specs.faderMin, gainMax: specs.faderMax, gainStep: 0 }, undefined),
-    )
+  if (fader !== undefined && faderMin !== undefined && faderMax !== undefined && tap !== 'pre') {
+    found.push(control(stage, 'fader', fader, { gainMin: faderMin, gainMax: faderMax, gainStep: 0 }, undefined))
   }
 }
 
@@ -49,6 +45,7 @@ function control(
   range: GainRange,
   knob: KnobTable | undefined,
 ): GainControl {
+  const { gainIsFader, inNumbers } = chainTraits(stage)
   return {
     stage: stage.id,
     setting,
@@ -56,16 +53,11 @@ function control(
     range,
     knob,
     locked: stage.locked.includes(setting),
-    domain: isDigital(stage) ? 'digital' : 'analogue',
-    isFader: setting === 'fader' || stage.kind === 'fader',
-    isSystemSlider: stage.kind === 'fader' && stage.gear.place === 'system',
+    domain: inNumbers(stage) ? 'digital' : 'analogue',
+    isFader: setting === 'fader' || gainIsFader,
+    isSystemSlider: isFader(stage) && stage.gear.place === 'system',
   }
 }
-
-/** Whether a gain of this stage is worked in numbers: behind a converter. An interface input's stands before its own. */
-const isDigital = (stage: ResolvedStage): boolean =>
-  (stage.kind === 'processor' && stage.gear.domain === 'digital') ||
-  (stage.kind === 'fader' && stage.gear.place !== 'desk')
 
 /** The gains of a strip, in the order in which the signal meets them. */
 export function stripControls(stages: readonly ResolvedStage[]): GainControl[] {

@@ -1,10 +1,10 @@
 import { powerSum } from '../numeric/power'
-import type { AnalogueInput } from '../model'
+import type { AnalogueInput } from '../gear'
 import { inForce } from '../model'
 import type { Db, Dbu } from '../units'
 import { db, dbu } from '../units'
-import { einExcess, einWeighted } from '../resolved/equivalent-input-noise'
-import { fullScaleAt, noiseCrossover } from './input-gain'
+import { einExcess, einWeighted } from '../gear/equivalent-input-noise'
+import { fullScaleAt, noiseCrossover } from '../gear/interface/input-gain'
 
 /** What an input holds at one gain. */
 export interface GainMapPoint {

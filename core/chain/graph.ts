@@ -1,10 +1,13 @@
-import type { Feed, Session, Strip } from '../model'
+import { portOf } from './setting-words'
+import { isDeskChannel, isFader, isMicrophone } from '../gear'
+import type { Feed, Strip } from '../model'
+import type { Session } from '../session'
 import { feedsOf, isBus } from '../model'
 import type { Contribution, Point } from './cascade'
 import { enterStrip, contributions, applyTwoPort } from './cascade'
 import type { Surroundings } from './compile'
 import { compileStage, compileStrip } from './compile'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 import type { OpenMicrophone, Signal } from './signal'
 import { copied, openMicrophone, raiseAll } from './signal'
@@ -59,7 +62,7 @@ export function cascadeStrip(
     const before = own.some(({ tap }) => isOtherwise(stage, tap)) ? copied(signal, 0) : signal
     const twoPort = twoPorts[begun ? i - 1 : i]
     if (i === lowered?.at) raiseAll(signal, -lowered.by)
-    if (stage.kind === 'microphone') openMicrophone(signal, stage.gear.id)
+    if (isMicrophone(stage)) openMicrophone(signal, stage.gear.id)
     if (twoPort) points.push(applyTwoPort(signal, twoPort, deviceOf(stage)))
     for (const feed of own) {
       const tapped = isOtherwise(stage, feed.tap) ? beforeFader(feed, stages, i, before, surroundings) : signal
@@ -76,16 +79,18 @@ export function cascadeStrip(
 }
 
 /** Whose noise a stage’s is: that of a box, or of one of its sockets. */
-const deviceOf = (stage: ResolvedStage): string =>
-  stage.kind === 'interface' || stage.kind === 'digital-input' ? `${stage.gear.id}/${stage.input.id}` : stage.gear.id
+const deviceOf = (stage: ResolvedStage): string => {
+  const port = portOf(stage)
+  return port === null ? stage.gear.id : `${stage.gear.id}/${port}`
+}
 
 /** The room’s noise is what one microphone hears of it: two microphones hear it unrelated, one on two strips alike. */
 const roomDevice = (stages: readonly ResolvedStage[]): string | undefined =>
-  stages[1]?.kind === 'microphone' ? stages[1].gear.id : stages[0]?.gear.id
+  isMicrophone(stages[1]) ? stages[1].gear.id : stages[0]?.gear.id
 
 /** Whether a send does not take what the stage itself puts out: the fader of a channel is on its way, or is not. */
 export const isOtherwise = (stage: ResolvedStage, tap: Feed['tap']): boolean =>
-  stage.kind === 'fader' ? tap === 'pre' : stage.kind === 'desk-channel' && (stage.settings.tap ?? 'post') !== tap
+  isFader(stage) ? tap === 'pre' : isDeskChannel(stage) && (stage.settings.tap ?? 'post') !== tap
 
 /** What a stage would put out with its fader on the other side of the tap. */
 function beforeFader(
@@ -96,7 +101,7 @@ function beforeFader(
   surroundings: Surroundings,
 ): Signal {
   const stage = stages[i] as ResolvedStage
-  if (stage.kind === 'fader') return before
+  if (isFader(stage)) return before
   const other = copied(before, 0)
   applyTwoPort(
     other,

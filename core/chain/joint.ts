@@ -1,20 +1,18 @@
-import type { Plug } from '../model'
+import type { Plug } from '../gear'
 import type { Db } from '../units'
 import { db } from '../units'
-import { chainTraits } from './compile/kinds'
-import { inputImpedance, loadingGain, outputImpedance } from './loading'
-import type { ResolvedStage } from '../resolved/resolve'
-import type { TwoPort } from './two-port'
+import { chainTraits } from '../gear/chains'
+import { loadingGain } from '../gear/loading'
+import { inputImpedance, outputImpedance } from './impedance'
+import type { ResolvedStage } from '../gear/stage'
+import type { TwoPort } from '../gear/two-port'
 
 /** The socket that a stage gives its signal from; unknown where the file does not say. */
 export const outPlug = (stage: ResolvedStage): Plug | undefined =>
   'plugs' in stage.gear ? stage.gear.plugs?.out : undefined
 
 /** The socket that a stage takes its signal with. */
-export function inPlug(stage: ResolvedStage): Plug | undefined {
-  if (stage.kind === 'interface' || stage.kind === 'digital-input') return stage.input.plug
-  return 'plugs' in stage.gear ? stage.gear.plugs?.in : undefined
-}
+export const inPlug = (stage: ResolvedStage): Plug | undefined => chainTraits(stage).inPlug(stage)
 
 /** One of two driven legs is half the voltage, 20 lg 2. */
 const ONE_LEG_OF_TWO = db(-20 * Math.log10(2))
@@ -29,15 +27,12 @@ export const unbalancedGain = (from: ResolvedStage, to: ResolvedStage): Db =>
     ? ONE_LEG_OF_TWO
     : db(0)
 
-/** A source's or microphone's own point shows it loaded; every other stage's shows its open-circuit level. */
-const showsItselfLoaded = (stage: ResolvedStage) => stage.kind === 'microphone' || stage.kind === 'electric-source'
-
 /**
  * The gain (not above 0 dB) of the joint between two neighbours, as far as the stage before does not show it itself.
  * @param before what stands before `from`: a transformer shows its impedance.
  */
 export function jointGain(from: ResolvedStage, to: ResolvedStage, before: ResolvedStage | undefined): Db {
-  const loading = showsItselfLoaded(from) ? 0 : loadingGain(outputImpedance(from, before), inputImpedance(to))
+  const loading = chainTraits(from).showsLoaded ? 0 : loadingGain(outputImpedance(from, before), inputImpedance(to))
   return db(loading + unbalancedGain(from, to))
 }
 

@@ -1,4 +1,4 @@
-import type { KnobTable } from '../model'
+import type { KnobTable } from '../gear'
 import type { MonotoneCurve } from '../numeric/monotone'
 import { monotoneCurve } from '../numeric/monotone'
 

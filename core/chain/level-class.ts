@@ -1,6 +1,6 @@
-import { chainTraits } from './compile/kinds'
-import type { ResolvedStage } from '../resolved/resolve'
-import type { LevelClass } from './traits'
+import { chainTraits } from '../gear/chains'
+import type { ResolvedStage } from '../gear/stage'
+import type { LevelClass } from '../gear/chain-traits'
 
 /** The class of each stage's output; `null` where the signal is not on a wire. */
 export function outputClasses(stages: readonly ResolvedStage[]): (LevelClass | null)[] {
@@ -13,5 +13,4 @@ export function outputClasses(stages: readonly ResolvedStage[]): (LevelClass | n
 export const inputClass = (stage: ResolvedStage): LevelClass | null => chainTraits(stage).inputClass(stage)
 
 /** A stage that amplifies from microphone level: one in a row is enough. */
-export const isPreamp = (stage: ResolvedStage): boolean =>
-  stage.kind === 'preamp' || (stage.kind === 'desk-channel' && stage.gear.input === 'mic')
+export const isMicrophoneAmplifier = (stage: ResolvedStage): boolean => chainTraits(stage).liftsMicrophones(stage)

@@ -1,10 +1,11 @@
-import type { PhantomAttitude, Session } from '../model'
+import type { PhantomAttitude } from '../gear'
+import type { Session } from '../session'
 import type { SettingChange } from '../edits'
-import { chainTraits } from './compile/kinds'
+import { chainTraits } from '../gear/chains'
 import { inPlug, outPlug } from './joint'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
-import type { PhantomSupply } from './traits'
+import type { PhantomSupply } from '../gear/chain-traits'
 
 /** Something that 48 V is for, or could reach. */
 export interface PhantomUse {

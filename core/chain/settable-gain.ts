@@ -1,4 +1,4 @@
-import type { GainRange } from '../model'
+import type { GainRange } from '../gear'
 import type { Db } from '../units'
 import { db, SAME_DB } from '../units'
 

@@ -1,9 +1,11 @@
-import type { Block } from '../model'
+import type { Block } from '../gear'
+import { isProcessor, isSoundSource } from '../gear'
+import { chainTraits } from '../gear/chains'
 import { formatShort } from '../units'
 import type { GainControl } from './gain-control'
 import { gainControls } from './gain-control'
 import { gainToPosition, positionInWords } from './knob'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 
 /** A gain as a hand sets it: "39 dB, knob about half past one" where the marks of its knob are known. */
 export function gainInWords({ value, knob }: Pick<GainControl, 'value' | 'knob'>): string {
@@ -24,12 +26,16 @@ export function settingWords(stage: ResolvedStage): SettingWords[] {
 }
 
 function plainSettings(stage: ResolvedStage): SettingWords[] {
-  if (stage.kind === 'sound-source')
+  if (isSoundSource(stage))
     return [{ setting: 'distance', name: 'Distance', words: `${formatShort(stage.distance)} m from the capsule` }]
   const { gain, fader, phantom, pad, lowCut, tap, angle, cable, distance, toMicrophone } = stage.settings
   const knob = gainControls(stage).find((each) => each.setting === 'gain')?.knob
   const told: [string, string, string | null][] = [
-    ['gain', stage.kind === 'fader' ? 'Fader' : 'Gain', gain === undefined ? null : gainInWords({ value: gain, knob })],
+    [
+      'gain',
+      chainTraits(stage).gainIsFader ? 'Fader' : 'Gain',
+      gain === undefined ? null : gainInWords({ value: gain, knob }),
+    ],
     ['fader', 'Fader', fader === undefined ? null : `${formatShort(fader, 1)} dB`],
     ['phantom', '48 V', phantom === undefined ? null : phantom ? 'on' : 'off'],
     ['pad', 'Pad', pad === undefined ? null : pad ? 'in' : 'out'],
@@ -49,7 +55,7 @@ function plainSettings(stage: ResolvedStage): SettingWords[] {
 
 /** The controls of a processor’s sections: threshold, ratio, make-up, ceiling, each with its unit, and whether it is in. */
 function sectionSettings(stage: ResolvedStage): SettingWords[] {
-  if (stage.kind !== 'processor') return []
+  if (!isProcessor(stage)) return []
   const unit = stage.gear.domain === 'digital' ? 'dBFS' : 'dBu'
   return stage.gear.blocks.flatMap((block, i) => {
     const name = sectionName(stage.gear.blocks, i)
@@ -95,12 +101,7 @@ function sectionValues(block: Block, unit: string): [string, string][] {
 }
 
 /** Which socket of a box a stage is, where it has several. */
-export const portOf = (stage: ResolvedStage): string | null =>
-  stage.kind === 'interface' || stage.kind === 'digital-input'
-    ? stage.input.id
-    : stage.kind === 'interface-output'
-      ? stage.output.id
-      : null
+export const portOf = (stage: ResolvedStage): string | null => chainTraits(stage).port(stage)?.id ?? null
 
 /** A stage by its box and, where that has several, its socket: "mic1 of Saltmarsh Four". */
 export const stageName = (stage: ResolvedStage): string => {

@@ -1,7 +1,7 @@
 import { power } from '../numeric/power'
 import type { Level } from '../units'
 import { SINE_CREST, raise } from '../units'
-import type { NoiseName, NoiseSource, Programme, SignalUnit } from './two-port'
+import type { NoiseName, NoiseSource, Programme, SignalUnit } from '../gear/two-port'
 
 /** A stage whose ceiling was passed. */
 export interface Clipped {

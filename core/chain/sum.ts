@@ -3,7 +3,7 @@ import type { Strip, Together } from '../model'
 import type { Level } from '../units'
 import type { CarriedNoise, OpenMicrophone, Origin, Signal } from './signal'
 import { add, noiseLevel } from './signal'
-import type { SignalUnit } from './two-port'
+import type { SignalUnit } from '../gear/two-port'
 
 /** What one strip brings to a bus, as it arrives there. */
 export interface Brought {

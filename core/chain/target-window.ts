@@ -4,7 +4,9 @@ import { targetOf } from '../model'
 import type { Db, Level } from '../units'
 import { db } from '../units'
 import type { Point } from './cascade'
-import type { ResolvedStage } from '../resolved/resolve'
+import { hasPieces, isDeskChannel, isInterface, isPlayback } from '../gear'
+import { chainTraits } from '../gear/chains'
+import type { ResolvedStage } from '../gear/stage'
 
 /** What a target by risk leaves below its aim, dB: a step of any usual gain lands inside (common practice, no source). */
 const RISK_WINDOW = 6
@@ -30,7 +32,7 @@ export function windowFor(target: Target, stages: readonly ResolvedStage[], unce
 const PFL_WINDOW: TargetWindow = { low: -6, high: 0, aim: 0, reads: 'peak' }
 
 const isSetByPfl = (stages: readonly ResolvedStage[]): boolean =>
-  stages.some((stage) => stage.kind === 'desk-channel') && !stages.some((stage) => stage.kind === 'interface')
+  stages.some((stage) => isDeskChannel(stage)) && !stages.some((stage) => isInterface(stage))
 
 /** Where a target is read. */
 export interface ReadingPlace {
@@ -50,7 +52,7 @@ export const USUAL_ZERO = 4
  */
 export function readingPlace(stages: readonly ResolvedStage[], window: TargetWindow): ReadingPlace | null {
   if (isSetByPfl(stages)) {
-    const index = stages.findLastIndex((stage) => stage.kind === 'desk-channel')
+    const index = stages.findLastIndex((stage) => isDeskChannel(stage))
     return { index, meter: 'pfl', zero: zeroMark(stages) + behindPfl(stages[index] as ResolvedStage) }
   }
   if (window.at === 'desk') {
@@ -61,24 +63,20 @@ export function readingPlace(stages: readonly ResolvedStage[], window: TargetWin
   if (converter >= 0) return { index: converter, meter: 'converter', zero: 0 }
   const first = stages[0]
   // Pieces have a mark of their own, by which they are trimmed.
-  const isTrimmed = first?.kind === 'playback' && (first.gear.pieces?.length ?? 0) > 0
-  return first?.kind === 'playback' && !isTrimmed ? { index: stages.length - 1, meter: 'file', zero: 0 } : null
+  return isPlayback(first) && !hasPieces(first.gear) ? { index: stages.length - 1, meter: 'file', zero: 0 } : null
 }
 
 /** Where volts, or a sound, become numbers: an interface input, a microphone with a converter of its own. */
-export const isConverter = (stage: ResolvedStage): boolean =>
-  stage.kind === 'interface' || (stage.kind === 'microphone' && stage.specs.digitalSensitivity !== undefined)
+export const isConverter = (stage: ResolvedStage): boolean => chainTraits(stage).converts(stage)
 
 /** What the channel’s own output has on top of what PFL shows: its fader, where it is taken behind it. */
 export const behindPfl = ({ settings }: ResolvedStage): number => (settings.tap === 'pre' ? 0 : (settings.fader ?? 0))
 
-export const isDesk = (stage: ResolvedStage) =>
-  stage.kind === 'desk-channel' || (stage.kind === 'fader' && stage.gear.place === 'desk')
+export const isDesk = (stage: ResolvedStage) => chainTraits(stage).isOfDesk(stage)
 
 /** What the zero mark of the desk in a strip stands at, dBu. */
 export function zeroMark(stages: readonly ResolvedStage[]): number {
-  const channel = stages.findLast((stage) => stage.kind === 'desk-channel')
-  return (channel?.kind === 'desk-channel' ? channel.specs.zero : undefined) ?? USUAL_ZERO
+  return stages.findLast((stage) => isDeskChannel(stage))?.specs.zero ?? USUAL_ZERO
 }
 
 /** What a target looks at, at a point. */

@@ -1,6 +1,9 @@
-import type { Session, Strip } from '../model'
+import type { ResolvedDigitalInput, ResolvedInput } from '../gear'
+import { isDigitalInput, isInterface } from '../gear'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { feedsOf } from '../model'
-import type { ResolvedDigitalInput, ResolvedInput, ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 
 /** How a strip comes into the host: by an interface of its own, or over busses by the first that has one. */
@@ -25,4 +28,4 @@ export function wayToHost(session: Session, strip: Strip, stages: readonly Resol
 }
 
 const isInput = (stage: ResolvedStage): stage is ResolvedInput | ResolvedDigitalInput =>
-  stage.kind === 'interface' || stage.kind === 'digital-input'
+  isInterface(stage) || isDigitalInput(stage)

@@ -1,13 +1,15 @@
+import { inputImpedance, outputImpedance } from '../chain/impedance'
+import { isSoundSource } from '../gear'
 import type { Finding } from './finding'
 import { formatDecimal, formatShort, capital } from '../units'
 import { connectorWords, fits } from './joints'
 import { inPlug, outPlug, unbalancedGain } from '../chain/joint'
-import { chainTraits } from '../chain/compile/kinds'
+import { chainTraits } from '../gear/chains'
 import { inputClass, outputClasses } from '../chain/level-class'
-import { inputImpedance, loadingGain, outputImpedance } from '../chain/loading'
+import { loadingGain } from '../gear/loading'
 import type { PhantomUse } from '../chain/phantom'
-import type { ResolvedStage } from '../resolved/resolve'
-import type { LevelClass } from '../chain/traits'
+import type { ResolvedStage } from '../gear/stage'
+import type { LevelClass } from '../gear/chain-traits'
 
 /** What there is to know of the joint between two neighbours. */
 export interface Joint {
@@ -56,7 +58,7 @@ export function describeJoints(
 }
 
 function levelFact(from: ResolvedStage, to: ResolvedStage, gives: LevelClass | null): string | null {
-  if (from.kind === 'sound-source') return 'Sound, through the air.'
+  if (isSoundSource(from)) return 'Sound, through the air.'
   if (gives === null) return 'Numbers, not volts.'
   const takes = inputClass(to)
   return takes === null ? `${capital(CLASS[gives])}.` : `${capital(CLASS[gives])} into an input for ${CLASS[takes]}.`

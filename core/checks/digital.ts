@@ -1,12 +1,14 @@
+import type { ResolvedDigitalInput } from '../gear'
+import { isDigitalInput, isFader, isLink } from '../gear'
 import type { Draft } from './finding'
 import { db, formatDecimal, formatSigned } from '../units'
-import type { ResolvedDigitalInput, ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import type { StripView } from './view'
 import { NOTHING, perStage } from './view'
 
 /** The operating system's slider and its like: a gain in numbers, behind the converter. */
 export const gainBehindConverter = perStage((view, stage) => {
-  if (stage.kind !== 'fader' || stage.gear.place !== 'system' || stage.gain === 0) return NOTHING
+  if (!isFader(stage) || stage.gear.place !== 'system' || stage.gain === 0) return NOTHING
   const canRest = stage.specs.gainMin <= 0 && stage.specs.gainMax >= 0
   const action = 'Leave it at its 0 dB mark, and set the gain at the hardware.'
   return [
@@ -27,7 +29,7 @@ const opticalChannels = (sampleRate: number): number => (sampleRate > 96_000 ? 2
 
 /** A second unit behind a digital connection: its clock, its channel number, and what an optical link carries at this rate. */
 export const digitalLink = perStage((view, stage, i) => {
-  if (stage.kind !== 'digital-input') return NOTHING
+  if (!isDigitalInput(stage)) return NOTHING
   const { gear, input } = stage
   const number = gear.inputs.findIndex((each) => each.id === input.id) + 1
   const clock: Draft = {
@@ -42,7 +44,7 @@ export const digitalLink = perStage((view, stage, i) => {
 })
 
 const isOptical = ({ input }: ResolvedDigitalInput, before: ResolvedStage | undefined) =>
-  before?.kind === 'link' ? before.gear.medium === 'optical' : input.plug?.connector === 'optical'
+  isLink(before) ? before.gear.medium === 'optical' : input.plug?.connector === 'optical'
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'] as const
 

@@ -1,14 +1,15 @@
+import type { ResolvedSource } from '../gear/sound-source/stage'
+import { isMicrophone, isSoundSource } from '../gear'
 import type { Change } from '../edits'
 import type { Draft, Fix } from './finding'
 import { isBus } from '../model'
 import type { Db } from '../units'
 import { formatDecimal } from '../units'
 import type { Point } from '../chain/cascade'
-import { nearGain } from '../chain/compile/sound-source'
+import { nearGain } from '../gear/sound-source/chain'
 import type { GainControl } from '../chain/gain-control'
 import { padOf } from './remedies'
 import { RESERVE, hasReserve, hasRoom } from '../chain/reserve'
-import type { ResolvedSource } from '../resolved/resolve'
 import { gainGrid } from '../chain/settable-gain'
 import { indexOf, levelControls, setting, turnable } from './controls'
 import { withGainSet } from './gain-advice'
@@ -66,14 +67,7 @@ export const overdriven = perStage((view, stage, i): readonly Draft[] => {
   // What a sum does to its own stage is said of the sum.
   const isSum = i === 0 && isBus(view.strip) && point?.unit === 'dBu' && (point.headroom ?? 0) < 0
   const isRead = i === view.place?.index && (view.place.meter === 'converter' || view.place.meter === 'file')
-  if (
-    !point ||
-    isRead ||
-    isSum ||
-    point.headroom === null ||
-    stage.kind === 'sound-source' ||
-    stage.kind === 'microphone'
-  )
+  if (!point || isRead || isSum || point.headroom === null || isSoundSource(stage) || isMicrophone(stage))
     return NOTHING
   const over = -point.headroom
   const surgeOver = -(point.surgeHeadroom ?? point.headroom)

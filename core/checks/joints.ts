@@ -1,13 +1,13 @@
-import type { Connector } from '../model'
+import type { Connector } from '../gear'
 import type { Draft, Fix } from './finding'
-import { socketOf } from '../model'
+import { socketOf, isDigitalInput, isInterface, isPreamp } from '../gear'
 import { db, formatDecimal } from '../units'
 import { inPlug, outPlug, unbalancedGain } from '../chain/joint'
-import { inputClass, isPreamp } from '../chain/level-class'
+import { inputClass, isMicrophoneAmplifier } from '../chain/level-class'
 import { diBoxOf, freePorts, padOf, preampOf } from './remedies'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { settableGain } from '../chain/settable-gain'
-import type { LevelClass } from '../chain/traits'
+import type { LevelClass } from '../gear/chain-traits'
 import { toPort } from './to-port'
 import { tried } from './trial'
 import type { Check, StripView } from './view'
@@ -106,7 +106,7 @@ function lineIntoInstrument(joint: JointView): Draft {
 function lineIntoMic(joint: JointView): Draft {
   const { view, from, to } = joint
   // Two preamps in a row are said as such.
-  const twice = isPreamp(from)
+  const twice = isMicrophoneAmplifier(from)
   return {
     ...atInput(joint),
     code: twice ? 'double-preamp' : 'line-into-mic',
@@ -181,7 +181,7 @@ const throughDiBox = ({ view, to, i }: JointView): Fix[] =>
 /** A preamp between, its gain set to what the target wants, with 48 V for what needs it. */
 function preampFix({ view, from, i }: JointView): Fix[] {
   const gear = preampOf(view.session)
-  if (gear.kind !== 'preamp') return []
+  if (!isPreamp(gear)) return []
   const needed = 'phantom' in from.gear && from.gear.phantom === 'needed'
   const insert = (gain: number) =>
     ({ do: 'insert', strip: view.strip.id, index: i, gear, settings: { gain: db(gain), phantom: needed } }) as const
@@ -192,7 +192,7 @@ function preampFix({ view, from, i }: JointView): Fix[] {
 
 /** One input of a unit, two strips. */
 export const sharedInput = perStage((view, stage) => {
-  if (stage.kind !== 'interface' && stage.kind !== 'digital-input') return NOTHING
+  if (!isInterface(stage) && !isDigitalInput(stage)) return NOTHING
   const [unit, port] = [stage.gear.id, stage.input.id]
   const socket = socketOf(stage.gear, port)
   const other = view.session.strips.find(
@@ -210,7 +210,7 @@ export const sharedInput = perStage((view, stage) => {
       message: `The strip “${other.name}” takes this input too: one input takes one source.`,
       action: 'Choose another input for one of the two.',
       fixes: () =>
-        stage.kind === 'interface' ? toPort(view, stage, stage.input.type, 'Use input {port}, which is free.') : [],
+        isInterface(stage) ? toPort(view, stage, stage.input.type, 'Use input {port}, which is free.') : [],
     },
   ]
 })

@@ -1,3 +1,4 @@
+import { isInterface } from '../gear'
 import type { Change } from '../edits'
 import type { Draft, Fix } from './finding'
 import type { TargetReading } from '../model'
@@ -219,7 +220,7 @@ function lessLevel({ view, place, point, advice }: LevelState): Fix[] {
   const stage = view.stages[place.index]
   const excess = advice ? -advice.short : 0
   const fixes: Fix[] = []
-  if (stage?.kind === 'interface' && stage.specs.pad > 0 && !stage.pad) {
+  if (isInterface(stage) && stage.specs.pad > 0 && !stage.pad) {
     const padIn: Change = { strip: view.strip.id, stage: stage.id, setting: 'pad', to: true }
     fixes.push({
       action: `Put the pad of ${formatDecimal(stage.specs.pad, 0)} dB in and set the gain again.`,
@@ -263,7 +264,7 @@ function moreLevel({ view, place, advice }: LevelState): Fix[] {
   if (!advice) return []
   const stage = view.stages[place.index]
   const padOut: Fix[] =
-    stage?.kind === 'interface' && stage.pad
+    isInterface(stage) && stage.pad
       ? [
           {
             action: 'Take the pad out and set the gain again.',

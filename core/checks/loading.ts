@@ -1,12 +1,15 @@
+import { inputImpedance, outputImpedance } from '../chain/impedance'
+import { circuitOf, inductanceOf } from '../gear/electric-source/circuit'
+import { isElectricSource } from '../gear'
 import type { Draft, Fix } from './finding'
 import type { Ohms } from '../units'
 import { formatDecimal, formatShort } from '../units'
-import { circuitOf, inductanceOf, inputImpedance, loadingGain, outputImpedance } from '../chain/loading'
-import type { PickupCircuit } from '../chain/pickup'
-import { TREBLE, coilResonance, pickupResponse, trebleLoss } from '../chain/pickup'
+import { loadingGain } from '../gear/loading'
+import type { PickupCircuit } from '../gear/electric-source/pickup'
+import { TREBLE, coilResonance, pickupResponse, trebleLoss } from '../gear/electric-source/pickup'
 import { inputClass } from '../chain/level-class'
 import { diBoxOf } from './remedies'
-import type { Resolved, ResolvedStage } from '../resolved/resolve'
+import type { Resolved, ResolvedStage } from '../gear/stage'
 import { toPort } from './to-port'
 import type { StripView } from './view'
 import { NOTHING, perStage } from './view'
@@ -24,7 +27,7 @@ export const loading = perStage((view, stage, i): readonly Draft[] => {
   const next = view.stages[i + 1]
   const [source, load] = [outputImpedance(stage, view.stages[i - 1]), inputImpedance(next)]
   if (!next || !source || load === undefined) return NOTHING
-  if (stage.kind === 'electric-source' && stage.gear.output === 'passive-pickup') {
+  if (isElectricSource(stage) && stage.gear.output === 'passive-pickup') {
     return pickupLoading(view, stage, next, source, load, i)
   }
   if (load / source >= LEAST_RATIO) return NOTHING
@@ -53,7 +56,7 @@ function pickupLoading(
   // Said already, as the wrong input.
   if (inputClass(next) === 'mic') return NOTHING
   const inductance = inductanceOf(stage)
-  const circuit = circuitOf(stage, next, inductance ?? 0)
+  const circuit = circuitOf(stage, next, load, inductance ?? 0)
   const loss = -loadingGain(source, load)
   // By the input alone: what the lead takes is said of the lead.
   const treble = circuit && inductance !== null ? -pickupResponse({ ...circuit, picofarads: 0 }, TREBLE) : loss
@@ -80,8 +83,8 @@ function pickupLoading(
 /** A lead of a stated length behind a pickup takes treble together with its coil, whatever the input. */
 export const leadTreble = perStage((view, stage, i): readonly Draft[] => {
   const next = view.stages[i + 1]
-  if (stage.kind !== 'electric-source' || next?.settings.cable === undefined) return NOTHING
-  const circuit = circuitOf(stage, next, inductanceOf(stage) ?? 0)
+  if (!isElectricSource(stage) || next?.settings.cable === undefined) return NOTHING
+  const circuit = circuitOf(stage, next, inputImpedance(next), inductanceOf(stage) ?? 0)
   const loss = circuit ? trebleLoss(circuit) - trebleLoss({ ...circuit, picofarads: 0 }) : 0
   if (!circuit || loss < DULL) return NOTHING
   const each = circuit.picofarads / next.settings.cable

@@ -1,7 +1,8 @@
+import { isSoundSource } from '../gear'
 import { roomInForce } from '../model'
 import { formatDecimal, thermalNoiseA } from '../units'
-import { noiseCrossover } from '../chain/input-gain'
-import { EIN_RESISTANCE, einExcess, einWeighted } from '../resolved/equivalent-input-noise'
+import { noiseCrossover } from '../gear/interface/input-gain'
+import { EIN_RESISTANCE, einExcess, einWeighted } from '../gear/equivalent-input-noise'
 import type { Check } from './view'
 import { NOTHING, inputs, perStage } from './view'
 
@@ -40,7 +41,7 @@ export const pastCrossover: Check = (view) => {
 
 export const electronicsOnly: Check = (view) => {
   const first = view.stages[0]
-  if (roomInForce(view.session.room).ambient !== undefined || first?.kind !== 'sound-source') return []
+  if (roomInForce(view.session.room).ambient !== undefined || !isSoundSource(first)) return []
   return [
     {
       code: 'electronics-only',

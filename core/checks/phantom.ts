@@ -1,5 +1,5 @@
 import type { Draft, Fix } from './finding'
-import { analogueInput } from '../model'
+import { analogueInput, isInlinePreamp, isInterface } from '../gear'
 import type { FedUse, PhantomUse } from '../chain/phantom'
 import { isFed, phantomChanges, phantomSwitch, usersText, usesOn } from '../chain/phantom'
 import { freePorts } from './remedies'
@@ -27,7 +27,7 @@ const switching = (view: StripView, use: FedUse, to: boolean, action: string): P
 /** Whether a use can go to another input of its unit: what is on that switch already bears what this one brings. */
 function isSafe(view: StripView, { attitude, supply }: PhantomUse, port: string): boolean {
   const stage = supply?.stage
-  if (stage?.kind !== 'interface') return true
+  if (!isInterface(stage)) return true
   const bank = analogueInput(stage.gear, port)?.phantomBank
   const there = bank === undefined ? null : phantomSwitch(view.phantom, `${stage.gear.id}/bank/${bank}`)
   if (!there) return true
@@ -38,7 +38,7 @@ function isSafe(view: StripView, { attitude, supply }: PhantomUse, port: string)
 function otherBanks(view: StripView, use: FedUse): Fix[] {
   const { stage, bank } = use.supply
   const needs = use.attitude === 'needed'
-  if (stage.kind !== 'interface' || view.strip.stages.every((each) => each.id !== stage.id)) return []
+  if (!isInterface(stage) || view.strip.stages.every((each) => each.id !== stage.id)) return []
   const elsewhere = freePorts(view.session, stage.gear.id, 'mic').filter((port) => {
     const input = analogueInput(stage.gear, port)
     return input !== undefined && (bank === undefined || input.phantomBank !== bank) && isSafe(view, use, port)
@@ -81,10 +81,9 @@ export const phantomMissing: Check = (view) =>
       if (!isFed(use)) {
         return {
           ...found,
-          action:
-            use.next?.kind === 'booster'
-              ? 'An inline preamp uses its 48 V and passes none on: use it with passive microphones only, and remove it here.'
-              : '48 V comes from the first active device after it, and this one gives none. Put a preamp or a microphone input there, or a separate phantom supply.',
+          action: isInlinePreamp(use.next)
+            ? 'An inline preamp uses its 48 V and passes none on: use it with passive microphones only, and remove it here.'
+            : '48 V comes from the first active device after it, and this one gives none. Put a preamp or a microphone input there, or a separate phantom supply.',
         }
       }
       const fed = phantomSwitch(view.phantom, use.supply.switchId)
@@ -106,7 +105,7 @@ const isSupplied = (view: StripView, use: PhantomUse): boolean =>
 /** Free microphone inputs of the same unit that can give 48 V. */
 function poweredInputs(view: StripView, use: PhantomUse): Fix[] {
   const { next } = use
-  if (next?.kind !== 'interface') return []
+  if (!isInterface(next)) return []
   const able = freePorts(view.session, next.gear.id, 'mic').filter(
     (port) => analogueInput(next.gear, port)?.phantom && isSafe(view, use, port),
   )

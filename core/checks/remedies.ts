@@ -1,9 +1,10 @@
-import type { AnalogueInput, Gear, Plug, Session } from '../model'
-import { analogueInput, socketOf } from '../model'
+import type { AnalogueInput, Plug, Gear } from '../gear'
+import type { Session } from '../session'
+import { analogueInput, socketOf, isInterface } from '../gear'
 import { readGear } from '../files'
 import { programmerError } from '../chain/programmer-error'
 import { inPlug, outPlug } from '../chain/joint'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 
 /** Boxes that fix a chain: their figures are the usual ones (common practice, no source), to be overwritten. */
 const ORIGIN = 'To be found: usual figures, no particular device'
@@ -83,7 +84,7 @@ export const preampOf = (session: Session): Gear =>
 /** Inputs of the unit, of a type, that no strip of the session takes. */
 export function freePorts(session: Session, unitId: string, type: AnalogueInput['type'], except?: string): string[] {
   const unit = session.gear.find((item) => item.id === unitId)
-  if (unit?.kind !== 'interface') return []
+  if (!isInterface(unit)) return []
   const taken = session.strips.flatMap((strip) =>
     strip.stages.filter((stage) => stage.gear === unitId && stage.id !== except),
   )

@@ -1,5 +1,6 @@
 import type { Change } from '../edits'
-import type { Feed, Session, Strip } from '../model'
+import type { Feed, Strip } from '../model'
+import type { Session } from '../session'
 import { feedsOf, stripFields } from '../model'
 import { db } from '../units'
 

@@ -1,7 +1,8 @@
+import { outputImpedance } from '../chain/impedance'
+import { isElectricSource } from '../gear'
 import { formatDecimal, formatShort } from '../units'
-import { volumeLoss } from '../chain/compile/electric-source'
-import { directivity } from '../chain/compile/microphone'
-import { outputImpedance } from '../chain/loading'
+import { volumeLoss } from '../gear/electric-source/chain'
+import { directivity } from '../gear/microphone/chain'
 import type { Check } from './view'
 import { microphones, perStage, NOTHING } from './view'
 
@@ -10,7 +11,7 @@ const KNOB_DOWN = 3
 
 /** An instrument's own volume that is down: hiss that no gain behind it takes away. */
 export const volumeDown = perStage((_, stage) => {
-  if (stage.kind !== 'electric-source' || stage.gear.output !== 'passive-pickup') return NOTHING
+  if (!isElectricSource(stage) || stage.gear.output !== 'passive-pickup') return NOTHING
   const loss = volumeLoss(stage.specs)
   if (loss < KNOB_DOWN) return NOTHING
   const drives = stage.specs.volumePot

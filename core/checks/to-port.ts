@@ -1,10 +1,11 @@
-import type { AnalogueInput } from '../model'
+import type { AnalogueInput, ResolvedInput } from '../gear'
 import type { Change } from '../edits'
 import type { Fix } from './finding'
-import { analogueInput, inForce } from '../model'
+import { analogueInput, isInterface } from '../gear'
+import { inForce } from '../model'
 import { db } from '../units'
 import { freePorts } from './remedies'
-import type { ResolvedInput, ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { settableGain } from '../chain/settable-gain'
 import { tried } from './trial'
 import type { StripView } from './view'
@@ -14,7 +15,7 @@ import type { StripView } from './view'
  * was on and the other input has it.
  */
 export const toPort = (view: StripView, stage: ResolvedStage, type: AnalogueInput['type'], action: string): Fix[] =>
-  stage.kind === 'interface' ? toPorts(view, stage, freePorts(view.session, stage.gear.id, type, stage.id), action) : []
+  isInterface(stage) ? toPorts(view, stage, freePorts(view.session, stage.gear.id, type, stage.id), action) : []
 
 /** The same for ports that were chosen otherwise. */
 export const toPorts = (

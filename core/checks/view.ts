@@ -1,11 +1,15 @@
+import type { ResolvedSource } from '../gear/sound-source/stage'
+import type { ResolvedInput } from '../gear'
+import { isInterface, isMicrophone, isSoundSource } from '../gear'
 import type { Draft } from './finding'
-import type { Session, Strip, TargetWindow } from '../model'
+import type { Session } from '../session'
+import type { Strip, TargetWindow } from '../model'
 import type { Contribution, Point } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
 import type { PhantomUse } from '../chain/phantom'
-import type { ResolvedInput, ResolvedMicrophone, ResolvedSource, ResolvedStage } from '../resolved/resolve'
+import type { ResolvedMicrophone, ResolvedStage } from '../gear/stage'
 import type { ReadingPlace } from '../chain/target-window'
-import type { LevelClass } from '../chain/traits'
+import type { LevelClass } from '../gear/chain-traits'
 
 /** All that a check may look at: one strip as it is set, what the cascade said of it, and the neighbours' phantom. */
 export interface StripView {
@@ -44,11 +48,9 @@ export const perStage =
   }
 
 export const microphones = (view: StripView) =>
-  view.stages.filter((stage): stage is ResolvedMicrophone => stage.kind === 'microphone')
-export const inputs = (view: StripView) =>
-  view.stages.filter((stage): stage is ResolvedInput => stage.kind === 'interface')
-export const source = (view: StripView) =>
-  view.stages.find((stage): stage is ResolvedSource => stage.kind === 'sound-source')
+  view.stages.filter((stage): stage is ResolvedMicrophone => isMicrophone(stage))
+export const inputs = (view: StripView) => view.stages.filter((stage): stage is ResolvedInput => isInterface(stage))
+export const source = (view: StripView) => view.stages.find((stage): stage is ResolvedSource => isSoundSource(stage))
 
 /** What the box of a stage is called. */
 export const gearName = (view: StripView, stageId: string) =>

@@ -1,4 +1,4 @@
-import type { Session } from '../model'
+import type { Session } from '../session'
 import type { Answers, CheckId } from './checks'
 import { checkOf } from './checks'
 import { causeOf } from './causes'

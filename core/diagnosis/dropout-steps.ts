@@ -1,6 +1,7 @@
 import type { LoadModel } from '../latency/cpu-load'
 import { loadAt, loadWords } from '../latency/cpu-load'
-import type { Session, System } from '../model'
+import type { Session } from '../session'
+import type { System } from '../model'
 import { formatDecimal } from '../units'
 import { hostUnit, timeSession } from '../timing/time-session'
 import { largerBuffer } from '../timing/larger-buffer'

@@ -1,5 +1,8 @@
 import type { Change } from '../edits'
-import type { Gear, Monitor, Session, System } from '../model'
+import type { Gear } from '../gear'
+import { isElectricSource, isProcessor } from '../gear'
+import type { Monitor, System } from '../model'
+import type { Session } from '../session'
 import { applyChanges, editStrip } from '../edits'
 
 /**
@@ -53,13 +56,13 @@ function applyOne(session: Session, change: OwnChange): Session {
       })
     case 'volume':
       return withGear(session, change.gear, (item) =>
-        item.kind === 'electric-source'
+        isElectricSource(item)
           ? ({ ...item, specs: { ...item.specs, ...volumeAs(item.specs, change.loss) } } as Gear)
           : item,
       )
     case 'section':
       return withGear(session, change.gear, (item) =>
-        item.kind === 'processor'
+        isProcessor(item)
           ? {
               ...item,
               blocks: item.blocks.map((block, i) => (i === change.section ? { ...block, on: change.on } : block)),

@@ -1,5 +1,5 @@
 import { raisesSurge } from '../chain/reserve'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import type { CauseId } from './causes'
 import { causeOf } from './causes'
 import type { FixChange } from './fix-change'

@@ -1,3 +1,4 @@
+import { isDiBox, isElectricSource, isProcessor, isSoundSource, isPad } from '../gear'
 import { isFed, phantomSwitch } from '../chain/phantom'
 import { applyChanges } from '../edits'
 import type { Change } from '../edits'
@@ -16,7 +17,7 @@ const end = ({ points }: DiagnosisView) => points.at(-1)
 const gains = ({ chain }: DiagnosisView) =>
   chain.controls.filter(({ isFader, isSystemSlider }) => !isFader && !isSystemSlider)
 const clipsIn = ({ points, stages }: DiagnosisView, unit: 'dBu' | 'dBFS') =>
-  points.some((point, i) => point.unit === unit && point.clipped && stages[i]?.kind !== 'sound-source')
+  points.some((point, i) => point.unit === unit && point.clipped && !isSoundSource(stages[i]))
 const codes = ({ findings }: DiagnosisView) => new Set<string>(findings.map(({ code }) => code))
 
 /** The same strip with some settings otherwise. */
@@ -47,12 +48,12 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
     microphoneOf(view) && shareOf(view, ({ name }) => name === 'room') > 0.5 ? 'goes' : 'stays',
   'source-volume': (view) => {
     const pickup = pickupOf(view)
-    return pickup?.kind === 'electric-source' && codes(view).has('volume-down') ? 'down' : 'up'
+    return isElectricSource(pickup) && codes(view).has('volume-down') ? 'down' : 'up'
   },
   'bypass-dynamics': ({ points, stages }) =>
     stages.some(
       (stage, i) =>
-        stage.kind === 'processor' &&
+        isProcessor(stage) &&
         stage.gear.blocks.some(
           ({ on, type }) =>
             on && (type === 'expander' || (type === 'compressor' && (points[i]?.reduction?.average ?? 0) > 1)),
@@ -83,7 +84,7 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
   },
   'move-back': (view) => {
     const from = view.stages[0]
-    if (from?.kind !== 'sound-source') return 'stays'
+    if (!isSoundSource(from)) return 'stays'
     if ((view.points[0]?.headroom ?? 1) >= 0) return null
     const after = changed(view, [turn(view, from.id, 'distance', 2 * from.distance)])
     return (after.points[0]?.headroom ?? 0) >= 0 ? 'goes' : 'stays'
@@ -99,7 +100,7 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
     const slider = chain.controls.find(({ isSystemSlider }) => isSystemSlider)
     return !slider || slider.value === 0 ? 'zero' : slider.value > 0 ? 'up' : 'down'
   },
-  'pads': ({ stages }) => (stages.some(({ kind, settings }) => settings.pad === true || kind === 'pad') ? 'in' : 'out'),
+  'pads': ({ stages }) => (stages.some((stage) => stage.settings.pad === true || isPad(stage)) ? 'in' : 'out'),
   'gain-position': (view) => {
     const all = view.chain.controls.filter(({ isSystemSlider }) => !isSystemSlider)
     if (
@@ -149,7 +150,7 @@ const OBSERVED: Partial<Record<CheckId, (view: DiagnosisView) => string | null>>
     const open = busses.flatMap(({ evaluated }) => evaluated.feedback?.microphones ?? [])
     return open.length === 0 ? null : open.length >= 3 ? 'several' : 'one'
   },
-  'earth-lift': ({ stages }) => (stages.some(({ kind }) => kind === 'di-box') ? null : 'none'),
+  'earth-lift': ({ stages }) => (stages.some((each) => isDiBox(each)) ? null : 'none'),
   'microphone-side': (view) => {
     const microphone = microphoneOf(view)
     if (!microphone) return 'none'

@@ -1,5 +1,5 @@
 import type { Fault } from '../files'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { describeReceived } from '../files'
 import type { Answers, CheckId } from './checks'
 import { checkIds, checkOf } from './checks'

@@ -1,6 +1,8 @@
-import { circuitOf, inductanceOf } from '../chain/loading'
-import { corner, trebleLoss } from '../chain/pickup'
-import type { ResolvedStage } from '../resolved/resolve'
+import { inputImpedance } from '../chain/impedance'
+import { circuitOf, inductanceOf } from '../gear/electric-source/circuit'
+import { isElectricSource } from '../gear'
+import { corner, trebleLoss } from '../gear/electric-source/pickup'
+import type { ResolvedStage } from '../gear/stage'
 
 /** What a lead of a stated length takes of the treble of an electric source. */
 export interface TrebleCut {
@@ -19,8 +21,8 @@ export interface TrebleCut {
 /** The lead in a strip that takes most: coil, volume control, lead and input as one circuit. */
 export function trebleCut(stages: readonly ResolvedStage[]): TrebleCut | null {
   const [source, next] = stages
-  if (source?.kind !== 'electric-source' || !next?.settings.cable) return null
-  const circuit = circuitOf(source, next, inductanceOf(source) ?? 0)
+  if (!isElectricSource(source) || !next?.settings.cable) return null
+  const circuit = circuitOf(source, next, inputImpedance(next), inductanceOf(source) ?? 0)
   return (
     circuit && {
       stage: next.id,

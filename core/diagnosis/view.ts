@@ -9,10 +9,12 @@ import { monitorSession } from '../monitoring/monitor-session'
 import { asChange } from '../plan/as-change'
 import { planSession } from '../plan/plan-session'
 import type { PlannedSetting } from '../plan/plan-session'
-import type { AudioInterface, Session, Strip } from '../model'
+import type { AudioInterface } from '../gear'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import type { Finding } from '../checks/finding'
 import { applyChanges } from '../edits'
-import { feedsOf } from '../model'
+import { feedsOf, isBus } from '../model'
 import { hostUnit, timeSession } from '../timing/time-session'
 import type { Timing, TimingCell } from '../timing/time-session'
 
@@ -112,6 +114,6 @@ export class DiagnosisView {
     for (const id of reached)
       for (const { to } of feedsOf(this.all.strips.find(({ strip }) => strip.id === id)?.strip ?? this.strip))
         reached.add(to)
-    return this.all.strips.filter(({ strip }) => strip.kind === 'bus' && reached.has(strip.id))
+    return this.all.strips.filter(({ strip }) => isBus(strip) && reached.has(strip.id))
   }
 }

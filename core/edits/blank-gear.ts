@@ -1,6 +1,6 @@
 import { allAssumed } from '../model/assumed'
-import type { Gear, GearKind } from '../model/gear'
-import { kinds } from '../model/gear'
+import type { Gear, GearKind } from '../gear'
+import { kinds } from '../gear'
 import { readGear } from '../files/read-gear'
 
 /** A box of a kind to start from, with the usual figures of its kind. */

@@ -1,6 +1,6 @@
 import { readSession } from '../files/read'
-import type { Session } from '../model/session'
-import { SESSION_FORMAT, SESSION_VERSION } from '../model/session'
+import type { Session } from '../session/session'
+import { SESSION_FORMAT, SESSION_VERSION } from '../session/session'
 
 /** What an interface usually offers, and how long it takes (common practice, no source). */
 export const usualTiming = {

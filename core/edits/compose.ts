@@ -1,9 +1,8 @@
 import equal from 'fast-deep-equal'
-import { initialSettings } from '../model/complete'
-import { socketOf } from '../model/gear-access'
-import type { AudioInterface, Gear } from '../model/gear'
+import type { AudioInterface, Gear } from '../gear'
+import { isInterface, initialSettings, socketOf } from '../gear'
 import { nextId, nextName } from '../model/naming'
-import type { Session } from '../model/session'
+import type { Session } from '../session/session'
 import type { Pair, Stage, Strip } from '../model/strip'
 import { feedsOf, isBus } from '../model/strip'
 import { withFeeds } from './structure-change'
@@ -16,7 +15,7 @@ export interface Bundle {
 }
 
 /** A unit of several inputs is one box for many strips; whatever else stands in a strip is a box of its own. */
-export const isUnit = (gear: Gear): boolean => gear.kind === 'interface'
+export const isUnit = (gear: Gear): boolean => isInterface(gear)
 
 /**
  * Brings strips with their gear into a session under ids and names that are free there. Every strip gets boxes of its own;
@@ -96,7 +95,7 @@ const renamedFrom = ({ feeds }: Strip, stages: ReadonlyMap<string, string | unde
 
 /** The same unit may have been measured, or set up, in one of the two. */
 function isSameUnit(one: Gear, other: Gear): boolean {
-  if (one.kind !== 'interface' || other.kind !== 'interface') return false
+  if (!isInterface(one) || !isInterface(other)) return false
   const inputs = (unit: AudioInterface) => unit.inputs.map(({ id, type }) => ({ id, type }))
   const alike = one.name === other.name || (one.shelf !== undefined && one.shelf === other.shelf)
   return alike && equal(inputs(one), inputs(other))
@@ -104,7 +103,7 @@ function isSameUnit(one: Gear, other: Gear): boolean {
 
 /** Whether a unit of the session has an input free for every strip that comes to it. */
 function hasRoom({ strips }: Session, unit: Gear, item: Gear, bundle: Bundle): boolean {
-  if (unit.kind !== 'interface') return true
+  if (!isInterface(unit)) return true
   const portsOf = (id: string, all: readonly Strip[]) =>
     all.flatMap(({ stages }) => stages.filter((stage) => stage.gear === id).map((stage) => stage.port))
   const taken = new Set(portsOf(unit.id, strips).map((port) => socketOf(unit, port)))
@@ -123,7 +122,7 @@ function take(value: string, taken: Set<string>): string {
 
 /** The wanted input of a unit, or the next free one of its type where it is taken. */
 function freePort(gear: Gear, wanted: string | undefined, taken: ReadonlySet<string>): string | undefined {
-  if (gear.kind !== 'interface' || wanted === undefined) return wanted
+  if (!isInterface(gear) || wanted === undefined) return wanted
   const free = (port: string) => !taken.has(`${gear.id} ${socketOf(gear, port)}`)
   if (free(wanted)) return wanted
   const type = gear.inputs.find((input) => input.id === wanted)?.type

@@ -1,3 +1,4 @@
+import type { StatedTolerance } from '../model'
 import { metres } from '../units'
 import type { Assuming } from '../model/assumed'
 import { noLongerAssumed } from '../model/assumed'
@@ -12,10 +13,9 @@ import type {
   InterfaceLatency,
   Plug,
   SoundSource,
-  StatedTolerance,
-} from '../model/gear'
-import { latencySpecs, traitsOf } from '../model/gear'
-import type { Session } from '../model/session'
+} from '../gear'
+import { latencySpecs, traitsOf } from '../gear'
+import type { Session } from '../session/session'
 import type { Strip } from '../model/strip'
 
 const latencySchema = numbers(latencySpecs)

@@ -1,10 +1,9 @@
 import { blankGear } from './blank-gear'
-import { initialSettings } from '../model/complete'
 import type { Domain } from '../model/domain'
-import type { Gear } from '../model/gear'
-import { traitsOf } from '../model/gear'
+import type { Gear } from '../gear'
+import { traitsOf, isInterface, initialSettings } from '../gear'
 import { nextId, nextName } from '../model/naming'
-import type { Session } from '../model/session'
+import type { Session } from '../session/session'
 import type { Stage } from '../model/strip'
 
 /** A strip made whole again, and what was taken out and put in for it, in words. */
@@ -68,7 +67,7 @@ export function fitStrip(session: Session, stripId: string): Fitting {
     const names = new Set([...session.gear, ...made].map((item) => item.name))
     const box = blankGear(kind, nextId(kind, ids), nextName(`My ${kind}`, names))
     made.push(box)
-    const port = box.kind === 'interface' ? box.inputs[0]?.id : undefined
+    const port = isInterface(box) ? box.inputs[0]?.id : undefined
     const stageIds = new Set([...session.strips.flatMap((each) => each.stages), ...stages].map(({ id }) => id))
     return {
       id: nextId(`${stripId.slice(0, 50)}-1`, stageIds),

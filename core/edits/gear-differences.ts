@@ -1,7 +1,7 @@
 import { formatPath } from '../files/fault'
 import type { FieldTable, NumberField } from '../model/field'
-import type { Gear } from '../model/gear'
-import { blockFields, inputSpecs, kinds, latencySpecs, outputSpecs } from '../model/gear'
+import type { Gear } from '../gear'
+import { blockFields, inputSpecs, kinds, latencySpecs, outputSpecs } from '../gear'
 
 /** One value in which two boxes differ, as text. */
 export interface GearDifference {

@@ -1,7 +1,7 @@
-import type { Gear } from '../model/gear'
-import { traitsOf } from '../model/gear'
+import type { Gear } from '../gear'
+import { traitsOf } from '../gear'
 import { formatShort } from '../units'
-import type { Session } from '../model/session'
+import type { Session } from '../session/session'
 import type { Settings } from '../model/settings'
 import type { Stage } from '../model/strip'
 

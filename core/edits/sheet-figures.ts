@@ -1,15 +1,15 @@
 import type { Candidate } from '../files/data-sheet'
 import { isInTarget } from '../files/data-sheet'
-import type { AnalogueInput, AudioInterface, Gear, InterfaceOutput, Microphone } from '../model'
-import { isDigitalMicrophone, withChoice } from '../model'
+import type { AnalogueInput, AudioInterface, InterfaceOutput, Microphone, Gear } from '../gear'
+import { isDigitalMicrophone, withChoice, isInterface, isMicrophone } from '../gear'
 import { formatShort } from '../units'
 import type { Specified } from './edit'
 import { withSpec, withTolerance } from './edit'
 
 /** A device with figures of its data sheet: those of ports at every port of their sort. */
 export function withSheetFigures(gear: Gear, figures: readonly Candidate[]): Gear {
-  if (gear.kind === 'interface') return withPortFigures(gear, figures)
-  const own = gear.kind === 'microphone' ? asMicrophoneOf(gear, figures) : gear
+  if (isInterface(gear)) return withPortFigures(gear, figures)
+  const own = isMicrophone(gear) ? asMicrophoneOf(gear, figures) : gear
   return figures.reduce<Gear>(withFigure, own)
 }
 
@@ -52,7 +52,7 @@ export function presentFigure(gear: Gear, target: string, key: string): string {
 }
 
 function ownerOf(gear: Gear, target: string): Pick<Specified, 'specs' | 'assumed'> | undefined {
-  if (gear.kind !== 'interface') return gear as Specified
+  if (!isInterface(gear)) return gear as Specified
   const isOf = (side: 'in' | 'out') => (port: AudioInterface['inputs'][number] | InterfaceOutput) =>
     isInTarget({ id: target }, side, port)
   return (gear.inputs.find(isOf('in')) ?? gear.outputs.find(isOf('out'))) as Specified | undefined

@@ -3,13 +3,13 @@ import { blankGear } from './blank-gear'
 import type { BusUse } from './busses'
 import { addFedBus } from './busses'
 import { applyChanges } from './change'
-import type { AudioInterface, Gear, GearKind } from '../model/gear'
-import { SESSION_FORMAT, SESSION_VERSION } from '../model/session'
-import type { Session } from '../model/session'
+import type { AudioInterface, Gear, GearKind } from '../gear'
+import { isElectricSource, isSoundSource, withChoice } from '../gear'
+import { SESSION_FORMAT, SESSION_VERSION } from '../session/session'
+import type { Session } from '../session/session'
 import { withSpec } from './edit'
 import type { LoudKind, Loudness } from './loudness'
 import { loudnesses } from './loudness'
-import { withChoice } from '../model/gear-access'
 import { readSession } from '../files/read'
 
 /** What is recorded, as one says it. */
@@ -32,6 +32,9 @@ export const recordables = {
   'many': { words: 'Many, through a desk', name: 'Channel', source: 'sound-source', listensTo: 'own-voice' },
 } as const satisfies Record<string, { words: string; name: string; source: GearKind; listensTo: string }>
 export type Recordable = keyof typeof recordables
+
+/** Whether a microphone takes it, and no cable of its own. */
+export const isByMicrophone = (what: Recordable): boolean => isSoundSource({ kind: recordables[what].source })
 
 /** What one source can be; `many` is a way to begin, not a source. */
 export type SourceKind = Exclude<Recordable, 'many'>
@@ -186,7 +189,7 @@ interface Placed {
   settings: object
 }
 
-const isSound = ({ what = 'voice' }: StartAnswers) => recordables[what].source === 'sound-source'
+const isSound = ({ what = 'voice' }: StartAnswers) => isByMicrophone(what)
 
 /** A microphone with a converter of its own: it passes no preamp and no desk. */
 const isUsb = (answers: StartAnswers) => isSound(answers) && answers.microphone === 'usb'
@@ -265,7 +268,7 @@ function namesOf({ names, what }: StartAnswers): string[] {
 
 /** Of which sources one says how loud they are; `null` for what has a level of its own. */
 export const loudKindOf = (kind: Recordable): LoudKind | null =>
-  kind === 'instrument-mic' ? kind : recordables[kind].source === 'sound-source' ? 'voice' : null
+  kind === 'instrument-mic' ? kind : isByMicrophone(kind) ? 'voice' : null
 
 /** Microphones that an inline preamp can stand behind: it passes no 48 V on. */
 export const canTakeInline = ({ microphone }: StartAnswers) => microphone === 'moving-coil' || microphone === 'ribbon'
@@ -282,7 +285,7 @@ function sourceOf({ what = 'voice', loudness }: StartAnswers, id: string, name: 
     const { level, crest, surge } = loud
     return overridden(blank, { specs: { level, crest, surge } })
   }
-  if (blank.kind !== 'electric-source' || what !== 'instrument-lead') return blank
+  if (!isElectricSource(blank) || what !== 'instrument-lead') return blank
   return overridden(blank, {
     output: 'passive-pickup',
     specs: { level: -18, crest: 14, impedance: 8000, inductance: 3 },

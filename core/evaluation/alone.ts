@@ -1,4 +1,5 @@
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { isBus } from '../model'
 import type { Evaluation, StripEvaluation } from './evaluate-session'
 

@@ -1,5 +1,5 @@
 import type { PhantomUse } from '../chain/phantom'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import type { LoudspeakerBus } from './feedback'
 
 /** What stands around a strip. */

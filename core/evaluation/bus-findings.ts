@@ -1,3 +1,4 @@
+import { isLoudspeaker } from '../gear'
 import type { StripView } from '../checks'
 import type { Sum } from '../chain/sum'
 import { isWithinRange, lowerSend, sendLoweredBy, sendTo } from '../checks/sends'
@@ -195,7 +196,7 @@ const LOUD = 85
 
 function loudspeakers({ stages, points }: BusView): Draft[] {
   const [last, end] = [stages.at(-1), points.at(-1)]
-  if (last?.kind !== 'loudspeaker' || !end) return []
+  if (!isLoudspeaker(last) || !end) return []
   const stage = last.id
   const order: Draft = {
     code: 'power-order',

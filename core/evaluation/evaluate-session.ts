@@ -1,5 +1,5 @@
 import type { Finding, Severity } from '../checks/finding'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import type { Appraisal, Appraised } from './appraise'
 import { believed } from '../uncertainty/belief'
 import { appraise } from './appraise'

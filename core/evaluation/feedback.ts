@@ -1,7 +1,8 @@
-import { listenerGain } from '../chain/compile/loudspeaker'
+import { isLoudspeaker } from '../gear'
+import { listenerGain } from '../gear/loudspeaker/chain'
 import type { OpenMicrophone as HeardMicrophone } from '../chain/signal'
-import type { Resolved, ResolvedStage } from '../resolved/resolve'
-import type { Session } from '../model'
+import type { Resolved, ResolvedStage } from '../gear/stage'
+import type { Session } from '../session'
 
 /** A microphone that is heard by loudspeakers of its own room. */
 export interface OpenMicrophone {
@@ -41,7 +42,7 @@ export function loudspeakerBus(
   microphones: readonly HeardMicrophone[],
 ): LoudspeakerBus | null {
   const last = stages.at(-1)
-  return last?.kind === 'loudspeaker' && microphones.length > 0 ? { bus, loudspeaker: last, microphones } : null
+  return isLoudspeaker(last) && microphones.length > 0 ? { bus, loudspeaker: last, microphones } : null
 }
 
 /**

@@ -1,6 +1,6 @@
 import { lastControl, stripControls } from '../chain/gain-control'
 import { stagesOf } from '../resolved/resolve-session'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { applyChanges } from '../edits'
 import { alone, ofStrip } from './alone'
 import { evaluateSession } from './evaluate-session'

@@ -1,13 +1,15 @@
+import { isDeskChannel, isDigitalInput, isInterface } from '../gear'
 import type { GainControl } from '../chain/gain-control'
 import { lastControl, stripControls } from '../chain/gain-control'
-import type { NoiseName } from '../chain/two-port'
+import type { NoiseName } from '../gear/two-port'
 import type { PhantomUse } from '../chain/phantom'
 import { phantomUses, usesOf } from '../chain/phantom'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 import { USUAL_ZERO, readingPlace, windowFor } from '../chain/target-window'
 import type { KnownTime } from '../latency/route-words'
-import type { Session, Strip, Target, TargetWindow } from '../model'
+import type { Session } from '../session'
+import type { Strip, Target, TargetWindow } from '../model'
 import { findingTitles } from '../checks/finding-titles'
 import type { Severity } from '../checks/finding'
 import type { Db } from '../units'
@@ -66,15 +68,15 @@ function rowOf(
   phantom: readonly PhantomUse[],
 ): MixRow {
   const { points, noise, tightest, latency, findings } = evaluated
-  const at = stages.findLastIndex((stage) => stage.kind === 'interface' || stage.kind === 'digital-input')
+  const at = stages.findLastIndex((stage) => isInterface(stage) || isDigitalInput(stage))
   const unit = stages[at]
   const gains = stripControls(stages).filter((each) => !each.isFader)
-  const head = gains.filter(({ stage }) => stages.find(({ id }) => id === stage)?.kind === 'desk-channel')
+  const head = gains.filter(({ stage }) => isDeskChannel(stages.find(({ id }) => id === stage)))
   const greatest = greatestNoise(noise)
   return {
     strip,
     evaluated,
-    input: unit?.kind === 'interface' || unit?.kind === 'digital-input' ? inputOf(unit) : null,
+    input: isInterface(unit) || isDigitalInput(unit) ? inputOf(unit) : null,
     control: lastControl(head) ?? lastControl(gains) ?? lastControl(stripControls(stages)),
     pad: padOf(stages),
     phantom: phantomOf(usesOf(phantom, strip.id)),
@@ -115,10 +117,10 @@ function phantomOf(own: readonly PhantomUse[]): MixRow['phantom'] {
 
 /** What the desk shows of a channel before its fader, against its zero mark. */
 function pflOf(stages: readonly ResolvedStage[], { points }: StripEvaluation): Pfl | null {
-  const index = stages.findLastIndex((stage) => stage.kind === 'desk-channel')
+  const index = stages.findLastIndex((stage) => isDeskChannel(stage))
   const channel = stages[index]
   const point = points[index]
-  if (channel?.kind !== 'desk-channel' || !point) return null
+  if (!isDeskChannel(channel) || !point) return null
   const fader = channel.settings.tap === 'pre' ? 0 : (channel.settings.fader ?? 0)
   const zero = channel.specs.zero ?? USUAL_ZERO
   return {

@@ -1,10 +1,13 @@
-import type { NoiseName } from '../chain/two-port'
+import type { NoiseName } from '../gear/two-port'
 import { stripControls } from '../chain/gain-control'
-import { EIN_THERMAL, einExcess } from '../resolved/equivalent-input-noise'
-import type { ResolvedStage } from '../resolved/resolve'
+import { EIN_THERMAL, einExcess } from '../gear/equivalent-input-noise'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 import { powerSum } from '../numeric/power'
-import type { Gear, Session, Strip } from '../model'
+import type { Gear } from '../gear'
+import { isInterface, isSoundSource } from '../gear'
+import type { Strip } from '../model'
+import type { Session } from '../session'
 import { applyChanges } from '../edits'
 import { roomInForce } from '../model'
 import { dbSpl, dbu, formatShort } from '../units'
@@ -90,7 +93,7 @@ function helps(session: Session, strip: Strip, now: number | null): Help[] {
             ]),
     })),
     ...stages.flatMap((stage) =>
-      stage.kind === 'sound-source'
+      isSoundSource(stage)
         ? [
             {
               words: `half the distance, ${formatShort(stage.distance / 2)} m`,
@@ -137,11 +140,11 @@ function withBetterEin(gear: readonly Gear[], stage: ResolvedStage): Gear[] | nu
   })
   return gear.map((item) => {
     if (item.id !== stage.gear.id) return item
-    if (item.kind !== 'interface') return quieter(item as never)
+    if (!isInterface(item)) return quieter(item as never)
     return {
       ...item,
       inputs: item.inputs.map((input) =>
-        stage.kind === 'interface' && input.id === stage.input.id && input.type !== 'digital' ? quieter(input) : input,
+        isInterface(stage) && input.id === stage.input.id && input.type !== 'digital' ? quieter(input) : input,
       ),
     }
   })

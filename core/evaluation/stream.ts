@@ -1,13 +1,15 @@
+import { isProcessor } from '../gear'
 import type { Point, Reduction } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
 import type { StripCascade } from '../chain/graph'
 import { cascadeStrip } from '../chain/graph'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 import type { Signal } from '../chain/signal'
 import { copied } from '../chain/signal'
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 
 /** What a stream comes to, estimated before the take. */
 export interface Stream {
@@ -103,8 +105,7 @@ export function streamControl(session: Session, strip: Strip): GainControl | nul
   const stages = stagesOf(session, strip)
   const curve = stages.findIndex(
     (stage) =>
-      stage.kind === 'processor' &&
-      stage.gear.blocks.some(({ on, type }) => on && type !== 'gain' && type !== 'equaliser'),
+      isProcessor(stage) && stage.gear.blocks.some(({ on, type }) => on && type !== 'gain' && type !== 'equaliser'),
   )
   const before = stripControls(curve < 0 ? stages : stages.slice(0, curve))
   return before.findLast((each) => !each.locked) ?? null

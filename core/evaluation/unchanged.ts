@@ -1,4 +1,6 @@
-import type { Session, Strip } from '../model'
+import { isLoudspeaker } from '../gear'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { feedsOf } from '../model'
 
 /**
@@ -32,8 +34,8 @@ export function unchanged(before: Session, now: Session): ReadonlySet<string> | 
       if (same.delete(to) && bus) open.push(bus)
     }
   // Loudspeakers of one room are heard by the same microphones: where one changes, all are judged again.
-  const kinds = new Map(now.gear.map(({ id, kind }) => [id, kind]))
-  const speaking = now.strips.filter(({ stages }) => kinds.get(stages.at(-1)?.gear ?? '') === 'loudspeaker')
+  const loudspeakers = new Set(now.gear.filter((item) => isLoudspeaker(item)).map(({ id }) => id))
+  const speaking = now.strips.filter(({ stages }) => loudspeakers.has(stages.at(-1)?.gear ?? ''))
   if (speaking.some(({ id }) => !same.has(id))) for (const { id } of speaking) same.delete(id)
   return same
 }

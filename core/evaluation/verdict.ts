@@ -1,9 +1,11 @@
 import type { Contribution, Point } from '../chain/cascade'
-import type { NoiseName } from '../chain/two-port'
+import type { NoiseName } from '../gear/two-port'
 import type { Recommendation } from '../latency/recommend'
 import { routeTime } from '../latency/route-words'
-import type { Session, Strip } from '../model'
-import { isBus, isDigitalMicrophone, outputAt } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
+import { isBus } from '../model'
+import { isDigitalMicrophone, outputAt, isInterface, isMicrophone, isSoundSource } from '../gear'
 import { formatDecimal } from '../units'
 import { chanceOver } from '../uncertainty/chance'
 import type { UncertainStrip } from '../uncertainty/uncertainty'
@@ -113,8 +115,8 @@ function chanceOfClipping(points: readonly Point[], sure: UncertainStrip): numbe
 function placeOf(session: Session, strip: Strip, stageId: string): string {
   const stage = strip.stages.find((each) => each.id === stageId)
   const gear = session.gear.find((each) => each.id === stage?.gear)
-  if (gear?.kind === 'interface' && !outputAt(gear, stage?.port)) return `input ${stage?.port ?? ''} of ${gear.name}`
-  const isCapsule = gear?.kind === 'sound-source' || (gear?.kind === 'microphone' && !isDigitalMicrophone(gear))
+  if (isInterface(gear) && !outputAt(gear, stage?.port)) return `input ${stage?.port ?? ''} of ${gear.name}`
+  const isCapsule = isSoundSource(gear) || (isMicrophone(gear) && !isDigitalMicrophone(gear))
   return isCapsule ? 'the capsule' : (gear?.name ?? 'a stage')
 }
 

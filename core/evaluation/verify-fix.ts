@@ -1,7 +1,7 @@
 import { raisesSurge } from '../chain/reserve'
 import type { Change } from '../edits'
 import type { Draft, Finding, Fix } from '../checks/finding'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { applyChanges, isStructure } from '../edits'
 import type { Appraisal, Appraised } from './appraise'
 import { appraise } from './appraise'

@@ -1,12 +1,14 @@
+import { chainTraits } from '../gear/chains'
 import { enterStrip, contributions, applyTwoPort } from '../chain/cascade'
 import type { Contribution, Point } from '../chain/cascade'
 import { compileStrip } from '../chain/compile'
 import { arrivingAt } from '../chain/graph'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 import { sumSignals } from '../chain/sum'
-import type { TwoPort } from '../chain/two-port'
-import type { Session, Strip } from '../model'
+import type { TwoPort } from '../gear/two-port'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { inItsUnit, unitOfSpread } from '../model'
 import type { UncertainInput } from '../uncertainty/input'
 import { nameOfInput } from '../uncertainty/input'
@@ -50,6 +52,13 @@ export class Context {
   unit = (i: number): string => UNITS[this.point(i).unit]
   name = (i: number): string => this.stage(i).gear.name
   doubt = (i: number, figure: PointFigure): Uncertain => this.doubts.figure(placeOf(i, figure))
+
+  /** The path of the figures that a stage rests on: its box's, or those of its socket. */
+  figuresOf(i: number): string {
+    const stage = this.stage(i)
+    const port = chainTraits(stage).port(stage)
+    return port ? `gear.${stage.gear.id}.${port.side}.${port.id}` : `gear.${stage.gear.id}`
+  }
 
   /** An input of the session as a part; a value that is certain where it is none. */
   input(path: string, name: string, value: number, unit: string, adds: number | null): Part {

@@ -1,6 +1,6 @@
-import type { NoiseName } from '../chain/two-port'
+import type { NoiseName } from '../gear/two-port'
 import { formula } from '../formula'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { formatDecimal } from '../units'
 import { formatChance } from '../evaluation/how-sure-words'
 import type { Uncertain } from '../uncertainty/uncertainty'

@@ -1,12 +1,13 @@
-import { nearGain } from '../chain/compile/sound-source'
-import { inputImpedance, loadingGain } from '../chain/loading'
+import { explainedTraits } from '../gear/explained'
+import { isSource } from '../gear/chains'
+import { isPlayback, isProcessor, hasPieces } from '../gear'
 import type { Sum } from '../chain/sum'
 import type { FormulaId } from '../formula'
 import { SINE_CREST, formatDecimal, SHOWN_ALIKE } from '../units'
 import type { Context } from './context'
 import { UNITS } from './context'
 import type { Part } from './explanation'
-import { gainParts } from './gain'
+import { gainParts, stageParts, behind } from './gain'
 
 export type LevelFigure = 'average' | 'peak' | 'surgePeak'
 export interface Made {
@@ -35,7 +36,7 @@ function withRest(context: Context, i: number, figure: LevelFigure, made: Made):
   const rest = point[figure] - parts.reduce((sum, { adds }) => sum + (adds ?? 0), 0)
   if (Math.abs(rest) < SHOWN_ALIKE) return { ...made, parts }
   const why =
-    context.stage(i).kind === 'processor' && point.carriesClipping === null
+    isProcessor(context.stage(i)) && point.carriesClipping === null
       ? 'Its sections besides'
       : 'Held by a ceiling before it'
   return { ...made, parts: [...parts, { name: why, value: rest, unit: 'dB', adds: rest, u: null }] }
@@ -45,19 +46,16 @@ const LEVELS: Record<LevelFigure, string> = { average: 'Average', peak: 'Peak', 
 
 function atSource(context: Context, figure: LevelFigure): Made {
   const stage = context.stage(0)
-  const gear = `gear.${stage.gear.id}`
-  if (stage.kind !== 'sound-source' && stage.kind !== 'electric-source' && stage.kind !== 'playback')
-    return { formula: 'levels-surge-peak', parts: [], remarks: [] }
+  if (!isSource(stage)) return { formula: 'levels-surge-peak', parts: [], remarks: [] }
+  const own = (name: 'surge' | 'crest', label: string): Part =>
+    context.input(`${context.figuresOf(0)}.${name}`, label, stage.specs[name], 'dB', stage.specs[name])
   if (figure === 'surgePeak')
     return {
       formula: 'levels-surge-peak',
-      parts: [
-        context.figure(0, 'peak', 'Peak as rehearsed', 1),
-        context.input(`${gear}.surge`, 'Surge', stage.specs.surge, 'dB', stage.specs.surge),
-      ],
+      parts: [context.figure(0, 'peak', 'Peak as rehearsed', 1), own('surge', 'Surge')],
       remarks: [],
     }
-  if (stage.kind === 'playback' && (stage.gear.pieces?.length ?? 0) > 0)
+  if (isPlayback(stage) && hasPieces(stage.gear))
     return {
       formula: 'busses-trim-of-pieces',
       parts: [context.figure(0, figure, 'The highest of its pieces, trimmed', 1)],
@@ -68,54 +66,13 @@ function atSource(context: Context, figure: LevelFigure): Made {
       formula: 'levels-peak-level',
       parts: [
         context.figure(0, 'average', 'Average', 1),
-        context.input(`${gear}.crest`, 'Crest factor', stage.specs.crest, 'dB', stage.specs.crest),
+        own('crest', 'Crest factor'),
         { name: 'A sine’s own crest', value: -SINE_CREST, unit: 'dB', adds: -SINE_CREST, u: null },
       ],
       remarks: [],
     }
-  const level = (unit: string) =>
-    context.input(`${gear}.level`, 'Average, as given', stage.specs.level, unit, stage.specs.level)
-  switch (stage.kind) {
-    case 'sound-source': {
-      const { distance, specs } = stage
-      const near = nearGain(specs.distance, distance, stage.gear.size)
-      const path = `strips.${context.strip.id}.${stage.id}.distance`
-      return {
-        formula: stage.gear.size === undefined ? 'levels-inverse-distance' : 'levels-near-a-source-of-some-size',
-        parts: [
-          level('dB SPL'),
-          { name: 'Given at', value: specs.distance, unit: 'm', adds: 0, u: null },
-          context.input(path, 'Distance to the capsule', distance, 'm', near),
-        ],
-        remarks: [],
-      }
-    }
-    case 'electric-source': {
-      const loading = loadingGain(stage.specs.impedance, inputImpedance(context.stages[1]))
-      const loss = stage.gear.output === 'passive-pickup' ? (stage.specs.volumeLoss ?? 0) : 0
-      return {
-        formula: 'stages-electric-source',
-        parts: [
-          level('dBu'),
-          ...(stage.specs.impedance === undefined
-            ? []
-            : [
-                context.input(
-                  `${gear}.impedance`,
-                  'Its impedance into the next input',
-                  stage.specs.impedance,
-                  'Ω',
-                  loading,
-                ),
-              ]),
-          ...(loss === 0 ? [] : [context.input(`${gear}.volumeLoss`, 'Own volume down by', loss, 'dB', -loss)]),
-        ],
-        remarks: [],
-      }
-    }
-    case 'playback':
-      return { formula: 'levels-dbfs', parts: [level('dBFS')], remarks: [] }
-  }
+  const explained = explainedTraits(stage)
+  return stageParts(context, 0, (explained.level ?? explained.gain)(stage, behind(context, 0)))
 }
 
 /** Where strips meet: what each brings. */

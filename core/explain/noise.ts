@@ -1,5 +1,6 @@
-import type { NoiseName } from '../chain/two-port'
-import { einWeighted } from '../resolved/equivalent-input-noise'
+import { isInterfaceOutput } from '../gear'
+import type { NoiseName } from '../gear/two-port'
+import { einWeighted } from '../gear/equivalent-input-noise'
 import { noiseWords } from '../evaluation/verdict'
 import type { FormulaId } from '../formula'
 import { roomInForce } from '../model'
@@ -46,14 +47,8 @@ export function ownNoise(context: Context, i: number, name: NoiseName): { made: 
 
 function sourcesOf(context: Context, i: number, name: NoiseName): Part[] {
   const stage = context.stage(i)
-  const gear = `gear.${stage.gear.id}`
   const specs = ('specs' in stage ? stage.specs : {}) as Record<string, number | undefined>
-  const at =
-    stage.kind === 'interface'
-      ? `${gear}.inputs.${stage.input.id}`
-      : stage.kind === 'interface-output'
-        ? `${gear}.outputs.${stage.output.id}`
-        : gear
+  const at = context.figuresOf(i)
   const spec = (key: string, label: string, unit: string): Part[] => {
     const value = specs[key]
     return value === undefined ? [] : [context.input(`${at}.${key}`, label, value, unit, null)]
@@ -88,7 +83,7 @@ function sourcesOf(context: Context, i: number, name: NoiseName): Part[] {
     case 'converter':
       return [
         ...spec('dynamicRange', 'Dynamic range', 'dB'),
-        ...(stage.kind === 'interface-output' ? spec('fullScale', 'Maximum output level', 'dBu') : []),
+        ...(isInterfaceOutput(stage) ? spec('fullScale', 'Maximum output level', 'dBu') : []),
       ]
     case 'link':
       return [...spec('maxOutput', 'Maximum output level', 'dBu'), ...spec('dynamicRange', 'Dynamic range', 'dB')]

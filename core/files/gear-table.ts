@@ -1,5 +1,5 @@
-import type { Gear } from '../model/gear'
-import { inputSpecs, kinds, outputSpecs } from '../model/gear'
+import type { Gear } from '../gear'
+import { inputSpecs, kinds, outputSpecs, isInterface } from '../gear'
 import { parseDecimal } from '../units'
 import { record } from './consistency/raw'
 import type { Fault } from './fault'
@@ -42,7 +42,7 @@ function specCells(specs: object): Row {
 function rowsOf(item: Gear): Row[] {
   const { id, kind, name, origin, ...rest } = item
   const head = { id, kind, name, origin: origin ?? '' }
-  if (item.kind !== 'interface') {
+  if (!isInterface(item)) {
     const { specs, measured, ...properties } = rest as { specs: object; measured?: object }
     return [{ ...head, ...specCells(specs), measured: json(measured), properties: json(properties) }]
   }
@@ -129,7 +129,7 @@ function addItem(items: Map<string, ItemFromRows>, row: Cells, number: number): 
     kind: row.kind,
     name: row.name,
     ...(row.origin && { origin: row.origin }),
-    ...(row.kind !== 'interface' && { specs }),
+    ...(!isInterface(row) && { specs }),
     ...(measured !== undefined && { measured }),
   }
   items.set(id, { item, row: number, ports })
@@ -138,7 +138,7 @@ function addItem(items: Map<string, ItemFromRows>, row: Cells, number: number): 
 
 function addPort(items: Map<string, ItemFromRows>, row: Cells, number: number): Refusal | null {
   const unit = items.get(String(row.id))
-  if (unit?.item.kind !== 'interface')
+  if (!isInterface(unit?.item))
     return {
       code: 'order',
       message: `This row is a port of "${String(row.id).slice(0, 64)}", which has no row before it as an interface. Put the unit’s own row first.`,

@@ -1,5 +1,5 @@
-import { log } from '../model/log'
-import { session } from '../model/session'
+import { log } from '../session/log'
+import { session } from '../session/session'
 import { z } from '../model/z'
 
 /** The session file as JSON Schema (draft 2020-12), as one writes it: what has a default may be left out. */

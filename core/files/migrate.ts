@@ -1,7 +1,6 @@
 import { list, record } from './consistency/raw'
-import { gear as gearSchema, traitsOf } from '../model/gear'
-import { trimmed } from '../model/gear-access'
-import { SESSION_VERSION } from '../model/session'
+import { gear as gearSchema, traitsOf, isInterface, trimmed, isLoudspeaker } from '../gear'
+import { SESSION_VERSION } from '../session/session'
 import { LONGEST_NOTES } from '../model/text'
 
 /**
@@ -21,7 +20,7 @@ export function migrate(raw: unknown): unknown {
   const cableless = new Set<unknown>()
   const gear = list(root.gear).map((item) => {
     const { data: box } = gearSchema.safeParse(item)
-    if (box && box.kind !== 'interface' && !traitsOf(box).settings(box).includes('cable')) cableless.add(box.id)
+    if (box && !isInterface(box) && !traitsOf(box).settings(box).includes('cable')) cableless.add(box.id)
     return migrateGear(item)
   })
   const digitalPort = (unit: unknown, port: unknown) => {
@@ -78,14 +77,19 @@ function isBusFor(use: 'stream' | 'room', raw: unknown, gear: readonly unknown[]
   const { kind, loudness, stages } = record(raw)
   if (kind !== 'bus') return false
   if (use === 'stream') return loudness !== undefined
-  const kinds = new Map(gear.map((item) => [record(item).id, record(item).kind]))
-  return list(stages).some((stage) => kinds.get(record(stage).gear) === 'loudspeaker')
+  const loudspeakers = new Set(
+    gear
+      .map(record)
+      .filter((item) => isLoudspeaker(item))
+      .map(({ id }) => id),
+  )
+  return list(stages).some((stage) => loudspeakers.has(record(stage).gear))
 }
 
 /** The same for one box by itself, as a gear file of version 1 and the shelf hold it. */
 export function migrateGear(item: unknown): unknown {
   const { data: box } = gearSchema.safeParse(item)
-  return !box || box.kind === 'interface' ? item : sameKeys(item, trimmed(box))
+  return !box || isInterface(box) ? item : sameKeys(item, trimmed(box))
 }
 
 /** An item as it was written, without the keys that the trimmed box no longer has. */

@@ -1,7 +1,7 @@
 import { gearFaults } from './consistency/gear-faults'
 import type { Fault } from './fault'
-import type { Gear } from '../model/gear'
-import { gear as schema } from '../model/gear'
+import type { Gear } from '../gear'
+import { gear as schema } from '../gear'
 import { faultsFrom } from './structure'
 
 export type GearReading = { ok: true; gear: Gear } | { ok: false; faults: Fault[] }

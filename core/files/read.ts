@@ -1,10 +1,10 @@
-import { completeStrip } from '../model/complete'
+import { completeStrip } from '../session/complete'
 import { consistencyFaults } from './consistency'
 import { asRead, eachByItself } from './consistency/parts'
 import type { Fault } from './fault'
 import { describeReceived } from './fault'
-import type { Session } from '../model/session'
-import { SESSION_FORMAT, SESSION_VERSION } from '../model/session'
+import type { Session } from '../session/session'
+import { SESSION_FORMAT, SESSION_VERSION } from '../session/session'
 import { migrate } from './migrate'
 import { readStructure } from './structure'
 

@@ -1,9 +1,9 @@
 import type { Fault } from './fault'
-import type { Log, StoredMark } from '../model/log'
-import { LOG_VERSION, markHead, take } from '../model/log'
+import type { Log, StoredMark } from '../session/log'
+import { LOG_VERSION, markHead, take } from '../session/log'
 import { parseSessionText, readSession } from './read'
 import { readLog } from './read-log'
-import type { Session } from '../model/session'
+import type { Session } from '../session/session'
 import { headOf } from './stored-mark'
 import { writeSession } from './write'
 

@@ -1,6 +1,6 @@
 import jsonPatch from 'fast-json-patch'
-import type { Mark, MarkHead, SessionChanges, StoredMark } from '../model/log'
-import type { Session } from '../model/session'
+import type { Mark, MarkHead, SessionChanges, StoredMark } from '../session/log'
+import type { Session } from '../session/session'
 
 /** Changes are stored instead of a session where they take at most this share of its characters. */
 const WORTHWHILE = 0.5

@@ -1,8 +1,8 @@
 import type { z } from '../model/z'
 import type { Fault, PathPart } from './fault'
 import { describeReceived, formatPath } from './fault'
-import type { Session } from '../model/session'
-import { session } from '../model/session'
+import type { Session } from '../session/session'
+import { session } from '../session/session'
 
 /**
  * A session by its structure, or its faults: missing and unknown keys, wrong types, values out of their range.

@@ -1,5 +1,5 @@
-import type { Session } from '../model/session'
-import { session as schema } from '../model/session'
+import type { Session } from '../session/session'
+import { session as schema } from '../session/session'
 
 /**
  * The text of a session file: two spaces of indentation, keys in the order of the schema, a line end at the end.

@@ -1,4 +1,5 @@
-import type { AudioInterface, Session } from '../model'
+import type { AudioInterface } from '../gear'
+import type { Session } from '../session'
 import { roundTripsOf } from './round-trip'
 
 const USUAL_RATES = [44_100, 48_000, 88_200, 96_000]

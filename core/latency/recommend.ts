@@ -1,5 +1,6 @@
 import { stagesOf } from '../resolved/resolve-session'
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { isBus } from '../model'
 import { withPart } from '../edits'
 import { formatDecimal, formatShort } from '../units'

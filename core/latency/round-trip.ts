@@ -1,6 +1,7 @@
 import { halfRange } from '../numeric/statistics'
-import type { AudioInterface, RoundTrip, System } from '../model'
-import { latencySpecs } from '../model'
+import type { AudioInterface } from '../gear'
+import type { RoundTrip, System } from '../model'
+import { latencySpecs } from '../gear'
 import type { FitResult } from './round-trip-fit'
 import { fitRoundTrips } from './round-trip-fit'
 

@@ -1,7 +1,9 @@
-import type { ResolvedStage } from '../resolved/resolve'
+import { isDigitalInput, isInterface, isLink, isSoundSource } from '../gear'
+import type { ResolvedStage } from '../gear/stage'
 import { wayToHost } from '../chain/way-to-host'
 import type { RouteInputs } from './routes'
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 
 /**
  * The way to the ear goes through the last interface of a strip, or of the bus that takes it there, whose driver the host
@@ -17,18 +19,18 @@ export function routeInputs(
   const [first, last] = [stages[0], stages.at(-1)]
   if (!way || !last) return null
   const { input: unit } = way
-  const converter = way.stages.find((stage) => stage.kind === 'interface')
+  const converter = way.stages.find((stage) => isInterface(stage))
   return {
     stage: stages.includes(unit) ? unit.id : last.id,
     inputs: {
       unit: unit.gear,
       converter: converter?.gear ?? null,
-      digitalIn: unit.kind === 'digital-input',
+      digitalIn: isDigitalInput(unit),
       system: session.system,
       room: session.room,
       monitor: strip.monitor,
-      distance: first?.kind === 'sound-source' ? first.distance : undefined,
-      links: way.stages.flatMap((stage) => (stage.kind === 'link' ? [stage.specs.latency] : [])),
+      distance: isSoundSource(first) ? first.distance : undefined,
+      links: way.stages.flatMap((stage) => (isLink(stage) ? [stage.specs.latency] : [])),
     },
   }
 }

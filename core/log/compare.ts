@@ -2,8 +2,10 @@ import equal from 'fast-deep-equal'
 import { stagesOf } from '../resolved/resolve-session'
 import { settingWords, stageName } from '../chain/setting-words'
 import type { Evaluation, StripEvaluation } from '../evaluation/evaluate-session'
-import type { Gear, Mark, Session, Strip } from '../model'
-import { feedsOf, targetOf, conventions } from '../model'
+import type { Gear } from '../gear'
+import type { Strip } from '../model'
+import type { Mark, Session } from '../session'
+import { feedsOf, targetOf, conventions, isBus } from '../model'
 import { gearDifferences } from '../edits'
 import { formatShort, SHOWN_ALIKE } from '../units'
 
@@ -79,7 +81,7 @@ function settingsOf(session: Session): Map<string, { of: string; what: string; w
 }
 
 function monitoringOf(strip: Strip): [string, string, string][] {
-  if (strip.kind === 'bus') return []
+  if (isBus(strip)) return []
   const { route, volume, blend } = strip.monitor
   return [
     ['route', 'Listens by', route === 'direct' ? 'direct monitoring' : 'software monitoring'],

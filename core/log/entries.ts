@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal'
-import type { Log, Mark, MarkHead, Session, StoredMark, Take } from '../model'
-import { MOST_MARKS, MOST_TAKES } from '../model'
+import type { Log, Mark, MarkHead, Session, StoredMark, Take } from '../session'
+import { MOST_MARKS, MOST_TAKES } from '../session'
 
 /** An addition to a log: a new entry, or a known one as it is meant from now on. A known mark keeps its session. */
 export type LogEntry = { mark: StoredMark | MarkHead } | { take: Take }

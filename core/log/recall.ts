@@ -1,7 +1,7 @@
 import type { Evaluation } from '../evaluation/evaluate-session'
 import { stagesOf } from '../resolved/resolve-session'
 import { stageName } from '../chain/setting-words'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { instructions } from '../soundcheck/run-sheet'
 import type { Group, Instruction } from '../soundcheck/step'
 

@@ -1,4 +1,4 @@
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { sectionsOf } from '../soundcheck/sections'
 import type { Step } from '../soundcheck/step'
 import type { Cell, Table } from './sheets'

@@ -1,11 +1,14 @@
 import { gainControls } from '../chain/gain-control'
 import { isFed, phantomSwitch, phantomUses, usersText, usesOf } from '../chain/phantom'
 import type { PhantomUse } from '../chain/phantom'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 import { portOf, settingWords, stageName } from '../chain/setting-words'
-import type { GainRange, Log, MarkHead, Session, Strip } from '../model'
-import { feedsOf, isBus, traitsOf } from '../model'
+import type { GainRange } from '../gear'
+import type { Log, MarkHead, Session } from '../session'
+import type { Strip } from '../model'
+import { traitsOf, isInterface, isMicrophone, isDigitalInput } from '../gear'
+import { feedsOf, isBus } from '../model'
 import { markdownText } from '../files'
 import { recorderChannel } from '../soundcheck/plug-steps'
 import { formatShort, lowerCase } from '../units'
@@ -38,7 +41,7 @@ export function recallSheet(session: Session): SheetStrip[] {
   const evaluation = evaluateSession(session)
   return session.strips.map((strip, i) => {
     const stages = stagesOf(session, strip)
-    const at = stages.findLastIndex(({ kind }) => kind === 'interface' || kind === 'digital-input')
+    const at = stages.findLastIndex((each) => isInterface(each) || isDigitalInput(each))
     return {
       strip: strip.name,
       channel: recorderChannel({ stages }),
@@ -82,11 +85,11 @@ function patternOf({ gear }: ResolvedStage): { name: string; words: string }[] {
 }
 /** Whoever switches 48 V has to know what else is on the switch. */
 const bankOf = (stage: ResolvedStage): string =>
-  stage.kind === 'interface' && stage.input.phantomBank !== undefined ? `, bank ${stage.input.phantomBank}` : ''
+  isInterface(stage) && stage.input.phantomBank !== undefined ? `, bank ${stage.input.phantomBank}` : ''
 
 /** What a microphone needs stands beside what its input gives. */
 const microphoneNeeds = (stage: ResolvedStage): { name: string; words: string }[] =>
-  stage.kind === 'microphone' ? [ATTITUDES[stage.gear.phantom]] : []
+  isMicrophone(stage) ? [ATTITUDES[stage.gear.phantom]] : []
 const ATTITUDES = {
   needed: { name: 'Needs', words: '48 V' },
   harmless: { name: 'Tolerates', words: '48 V' },
@@ -164,7 +167,7 @@ export function stageBoxTable(session: Session): Table {
     .flatMap((strip) => {
       const stages = stagesOf(session, strip)
       const channel = recorderChannel({ stages })
-      const input = stages.findLast(({ kind }) => kind === 'interface' || kind === 'digital-input')
+      const input = stages.findLast((each) => isInterface(each) || isDigitalInput(each))
       if (channel === null || !input) return []
       const cable = stages.reduce((sum, { settings }) => sum + (settings.cable ?? 0), 0)
       return [
@@ -175,7 +178,7 @@ export function stageBoxTable(session: Session): Table {
             input.gear.name,
             portOf(input) ?? '',
             strip.name,
-            stages.find(({ kind }) => kind === 'microphone')?.gear.name ?? stages[0]?.gear.name ?? '',
+            stages.find((each) => isMicrophone(each))?.gear.name ?? stages[0]?.gear.name ?? '',
             microphoneNeedsText(stages),
             cable > 0 ? `${formatShort(cable, 1)} m` : '',
             phantomText(uses, strip.id, stages),

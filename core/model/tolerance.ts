@@ -1,6 +1,6 @@
 import type { Assuming } from './assumed'
 import type { NumberField } from './field'
-import type { Gear, StatedTolerance } from './gear'
+import type { StatedTolerance } from './doubt'
 import type { Measurement } from './measurement'
 import { spreadOf, standardUncertainty } from './measurement'
 
@@ -121,20 +121,9 @@ export function toleranceOf(owner: Tolerant, spec: string, field: Pick<NumberFie
   return own === undefined ? usualTolerance(spec, field) : readTolerance(own, field)
 }
 
-const SOURCES: ReadonlySet<Gear['kind']> = new Set(['sound-source', 'electric-source', 'playback'])
-const PERFORMANCE: ReadonlySet<string> = new Set(['level', 'distance', 'crest', 'surge', 'volumeLoss', 'volumeAt'])
-
-/** Whether a figure is printed nowhere: how somebody plays is assumed until it is measured. */
-export const isPerformance = (kind: Gear['kind'], spec: string): boolean => SOURCES.has(kind) && PERFORMANCE.has(spec)
-
 /** What was measured in place of a figure. */
 export const measurementOf = (owner: Tolerant, spec: string): Measurement | undefined =>
   (owner.measured as Record<string, Measurement | undefined> | undefined)?.[spec]
-
-export function originOf(kind: Gear['kind'] | 'room', owner: Tolerant, spec: string): ValueOrigin {
-  if (measurementOf(owner, spec)) return 'measured'
-  return kind === 'room' || isPerformance(kind, spec) || owner.assumed?.includes(spec) ? 'assumed' : 'printed'
-}
 
 /** A tolerance in words, with its unit. */
 export function toleranceInWords({ half, of }: Tolerance, { unit }: Pick<NumberField, 'unit'>): string {

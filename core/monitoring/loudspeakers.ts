@@ -2,7 +2,10 @@ import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
 import { stagesOf } from '../resolved/resolve-session'
 import type { Evaluation } from '../evaluation/evaluate-session'
-import type { Loudspeaker, Session, Strip } from '../model'
+import type { Loudspeaker } from '../gear'
+import { isLoudspeaker } from '../gear'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { isBus } from '../model'
 
 /** A loudspeaker bus, and what it takes to be as loud as is wished. */
@@ -33,7 +36,7 @@ export function loudspeakerSettings(session: Session, evaluation: Evaluation, wa
       const stages = stagesOf(session, bus)
       const last = stages.at(-1)
       const end = evaluation.strips[i]?.points.at(-1)
-      if (!isBus(bus) || last?.kind !== 'loudspeaker' || !end) return []
+      if (!isBus(bus) || !isLoudspeaker(last) || !end) return []
       const control = stripControls(stages).findLast((each) => !each.locked) ?? null
       const by = wanted - end.average
       const to = control && control.value + by

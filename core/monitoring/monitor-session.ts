@@ -5,7 +5,10 @@ import { evaluateSession } from '../evaluation/evaluate-session'
 import { recommendationFor } from '../latency/recommend'
 import type { KnownTime } from '../latency/route-words'
 import type { Route } from '../latency/routes'
-import type { AudioInterface, Gear, Headphones, InterfaceOutput, Session, Strip } from '../model'
+import type { AudioInterface, Headphones, InterfaceOutput, Gear } from '../gear'
+import { isHeadphones, isPlayback } from '../gear'
+import type { Strip } from '../model'
+import type { Session } from '../session'
 import { inForce, isBus, monitorFields } from '../model'
 import type { Ohms } from '../units'
 import { dbu, ohms } from '../units'
@@ -93,14 +96,14 @@ export function monitorSession(session: Session): PerformerMonitor[] {
 /** A strip that plays recordings. */
 const isPlayed = ({ stages }: Strip, gear: ReadonlyMap<string, Gear>): boolean => {
   const first = gear.get(stages[0]?.gear ?? '')
-  return first?.kind === 'playback' && (first.pieces?.length ?? 0) > 0
+  return isPlayback(first) && (first.pieces?.length ?? 0) > 0
 }
 
 function monitorStrip(session: Session, strip: Strip, end: Point | null, routes: Route[]): PerformerMonitor {
   const unit = wayToHost(session, strip, stagesOf(session, strip))?.input.gear ?? null
   const output = unit?.outputs.find((each) => each.id === strip.monitor.output) ?? null
   const named = session.gear.find((item) => item.id === strip.monitor.headphones)
-  const headphones = named?.kind === 'headphones' ? named : null
+  const headphones = isHeadphones(named) ? named : null
   const programmes = output && headphones && end?.unit === 'dBFS' ? programmesAt(strip, output, headphones, end) : null
   const full = programmes?.all ?? null
   const proposed = full ? Math.min(0, PROPOSED - full.average) : 0

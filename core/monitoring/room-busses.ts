@@ -1,7 +1,9 @@
+import { isLoudspeaker, isSoundSource } from '../gear'
 import { gearById, stagesOf } from '../resolved/resolve-session'
 import type { Feedback } from '../evaluation/feedback'
 import type { Evaluation } from '../evaluation/evaluate-session'
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { isBus } from '../model'
 import { potentialAcousticGain } from './acoustic-gain'
 
@@ -22,12 +24,12 @@ export function roomBusses(session: Session, evaluation: Evaluation): RoomBus[] 
   const { layout } = session.room
   return session.strips.flatMap((bus, i) => {
     const last = gear.get(bus.stages.at(-1)?.gear ?? '')
-    if (!isBus(bus) || last?.kind !== 'loudspeaker') return []
+    if (!isBus(bus) || !isLoudspeaker(last)) return []
     const feedback = evaluation.strips[i]?.feedback ?? null
     const distances = session.strips.flatMap((strip) => {
       const open = feedback?.microphones.some(({ strips }) => strips.includes(strip.id))
       const source = open ? stagesOf(session, strip)[0] : undefined
-      return source?.kind === 'sound-source' ? [source.distance] : []
+      return isSoundSource(source) ? [source.distance] : []
     })
     const potential =
       layout && distances.length > 0

@@ -3,7 +3,7 @@ import { arrivingAt, cascadeStrip } from '../chain/graph'
 import { stagesOf } from '../resolved/resolve-session'
 import { meterReading } from '../chain/target-window'
 import { powerSum } from '../numeric/power'
-import type { Session } from '../model'
+import type { Session } from '../session'
 
 /** The electronics' noise against the level, for this plan and for the careless one with all gain at the last stage. */
 export interface Hiss {

@@ -1,6 +1,7 @@
 import { hasRoom } from '../chain/reserve'
 import { settableGain } from '../chain/settable-gain'
-import type { GainSetting, Session, Strip } from '../model'
+import type { GainSetting, Strip } from '../model'
+import type { Session } from '../session'
 import type { SettingChange } from '../edits'
 import { applySettings } from '../edits'
 import { db, formatDecimal, SAME_DB } from '../units'

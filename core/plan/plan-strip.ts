@@ -1,4 +1,5 @@
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { formatDecimal, SAME_DB } from '../units'
 import type { Allocation } from './allocate'
 import { allocate } from './allocate'

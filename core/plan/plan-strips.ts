@@ -1,5 +1,5 @@
 import { feedOrder } from '../chain/graph'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { isBus } from '../model'
 import { planBus } from './plan-bus'
 import { pairedAlike } from './pairs'

@@ -1,12 +1,14 @@
+import { isMicrophone } from '../gear'
 import { viewOf } from '../evaluation/appraise'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { closerFix, inlinePreampFix } from '../checks/more-level'
 import { lowerSends } from '../checks/sends'
 import { padOf } from '../checks/remedies'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { aimError, windowError } from '../chain/target-window'
 import type { Change } from '../edits'
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 import { applyChanges, partnerOf } from '../edits'
 import { isBus } from '../model'
 import { formatDecimal, lowerCase } from '../units'
@@ -53,13 +55,7 @@ export function remedyFor(session: Session, strip: Strip, allocation: Allocation
 const isOverdriven = (
   stage: ResolvedStage | undefined,
   { unit, headroom }: { unit: string; headroom: number | null },
-) =>
-  stage !== undefined &&
-  stage.kind !== 'microphone' &&
-  !stage.driven &&
-  unit === 'dBu' &&
-  headroom !== null &&
-  headroom < 0
+) => stage !== undefined && !isMicrophone(stage) && !stage.driven && unit === 'dBu' && headroom !== null && headroom < 0
 
 /** A remedy keeps its word: planned with it, the target is reached, nothing clips, the surge keeps its room, and no stop is new. */
 function keeps(session: Session, strip: Strip, before: Allocation, changes: Change[]): boolean {

@@ -1,7 +1,9 @@
+import { isMicrophone, isSoundSource } from '../gear'
 import type { Point } from '../chain/cascade'
 import { RESERVE } from '../chain/reserve'
-import type { ResolvedStage } from '../resolved/resolve'
-import type { Session, TargetWindow } from '../model'
+import type { ResolvedStage } from '../gear/stage'
+import type { Session } from '../session'
+import type { TargetWindow } from '../model'
 import { SAME_DB } from '../units'
 
 interface Left {
@@ -45,7 +47,7 @@ export function floorsOf(
 ): Floors {
   return stages.map((stage, i) => {
     const point = down[i]
-    if (!point || stage.driven || stage.kind === 'sound-source' || stage.kind === 'microphone') return null
+    if (!point || stage.driven || isSoundSource(stage) || isMicrophone(stage)) return null
     const wanted = point.unit !== 'dBFS' ? reserve.analogue : reserve.digital
     const lowest = left(point)
     const now = held ? left(held[i]) : { peak: Infinity, surge: Infinity }

@@ -2,10 +2,11 @@ import type { Point } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
 import { stripControls } from '../chain/gain-control'
 import { arrivingAt, cascadeStrip } from '../chain/graph'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { stagesOf } from '../resolved/resolve-session'
 import type { Signal } from '../chain/signal'
-import type { Session, Strip } from '../model'
+import type { Session } from '../session'
+import type { Strip } from '../model'
 
 /** A strip whose gains are tried out: what is set now, and the levels that it gives. */
 export class TriedGains {

@@ -1,11 +1,14 @@
 import { isOtherwise } from '../chain/graph'
 import { compileStage, compileStrip } from '../chain/compile'
-import type { Curve } from '../chain/curve'
+import type { Curve } from '../gear/processor/curve'
 import { gearById, stagesOf } from '../resolved/resolve-session'
-import type { ResolvedStage } from '../resolved/resolve'
-import type { NoiseSource, TwoPort } from '../chain/two-port'
+import type { ResolvedStage } from '../gear/stage'
+import type { NoiseSource, TwoPort } from '../gear/two-port'
 import { powerSum } from '../numeric/power'
-import type { Gear, Session, Strip } from '../model'
+import type { Gear } from '../gear'
+import { isFader, isSoundSource } from '../gear'
+import type { Strip } from '../model'
+import type { Session } from '../session'
 import { feedsOf } from '../model'
 import { addNoise } from './noise'
 import type { PerformerKind } from './programme'
@@ -104,7 +107,7 @@ class Renderer {
     seed: number,
   ): Float64Array {
     const stage = stages[i] as ResolvedStage
-    if (stage.kind === 'fader') return before
+    if (isFader(stage)) return before
     const twoPort = compileStage(stages, i, this.session, {
       ...stage,
       settings: { ...stage.settings, tap },
@@ -152,7 +155,7 @@ class Renderer {
 
   private kindOf({ performer, stages }: Strip): PerformerKind {
     const first = this.gear.get(stages[0]?.gear ?? '')
-    const isVoice = performer ? performer.listensTo === 'own-voice' : first?.kind === 'sound-source'
+    const isVoice = performer ? performer.listensTo === 'own-voice' : isSoundSource(first)
     return isVoice ? 'voice' : 'instrument'
   }
 }

@@ -1,4 +1,4 @@
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { renderStrip } from './chain'
 import type { Effects } from './effects'
 import { withEffects } from './effects'

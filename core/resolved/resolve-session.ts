@@ -1,6 +1,8 @@
-import type { Gear, Session, Stage, Strip } from '../model'
-import type { ResolvedStage } from './resolve'
-import { resolveStage } from './resolve'
+import type { Gear } from '../gear'
+import type { Stage, Strip } from '../model'
+import type { Session } from '../session'
+import type { ResolvedStage } from '../gear/stage'
+import { resolveStage } from '../gear/stage'
 
 /** A session whose stages are joined with their gear, each strip when it is first asked for. */
 class ResolvedSession {

@@ -1,5 +1,6 @@
 import { seeded } from '../numeric/random'
-import type { AnalogueInput, AudioInterface, InterfaceOutput, System } from '../model'
+import type { AnalogueInput, AudioInterface, InterfaceOutput } from '../gear'
+import type { System } from '../model'
 
 /** Mains hum at an input: its fundamental as dBu, and multiples against it in dB. */
 export interface SimulatedHum {

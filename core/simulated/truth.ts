@@ -1,8 +1,8 @@
 import { powerSum } from '../numeric/power'
 import { wordLengthNoise } from '../chain/noise'
-import { einExcess, EIN_RESISTANCE } from '../resolved/equivalent-input-noise'
-import { fullScaleAt, noiseCrossover } from '../chain/input-gain'
-import { loadingGain } from '../chain/loading'
+import { einExcess, EIN_RESISTANCE } from '../gear/equivalent-input-noise'
+import { fullScaleAt, noiseCrossover } from '../gear/interface/input-gain'
+import { loadingGain } from '../gear/loading'
 import { WHITE_UNDER_A, dbu, ohms, thermalNoiseA } from '../units'
 import type { SimulatedInterface } from './simulated-interface'
 

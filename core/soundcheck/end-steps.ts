@@ -1,3 +1,4 @@
+import { isPlayback } from '../gear'
 import { recommendationFor } from '../latency/recommend'
 import { formatShort } from '../units'
 import { isBus } from '../model'
@@ -23,7 +24,7 @@ export function timingSteps({ session, units, channels }: Sheet): Instruction[] 
       detail: 'Run it for a minute with everything the take needs: no crackle, no gap.',
     }),
     ...channels
-      .filter(({ stages }) => stages[0]?.kind !== 'playback')
+      .filter(({ stages }) => !isPlayback(stages[0]))
       .map(({ strip }) => {
         const direct = strip.monitor.route === 'direct'
         const best = recommendationFor(session, strip)

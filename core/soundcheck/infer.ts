@@ -1,4 +1,5 @@
-import type { Reading, Session } from '../model'
+import type { Reading } from '../model'
+import type { Session } from '../session'
 import type { UncertainInput } from '../uncertainty/input'
 import { nameOfInput } from '../uncertainty/input'
 import type { KnownReading } from '../uncertainty/known-readings'

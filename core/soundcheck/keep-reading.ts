@@ -1,5 +1,7 @@
-import type { Gear, Measurement, Reading, Session } from '../model'
-import { moved } from '../model'
+import type { Gear } from '../gear'
+import type { Measurement, Reading } from '../model'
+import type { Session } from '../session'
+import { moved, isBus } from '../model'
 import { formatDecimal } from '../units'
 import { withInput, withMeasuredInput } from '../uncertainty/edit-input'
 import type { InputPlace } from '../uncertainty/input'
@@ -123,7 +125,7 @@ function expectedAnew(before: Session, after: Session): Session {
 function sourceLevel(session: Session, stripId: string): string | null {
   const strip = session.strips.find(({ id }) => id === stripId)
   const source = session.gear.find(({ id }) => id === strip?.stages[0]?.gear)
-  return strip?.kind !== 'bus' && isSource(source) ? `gear.${source.id}.level` : null
+  return !(strip && isBus(strip)) && isSource(source) ? `gear.${source.id}.level` : null
 }
 
 interface Source {

@@ -1,7 +1,8 @@
 import type { Point } from '../chain/cascade'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { isDesk } from '../chain/target-window'
-import type { Reading, ReadingKind, Session } from '../model'
+import type { Reading, ReadingKind } from '../model'
+import type { Session } from '../session'
 import { readAt } from '../uncertainty/known-readings'
 import { PerturbedEvaluations } from '../uncertainty/perturbed-evaluations'
 

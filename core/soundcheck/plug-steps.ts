@@ -1,22 +1,18 @@
+import { isDigitalInput, isInterface, isMicrophone } from '../gear'
 import { describeJoints } from '../checks/describe-joint'
 import { CONFLICT_WAYS, phantomSwitches, phantomUses, usersText } from '../chain/phantom'
 import type { PhantomSwitch } from '../chain/phantom'
 import { stageName } from '../chain/setting-words'
-import type { ResolvedStage } from '../resolved/resolve'
+import { chainTraits } from '../gear/chains'
+import type { ResolvedStage } from '../gear/stage'
 import { formatShort } from '../units'
 import type { Sheet, SheetStrip } from './sheet'
 import type { Instruction } from './step'
 import { digest, instruction } from './step'
 
-/** Whether a cable leads into a stage. */
+/** Whether a cable leads from one into the other. */
 const isWired = (from: ResolvedStage, to: ResolvedStage): boolean =>
-  from.kind !== 'sound-source' && ('cable' in to.settings || from.kind !== 'playback') && isBox(to) && isBox(from)
-
-/** Faders and plug-ins of the host are no boxes: nothing is plugged into them. */
-const isBox = (stage: ResolvedStage): boolean =>
-  !(stage.kind === 'fader' && stage.gear.place !== 'desk') &&
-  !(stage.kind === 'processor' && stage.gear.domain === 'digital') &&
-  stage.kind !== 'playback'
+  [from, to].every((stage) => chainTraits(stage).isBox(stage))
 
 /** Every cable, joint by joint from the source on, with what is so at the joint. */
 export function plugSteps(sheet: Sheet): Instruction[] {
@@ -51,7 +47,7 @@ export function plugSteps(sheet: Sheet): Instruction[] {
 export function typeSteps(sheet: Sheet): Instruction[] {
   return sheet.strips.flatMap(({ strip, stages }) =>
     stages.flatMap((stage) => {
-      if (stage.kind === 'microphone')
+      if (isMicrophone(stage))
         return [
           instruction({
             id: `${strip.id}.${stage.id}.switches`,
@@ -62,7 +58,7 @@ export function typeSteps(sheet: Sheet): Instruction[] {
             detail: `${stage.gear.pattern ? `Pattern ${stage.gear.pattern}, the` : 'The'} right side to the source; mute open, its own pad and filter out.`,
           }),
         ]
-      const type = inputType(stage)
+      const type = chainTraits(stage).inputWords(stage)
       if (type === null) return []
       const { pad, lowCut } = stage.settings
       const told = [
@@ -80,13 +76,6 @@ export function typeSteps(sheet: Sheet): Instruction[] {
       ]
     }),
   )
-}
-
-const INPUT = { mic: 'microphone input', line: 'line input', instrument: 'instrument input' } as const
-function inputType(stage: ResolvedStage): string | null {
-  if (stage.kind === 'interface') return INPUT[stage.input.type]
-  if (stage.kind === 'desk-channel') return INPUT[stage.gear.input]
-  return stage.settings.pad === undefined ? null : 'switches'
 }
 
 /** Seconds to wait after switching 48 V on, and off (common practice, no source). */
@@ -133,7 +122,7 @@ function phantomTitle({ should, on }: PhantomSwitch, name: string): string {
 
 /** The recorder’s channel of a strip, counted as the unit counts its inputs, from 1; `null` where it has none. */
 export function recorderChannel({ stages }: Pick<SheetStrip, 'stages'>): number | null {
-  const stage = stages.findLast((each) => each.kind === 'interface' || each.kind === 'digital-input')
-  if (stage?.kind !== 'interface' && stage?.kind !== 'digital-input') return null
+  const stage = stages.findLast((each) => isInterface(each) || isDigitalInput(each))
+  if (!isInterface(stage) && !isDigitalInput(stage)) return null
   return stage.gear.inputs.findIndex(({ id }) => id === stage.input.id) + 1
 }

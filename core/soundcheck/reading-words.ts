@@ -1,5 +1,7 @@
-import { isDynamic } from '../chain/curve'
-import type { Reading, Session } from '../model'
+import { isProcessor } from '../gear'
+import { isDynamic } from '../gear/processor/curve'
+import type { Reading } from '../model'
+import type { Session } from '../session'
 import { formatDecimal } from '../units'
 import type { Cause } from './cause'
 import { causeWords } from './cause'
@@ -44,7 +46,7 @@ function thresholdsBefore(session: Session, { strip, stage }: Reading): string[]
   const stages = session.strips.find(({ id }) => id === strip)?.stages ?? []
   return stages.slice(0, stages.findIndex(({ id }) => id === stage) + 1).flatMap(({ gear }) => {
     const box = session.gear.find(({ id }) => id === gear)
-    return box?.kind === 'processor' && box.blocks.some(isDynamic) ? [box.name] : []
+    return isProcessor(box) && box.blocks.some(isDynamic) ? [box.name] : []
   })
 }
 

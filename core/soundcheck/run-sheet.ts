@@ -1,6 +1,7 @@
 import type { Evaluation } from '../evaluation/evaluate-session'
 import type { PlannedSetting } from '../plan/as-change'
-import type { Session, Tick } from '../model'
+import type { Session } from '../session'
+import type { Tick } from '../model'
 import { headphoneSteps, recallSteps, timingSteps } from './end-steps'
 import { phantomSteps, plugSteps, typeSteps } from './plug-steps'
 import { Sheet } from './sheet'

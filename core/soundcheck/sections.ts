@@ -1,4 +1,5 @@
-import type { Session } from '../model'
+import { isInterface, isDigitalInput } from '../gear'
+import type { Session } from '../session'
 import { stagesOf } from '../resolved/resolve-session'
 import { portOf } from '../chain/setting-words'
 import { recorderChannel } from './plug-steps'
@@ -28,7 +29,7 @@ export function sectionsOf(session: Session, steps: readonly Step[]): Section[] 
     const strip = session.strips.find(({ id }) => id === own)
     const stages = strip ? stagesOf(session, strip) : []
     const channel = step.group === 'strips' ? recorderChannel({ stages }) : null
-    const input = stages.findLast(({ kind }) => kind === 'interface' || kind === 'digital-input')
+    const input = stages.findLast((each) => isInterface(each) || isDigitalInput(each))
     found.push({
       key,
       title: strip?.name ?? groupTitles[step.group],

@@ -1,8 +1,11 @@
 import { gearById, stagesOf } from '../resolved/resolve-session'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import type { StripEvaluation, Evaluation } from '../evaluation/evaluate-session'
 import type { PlannedSetting } from '../plan/as-change'
-import type { Gear, Session, Strip } from '../model'
+import type { Gear } from '../gear'
+import { isInterface, isProcessor } from '../gear'
+import type { Strip } from '../model'
+import type { Session } from '../session'
 import { feedsOf, isBus } from '../model'
 import { digest } from './step'
 
@@ -38,7 +41,7 @@ export class Sheet {
     this.channels = this.strips.filter(({ strip }) => !isBus(strip))
     this.busses = this.strips.filter(({ strip }) => isBus(strip))
     const used = new Set(session.strips.flatMap(({ stages }) => stages.map(({ gear }) => gear)))
-    this.units = session.gear.filter((each) => each.kind === 'interface' && used.has(each.id)) as Extract<
+    this.units = session.gear.filter((each) => isInterface(each) && used.has(each.id)) as Extract<
       Gear,
       { kind: 'interface' }
     >[]
@@ -62,7 +65,7 @@ export class Sheet {
       .map(({ gear, settings: { cable: _, capacitance: __, ...settings } }) => [
         gear.id,
         settings,
-        ...(gear.kind === 'processor' ? [gear.blocks] : []),
+        ...(isProcessor(gear) ? [gear.blocks] : []),
       ])
     const found = digest(JSON.stringify([isBus(strip) ? this.leadingTo(strip) : null, own]))
     this.settled.set(key, found)

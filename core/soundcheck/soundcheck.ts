@@ -1,6 +1,6 @@
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { planSession } from '../plan/plan-session'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { propagate } from '../uncertainty/uncertainty'
 import { inferReadings } from './infer'
 import type { InferredReading } from './inferred'

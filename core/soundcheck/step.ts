@@ -1,4 +1,5 @@
-import type { GainRange, Reading } from '../model'
+import type { GainRange } from '../gear'
+import type { Reading } from '../model'
 
 /** The parts of a soundcheck in the order in which they are done (common practice). */
 export const groups = [

@@ -1,8 +1,17 @@
+import {
+  isDeskChannel,
+  isElectricSource,
+  isFader,
+  isInterface,
+  isLoudspeaker,
+  isProcessor,
+  isSoundSource,
+} from '../gear'
 import type { Point } from '../chain/cascade'
 import type { GainControl } from '../chain/gain-control'
 import { gainControls } from '../chain/gain-control'
 import { positionInWords, gainToPosition } from '../chain/knob'
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { settingWords, stageName } from '../chain/setting-words'
 import { behindPfl, readingPlace, zeroMark } from '../chain/target-window'
 import type { TargetWindow } from '../model'
@@ -28,8 +37,8 @@ export function stripSteps(sheet: Sheet): Instruction[] {
     const own = (what: string, title: string, more: Partial<Instruction> = {}) =>
       instruction({ id: `${strip.id}.${what}`, group: 'strips', strip: strip.id, title, ...more })
     return [
-      ...(source?.kind === 'sound-source' ? [placing(sheet, each)] : []),
-      ...(source?.kind === 'electric-source' && source.gear.output === 'passive-pickup'
+      ...(isSoundSource(source) ? [placing(sheet, each)] : []),
+      ...(isElectricSource(source) && source.gear.output === 'passive-pickup'
         ? [own(`${source.id}.volume`, `${source.gear.name}: volume as in the take`, { stage: source.id })]
         : []),
       ...(controls.length === 0
@@ -89,7 +98,7 @@ function stageSteps(
       group,
       strip: strip.id,
       stage: stage.id,
-      title: `${control.setting === 'fader' || stage.kind === 'fader' ? 'Fader' : 'Gain'}: ${formatShort(control.value, 1)} dB on ${stageName(stage)}`,
+      title: `${control.setting === 'fader' || isFader(stage) ? 'Fader' : 'Gain'}: ${formatShort(control.value, 1)} dB on ${stageName(stage)}`,
       detail: detailOf(control, planned),
       set: { setting: control.setting, value: control.value, range: control.range, planned },
       read: i === controls.length - 1 ? read : null,
@@ -115,7 +124,7 @@ function stageSteps(
 
 /** What a processor’s sections are set to, section by section. */
 function sectionSteps(strip: string, group: Instruction['group'], stage: ResolvedStage, holds: string): Instruction[] {
-  if (stage.kind !== 'processor') return []
+  if (!isProcessor(stage)) return []
   const settings = settingWords(stage)
   return stage.gear.blocks.map((block, i) => {
     const own = settings.filter(({ setting }) => setting === `section-${i}` || setting.startsWith(`section-${i}-`))
@@ -192,10 +201,9 @@ function elsewhere(stages: readonly ResolvedStage[], stage: ResolvedStage, point
     unit,
     meter,
   })
-  if (stage.kind === 'desk-channel')
-    return around(point.peak - zeroMark(stages) - behindPfl(stage), 'pfl', 'dB', METERS.pfl)
-  if (stage.kind === 'interface') return around(point.peak, 'peak', 'dBFS', METERS.converter)
-  if (stage.kind === 'loudspeaker') return around(point.average, 'spl', 'dB SPL', 'a sound level meter at the listener')
+  if (isDeskChannel(stage)) return around(point.peak - zeroMark(stages) - behindPfl(stage), 'pfl', 'dB', METERS.pfl)
+  if (isInterface(stage)) return around(point.peak, 'peak', 'dBFS', METERS.converter)
+  if (isLoudspeaker(stage)) return around(point.average, 'spl', 'dB SPL', 'a sound level meter at the listener')
   return null
 }
 
@@ -245,7 +253,7 @@ export function busSteps(sheet: Sheet): Instruction[] {
               holds: sheet.setUpTo(each, -1),
             }),
           ]),
-      ...stages.flatMap((stage, i) => (stage.kind === 'loudspeaker' ? [] : stageSteps(sheet, each, window, stage, i))),
+      ...stages.flatMap((stage, i) => (isLoudspeaker(stage) ? [] : stageSteps(sheet, each, window, stage, i))),
     ]
   })
 }
@@ -255,7 +263,7 @@ export function loudspeakerSteps(sheet: Sheet): Instruction[] {
   return sheet.busses.flatMap((each) => {
     const window = windowOf(sheet.session, each.strip, each.stages)
     return each.stages.flatMap((stage, i) =>
-      stage.kind !== 'loudspeaker'
+      !isLoudspeaker(stage)
         ? []
         : [
             instruction({

@@ -1,3 +1,4 @@
+import { isHeadphones, isProcessor, isLoudspeaker } from '../gear'
 import { restingGain, stripControls } from '../chain/gain-control'
 import { stageName } from '../chain/setting-words'
 import { recordingBytes } from '../latency/disk'
@@ -83,11 +84,11 @@ export function downSteps({ strips, channels, session }: Sheet): Instruction[] {
   )
   const gains = all.filter(({ control }) => !control.isFader)
   const faders = all.filter(({ control }) => control.isFader)
-  const processors = strips.flatMap(({ stages }) => stages.filter(({ kind }) => kind === 'processor'))
+  const processors = strips.flatMap(({ stages }) => stages.filter((each) => isProcessor(each)))
   const pads = strips.flatMap(({ stages }) => stages.filter(({ settings }) => settings.pad !== undefined))
   const heard = [
     ...new Set([
-      ...session.gear.filter(({ kind }) => kind === 'headphones' || kind === 'loudspeaker').map(({ name }) => name),
+      ...session.gear.filter((each) => isHeadphones(each) || isLoudspeaker(each)).map(({ name }) => name),
       ...(channels.some(({ strip }) => strip.monitor.output) ? ['every headphone volume'] : []),
     ]),
   ]

@@ -7,7 +7,9 @@ import { recommendationFor } from '../latency/recommend'
 import { estimateRoundTrip, fitOfUnit, measuredAt } from '../latency/round-trip'
 import type { RoundTripFit } from '../latency/round-trip-fit'
 import { routes } from '../latency/routes'
-import type { AudioInterface, Session } from '../model'
+import type { AudioInterface } from '../gear'
+import { isDigitalInput, isInterface } from '../gear'
+import type { Session } from '../session'
 import { withPart } from '../edits'
 import { frames } from '../units'
 import type { TimingFinding } from './findings'
@@ -50,10 +52,8 @@ export interface Timing {
 /** The unit whose driver the host talks to: the last interface of the first strip that has one. */
 export function hostUnit(session: Session): AudioInterface | null {
   for (const strip of session.strips) {
-    const stage = stagesOf(session, strip).findLast(
-      (each) => each.kind === 'interface' || each.kind === 'digital-input',
-    )
-    if (stage?.kind === 'interface' || stage?.kind === 'digital-input') return stage.gear
+    const stage = stagesOf(session, strip).findLast((each) => isInterface(each) || isDigitalInput(each))
+    if (isInterface(stage) || isDigitalInput(stage)) return stage.gear
   }
   return null
 }

@@ -1,10 +1,11 @@
+import { isInterface } from '../gear'
 import { evaluateSession } from '../evaluation/evaluate-session'
 import { stagesOf } from '../resolved/resolve-session'
 import { gainControls } from '../chain/gain-control'
 import { meterReading } from '../chain/target-window'
 import { templateIds, templateOf } from './planted/templates'
 import { seeded } from '../numeric/random'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { applySettings } from '../edits'
 import { isBus } from '../model'
 import { db, formatDecimal, formatShort } from '../units'
@@ -83,7 +84,7 @@ type Chain = NonNullable<ReturnType<typeof chainOf>>
 const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => number) => Made> = {
   'set-gain': (session, strip, random) => {
     const chain = chainOf(session, strip)
-    const input = chain?.stages.findLast(({ kind }) => kind === 'interface')
+    const input = chain?.stages.findLast((each) => isInterface(each))
     const control = input && gainControls(input)[0]
     if (!chain || !control) return null
     // Somewhere off, so far that it has to be turned.
@@ -144,8 +145,8 @@ const MAKERS: Record<DrillKind, (session: Session, strip: string, random: () => 
     const rate = [44_100, 48_000, 96_000][Math.floor(3 * random())] as number
     const set = { ...session, system: { ...session.system, bufferFrames: frames as never, sampleRate: rate as never } }
     const route = chainOf(set, strip)?.evaluated.latency.find((each) => each.route === 'software')
-    const unit = set.gear.find(({ kind }) => kind === 'interface')
-    if (!route || unit?.kind !== 'interface' || !unit.latency) return null
+    const unit = set.gear.find((each) => isInterface(each))
+    if (!route || !isInterface(unit) || !unit.latency) return null
     const { converterIn, converterOut, safetyIn, safetyOut, fixed } = unit.latency
     return {
       session: set,

@@ -11,7 +11,7 @@ import { symptoms } from '../diagnosis/symptom'
 import { SessionView } from '../diagnosis/view'
 import type { DiagnosisView } from '../diagnosis/view'
 import { seeded } from '../numeric/random'
-import type { Session } from '../model'
+import type { Session } from '../session'
 
 /** A faulty chain to be found out: what is complained of, and what is wrong with it. */
 export interface Exercise {

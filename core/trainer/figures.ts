@@ -1,7 +1,6 @@
-import type { ResolvedStage } from '../resolved/resolve'
+import { chainTraits } from '../gear/chains'
+import type { ResolvedStage } from '../gear/stage'
 import { settingWords } from '../chain/setting-words'
-import type { FieldTable } from '../model'
-import { inputSpecs, outputSpecs, traitsOf } from '../model'
 import { formatShort } from '../units'
 
 /** Figures from which noise is worked out, and those from which a ceiling is. */
@@ -23,7 +22,7 @@ const SOURCE_FIGURES = ['level', 'distance', 'crest'] as const
 /** The printed figures of each stage that are wanted, with what is set at it, one line each. */
 export const figuresOf = (stages: readonly ResolvedStage[], wanted: readonly string[]): string[] =>
   stages.map((stage) => {
-    const table = fieldsOf(stage)
+    const { table } = chainTraits(stage).figures(stage)
     const figures = [...SOURCE_FIGURES, ...wanted].flatMap((key) => {
       const [field, value] = [table[key], (stage as { specs?: Record<string, unknown> }).specs?.[key]]
       return field && typeof value === 'number' ? [`${field.label} ${formatShort(value)} ${field.unit}`.trim()] : []
@@ -36,12 +35,3 @@ export const figuresOf = (stages: readonly ResolvedStage[], wanted: readonly str
 
 /** Settings that levels depend on. */
 const SET: ReadonlySet<string> = new Set(['gain', 'fader', 'pad', 'distance'])
-
-const fieldsOf = (stage: ResolvedStage): FieldTable =>
-  stage.kind === 'interface'
-    ? inputSpecs
-    : stage.kind === 'interface-output'
-      ? outputSpecs
-      : stage.kind === 'digital-input'
-        ? {}
-        : traitsOf(stage.gear).allFields

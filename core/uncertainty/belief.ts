@@ -1,6 +1,9 @@
 import { gearById, stagesOf } from '../resolved/resolve-session'
-import { nearGain } from '../chain/compile/sound-source'
-import type { Gear, Reading, Session, Stage, Strip } from '../model'
+import { nearGain } from '../gear/sound-source/chain'
+import type { Gear } from '../gear'
+import { isSoundSource } from '../gear'
+import type { Reading, Stage, Strip } from '../model'
+import type { Session } from '../session'
 import { moved } from '../model'
 import type { UncertainInput } from './input'
 import { Moved } from './input'
@@ -92,7 +95,7 @@ function offsetOf(
   if (place.in !== 'strip' || place.setting !== 'distance') return to - value
   const strip = session.strips.find(({ id }) => id === stripId)
   const stage = strip && stagesOf(session, strip).find(({ id }) => id === stageId)
-  return stage?.kind === 'sound-source'
+  return isSoundSource(stage)
     ? nearGain(stage.specs.distance, to, stage.gear.size) - nearGain(stage.specs.distance, value, stage.gear.size)
     : -20 * Math.log10(to / value)
 }

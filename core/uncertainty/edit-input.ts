@@ -1,15 +1,9 @@
-import type { Gear, Measurement, NumberField, Session } from '../model'
+import type { Gear } from '../gear'
+import type { Measurement, NumberField } from '../model'
+import type { Session } from '../session'
 import type { Specified } from '../edits'
-import {
-  inputSpecs,
-  latencySpecs,
-  monitorFields,
-  noLongerAssumed,
-  outputSpecs,
-  roomFields,
-  settingFields,
-  traitsOf,
-} from '../model'
+import { inputSpecs, latencySpecs, outputSpecs, traitsOf, isInterface } from '../gear'
+import { monitorFields, noLongerAssumed, roomFields, settingFields } from '../model'
 import { withMeasurement } from '../edits'
 import type { InputPlace } from './input'
 import { withSpecAt } from './input'
@@ -48,7 +42,7 @@ export function withInput(session: Session, place: InputPlace, value: number): S
       return {
         ...session,
         gear: session.gear.map((each) =>
-          each.id === place.gear && each.kind === 'interface'
+          each.id === place.gear && isInterface(each)
             ? ({ ...each, latency: { ...each.latency, [place.spec]: value } } as Gear)
             : each,
         ),

@@ -1,4 +1,4 @@
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { formatDecimal } from '../units'
 import type { Uncertain, UncertainStrip, Uncertainty } from './uncertainty'
 

@@ -1,4 +1,4 @@
-import type { Session } from '../model'
+import type { Session } from '../session'
 import { inItsUnit, unitOfSpread } from '../model'
 import { withIntervals } from './intervals'
 import type { NextMeasurement } from './next'

@@ -1,4 +1,6 @@
-import type { InputSpread, Gear, Session, Strip, ValueOrigin } from '../model'
+import type { Gear } from '../gear'
+import type { InputSpread, Strip, ValueOrigin } from '../model'
+import type { Session } from '../session'
 import { moved } from '../model'
 
 /** Where in the session an uncertain value stands. */

@@ -1,25 +1,23 @@
-import type { ResolvedStage } from '../resolved/resolve'
+import { chainTraits } from '../gear/chains'
+import type { ResolvedStage } from '../gear/stage'
 import { gearById, stagesOf } from '../resolved/resolve-session'
 import { routeInputs } from '../latency/route-inputs'
 import { estimateRoundTrip } from '../latency/round-trip'
-import type { FieldTable, Gear, NumberField, Session, Strip, Tolerance, Tolerant } from '../model'
+import type { Gear } from '../gear'
+import type { FieldTable, NumberField, Strip, Tolerance, Tolerant } from '../model'
+import type { Session } from '../session'
+import { latencySpecs, isDeskChannel, isSoundSource, originOf, isPlayback, hasPieces } from '../gear'
 import {
   GAIN_TOLERANCE,
   spreadFrom,
   inputSpread,
   inForce,
-  inputSpecs,
-  latencySpecs,
   monitorFields,
-  originOf,
-  outputSpecs,
   roomFields,
   roomInForce,
   settingFields,
-  traitsOf,
   usualTolerance,
 } from '../model'
-import { gainTolerance } from './gain-tolerance'
 import type { InputPlace, Port, UncertainInput } from './input'
 
 /**
@@ -56,9 +54,7 @@ class InputList {
   }
 
   room(): void {
-    const sounding = this.session.strips.filter(
-      ({ stages }) => this.gear.get(stages[0]?.gear ?? '')?.kind === 'sound-source',
-    )
+    const sounding = this.session.strips.filter(({ stages }) => isSoundSource(this.gear.get(stages[0]?.gear ?? '')))
     const room = roomInForce(this.session.room)
     for (const field of ['ambient', 'temperature'] as const) {
       const value = room[field]
@@ -90,12 +86,8 @@ class InputList {
   /** The figures of a stage’s box, or of the port where it stands. */
   private box(strip: Strip, stage: ResolvedStage): void {
     const { gear } = stage
-    if (stage.kind === 'interface')
-      return this.figures(strip, gear, stage.input, inputSpecs, { side: 'inputs', id: stage.input.id }, stage)
-    if (stage.kind === 'interface-output')
-      return this.figures(strip, gear, stage.output, outputSpecs, { side: 'outputs', id: stage.output.id }, stage)
-    if (stage.kind === 'digital-input') return
-    this.figures(strip, gear, gear as Gear & Owner, traitsOf(gear).fields(gear), undefined, stage)
+    const { owner, table } = chainTraits(stage).figures(stage)
+    this.figures(strip, gear, owner, table, chainTraits(stage).port(stage) ?? undefined, stage)
   }
 
   private figures(
@@ -108,7 +100,7 @@ class InputList {
   ): void {
     const values = inForce(owner) as Record<string, number | undefined>
     // Pieces have levels of their own, which were measured.
-    const isListed = gear.kind === 'playback' && (gear.pieces?.length ?? 0) > 0
+    const isListed = isPlayback(gear) && hasPieces(gear)
     for (const [spec, field] of Object.entries(table)) {
       const value = values[spec]
       if (value === undefined || CERTAIN.has(spec)) continue
@@ -123,17 +115,12 @@ class InputList {
   }
 
   private settings(strip: Strip, stage: ResolvedStage): void {
-    const distance =
-      stage.kind === 'sound-source'
-        ? stage.distance
-        : stage.kind === 'loudspeaker'
-          ? (stage.settings.distance ?? 1)
-          : undefined
+    const distance = chainTraits(stage).distance(stage)
     if (distance !== undefined)
       this.setting(strip, stage, 'distance', distance, usualTolerance('distance', settingFields.distance), 'assumed')
-    const tolerance = gainTolerance(stage)
+    const tolerance = chainTraits(stage).gainTolerance(stage)
     if (tolerance && 'gain' in stage) this.setting(strip, stage, 'gain', stage.gain, tolerance, 'printed')
-    if (stage.kind === 'desk-channel' && stage.settings.fader !== undefined && stage.settings.tap !== 'pre')
+    if (isDeskChannel(stage) && stage.settings.fader !== undefined && stage.settings.tap !== 'pre')
       this.setting(strip, stage, 'fader', stage.settings.fader, GAIN_TOLERANCE.fader, 'printed')
   }
 

@@ -1,6 +1,6 @@
-import type { ResolvedStage } from '../resolved/resolve'
+import type { ResolvedStage } from '../gear/stage'
 import { behindPfl, isDesk, zeroMark } from '../chain/target-window'
-import type { SignalUnit } from '../chain/two-port'
+import type { SignalUnit } from '../gear/two-port'
 import type { Reading } from '../model'
 import type { PointFigure } from './figures'
 

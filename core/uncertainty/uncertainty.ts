@@ -1,5 +1,5 @@
 import { chanceOver } from './chance'
-import type { Session } from '../model'
+import type { Session } from '../session'
 import type { RouteName } from '../latency/routes'
 import type { PointFigure } from './figures'
 import { FIGURES, SUM_FIGURES, placeOf } from './figures'

@@ -1,5 +1,5 @@
 import type { Fault } from '#core/files'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { describeReceived, faultsUnder, readSession } from '#core/files'
 
 interface Refused {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { amplifierSensitivity, powerLevel } from '#core/chain/compile/power-amplifier'
+import { amplifierSensitivity, powerLevel } from '#core/gear/amplifier/chain'
 import type { Signal } from '#core/chain/signal'
 import { copied } from '#core/chain/signal'
 import { sumSignals } from '#core/chain/sum'

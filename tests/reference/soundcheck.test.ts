@@ -1,6 +1,6 @@
 import { Matrix, inverse } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { applyChanges } from '#core/edits'
 import { inferReadings } from '#core/soundcheck/infer'
 import { soundcheckOf } from '#core/soundcheck/soundcheck'

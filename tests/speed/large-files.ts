@@ -1,6 +1,6 @@
 import { demoSession } from '#demo/index'
 import type { Change } from '#core/edits'
-import type { Mark, Take } from '#core/model'
+import type { Mark, Take } from '#core/session'
 import { applyChanges } from '#core/edits'
 import { writeSession } from '#core/files'
 import { writeSessionFile } from '#core/files/session-file'

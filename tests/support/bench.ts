@@ -1,7 +1,7 @@
 import { benchOf } from '#core/bench/bench'
 import type { Bench, Outcome, Procedure, Row, Typed } from '#core/bench/procedure'
 import { meterOf } from '#core/measure/question'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { readSession } from '#core/files'
 import { recordTake } from '#core/simulated/record'
 import type { SimulatedInterface } from '#core/simulated/simulated-interface'

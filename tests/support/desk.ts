@@ -1,4 +1,4 @@
-import { SESSION_FORMAT, SESSION_VERSION } from '#core/model'
+import { SESSION_FORMAT, SESSION_VERSION } from '#core/session'
 
 const channel = (id: string, input: 'mic' | 'line', more: object = {}) => ({
   id,

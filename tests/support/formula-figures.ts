@@ -1,4 +1,4 @@
-import { amplifierSensitivity, powerLevel } from '#core/chain/compile/power-amplifier'
+import { amplifierSensitivity, powerLevel } from '#core/gear/amplifier/chain'
 import type { Signal } from '#core/chain/signal'
 import { sumSignals } from '#core/chain/sum'
 import { evaluateSession } from '#core/evaluation/evaluate-session'

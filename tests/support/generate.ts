@@ -1,6 +1,7 @@
 import fc from 'fast-check'
-import type { Session } from '#core/model'
-import { conventionIds, traitsOf } from '#core/model'
+import type { Session } from '#core/session'
+import { traitsOf } from '#core/gear'
+import { conventionIds } from '#core/model'
 import { readSession } from '#core/files'
 
 /** Sessions of every kind of gear, in every order that a signal can take, with every value anywhere in a usual range. */

@@ -1,4 +1,4 @@
-import type { Mark, Session, Take } from '#core/model'
+import type { Mark, Session, Take } from '#core/session'
 
 /** A mark of a session, and a take, with what each of them must have. */
 export const markOf = (session: Session, id: string, more: Partial<Mark> = {}): Mark => ({

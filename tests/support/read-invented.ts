@@ -2,8 +2,8 @@ import Papa from 'papaparse'
 import { blankGear } from '#core/edits'
 import type { DataSheet, SheetLine } from '#core/files/data-sheet'
 import { linesOfCells, linesOfText, readDataSheet, sheetTargets } from '#core/files/data-sheet'
-import type { Gear } from '#core/model'
-import { withChoice } from '#core/model'
+import type { Gear } from '#core/gear'
+import { withChoice } from '#core/gear'
 import type { InventedSheet } from './data-sheets'
 
 /** A device that a sheet can be of, with every sort of port. */

@@ -1,4 +1,4 @@
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { readSession } from '#core/files'
 
 /** A session file as one writes it, before reading. */

@@ -9,7 +9,7 @@ import { equalise } from '#core/plan/equalise'
 import { planSession } from '#core/plan/plan-session'
 import { seeded } from '#core/numeric/random'
 import type { Change } from '#core/edits'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import {
   addBus,
   applyChanges,
@@ -21,7 +21,8 @@ import {
   removeStrip,
   withoutFeed,
 } from '#core/edits'
-import { feedFrom, feedsOf } from '#core/model'
+import { feedFrom } from '#core/session'
+import { feedsOf } from '#core/model'
 import { readSession } from '#core/files'
 import { db, formatDecimal } from '#core/units'
 import { twoMixes } from '../support/desk'

@@ -3,7 +3,7 @@ import { blankGear, withSheetFigures, presentFigure } from '#core/edits'
 import type { Candidate } from '#core/files'
 import type { SheetDevice } from '#core/files/data-sheet/fitting-device'
 import { cellSign, fittingDevice, linesOfPage, linesOfText, readDataSheet, readGear, sheetTargets } from '#core/files'
-import type { AudioInterface, Gear } from '#core/model'
+import type { AudioInterface, Gear } from '#core/gear'
 import { INVENTED_SHEETS } from '../support/data-sheets'
 import { deviceOf, judged, linesOf, readOut } from '../support/read-invented'
 

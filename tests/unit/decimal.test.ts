@@ -1,12 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  readTypedNumber,
-  readTypedNumbers,
-  settingFields,
-  soundSourceSpecs,
-  sampleRateField,
-  microphoneSpecs,
-} from '#core/model'
+import { readTypedNumber, readTypedNumbers, settingFields, sampleRateField } from '#core/model'
+import { soundSourceSpecs, microphoneSpecs } from '#core/gear'
 import { formatDecimal, formatShort, formatSigned, parseQuantity } from '#core/units'
 
 describe('decimals as people write them', () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shelfGear } from '#demo/shelf'
 import { templates, templateBundle } from '#demo/templates'
 import { demoSession } from '#demo/index'
-import type { AudioInterface, Gear } from '#core/model'
+import type { AudioInterface, Gear } from '#core/gear'
 import {
   addBundle,
   alsoIn,
@@ -16,7 +16,7 @@ import {
   removeStrip,
 } from '#core/edits'
 import { gearFromTable, gearToTable, readGearFile, readSession, writeGearFile, writeSession } from '#core/files'
-import { gearKinds } from '#core/model'
+import { gearKinds } from '#core/gear'
 import { readGearCsv, writeGearCsv } from '~/composables/gear-csv'
 
 describe('the shelf’s files', () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addBus, applyChanges, copyStrip, editGear, removeStrip, withSpec } from '#core/edits'
 import { readEdited, readSession } from '#core/files'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { intoBusses } from '../speed/subjects'
 import { demoSession } from '#demo/index'
 

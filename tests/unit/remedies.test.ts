@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { planSession } from '#core/plan/plan-session'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { applyChanges } from '#core/edits'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
 

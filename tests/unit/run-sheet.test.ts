@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import type { Change } from '#core/edits'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { applyChanges } from '#core/edits'
 import { runSheet, withTick, withoutTicks } from '#core/soundcheck/run-sheet'
 import { groups, instruction } from '#core/soundcheck/step'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { demoSession } from '#demo/index'
 import type { Fault } from '#core/files'
 import { blankSession } from '#core/edits'

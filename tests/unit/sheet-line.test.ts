@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoSession } from '#demo/index'
-import type { Gear } from '#core/model'
-import { inputSpecs, sheetLine, traitsOf } from '#core/model'
+import type { Gear } from '#core/gear'
+import { inputSpecs, sheetLine, traitsOf } from '#core/gear'
 
 const demo = demoSession()
 const named = <K extends Gear['kind']>(id: string, kind: K) =>

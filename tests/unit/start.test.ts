@@ -5,7 +5,9 @@ import { mixRows } from '#core/evaluation/mix'
 import { verdict } from '#core/evaluation/verdict'
 import { planSession } from '#core/plan/plan-session'
 import { uncertaintyOf } from '#core/uncertainty/uncertainty'
-import type { AudioInterface, GearKind, Session, Strip } from '#core/model'
+import type { AudioInterface, GearKind } from '#core/gear'
+import type { Strip } from '#core/model'
+import type { Session } from '#core/session'
 import type { Loudness, MicrophoneAnswer, Recordable, StartAnswers } from '#core/edits'
 import {
   MOST_SOURCES,
@@ -24,7 +26,8 @@ import {
   startSession,
   withSpec,
 } from '#core/edits'
-import { feedsOf, gearKinds, isBus, kinds, originOf, socketOf, traitsOf } from '#core/model'
+import { gearKinds, kinds, traitsOf, socketOf, originOf } from '#core/gear'
+import { feedsOf, isBus } from '#core/model'
 import { readSession } from '#core/files'
 import { example1, valid } from '../support/sessions'
 

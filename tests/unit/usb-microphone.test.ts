@@ -3,10 +3,11 @@ import { explain } from '#core/explain/explain'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { verdict } from '#core/evaluation/verdict'
 import { planSession } from '#core/plan/plan-session'
-import type { Gear, Session } from '#core/model'
+import type { Gear } from '#core/gear'
+import type { Session } from '#core/session'
 import { readSession, writeSession } from '#core/files'
 import { startSession } from '#core/edits'
-import { traitsOf, withChoice } from '#core/model'
+import { traitsOf, withChoice } from '#core/gear'
 import { chain, interfaceWith, microphone, micInput, usbMicrophone, voice } from '../support/chains'
 
 const taken = (settings: object = {}, specs: object = {}): Session =>

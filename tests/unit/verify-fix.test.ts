@@ -4,7 +4,7 @@ import type { Change } from '#core/edits'
 import type { Appraised } from '#core/evaluation/appraise'
 import { appraise } from '#core/evaluation/appraise'
 import { settled } from '#core/evaluation/verify-fix'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { demoSession } from '#demo/index'
 
 const session = demoSession()

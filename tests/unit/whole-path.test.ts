@@ -1,16 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { blockCurve, blocksCurve } from '#core/chain/curve'
-import { cableCorner } from '#core/chain/loading'
+import { blockCurve, blocksCurve } from '#core/gear/processor/curve'
+import { cableCorner } from '#core/gear/loading'
 import { lowCutLoss } from '#core/chain/low-cut'
 import { inlinePreampOf, diBoxOf, padOf, preampOf } from '#core/checks/remedies'
 import { noiseBudget } from '#core/evaluation/noise-budget'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { compareConventions } from '#core/plan/compare-conventions'
-import type { Block, Session, Strip } from '#core/model'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { Block } from '#core/gear'
+import type { Session } from '#core/session'
+import type { Strip } from '#core/model'
+import type { ResolvedStage } from '#core/gear/stage'
 import { stagesOf } from '#core/resolved/resolve-session'
 import { applyChanges } from '#core/edits'
-import { block } from '#core/model'
+import { block } from '#core/gear'
 import { readGear } from '#core/files'
 import { ohms } from '#core/units'
 import { chain, interfaceWith, line, lineInput, micInput, microphone, preamp, voice } from '../support/chains'
@@ -104,6 +106,23 @@ describe('joints', () => {
     const found = find(session, 'double-preamp')
     expect(found?.changes?.[0]).toEqual({ do: 'port', strip: 's', stage: 's3', port: 'in2' })
     expect(find(applyChanges(session, found?.changes ?? []), 'double-preamp')).toBeUndefined()
+  })
+  it('the microphone channel of a desk is a preamp as well', () => {
+    const session = chain([
+      { gear: voice() },
+      { gear: microphone() },
+      {
+        gear: {
+          kind: 'desk-channel',
+          input: 'mic',
+          specs: { gainMin: 0, gainMax: 60, ein: -127, outputImpedance: 75 },
+        },
+        settings: { gain: 30 },
+      },
+      { gear: interfaceWith(micInput()), port: 'in1' },
+    ])
+    expect(find(session, 'double-preamp')?.message).toContain('second preamp')
+    expect(find(session, 'line-into-mic')).toBeUndefined()
   })
   it('microphone level into a line input: a microphone input, or a preamp between', () => {
     const session = chain([

@@ -4,8 +4,8 @@ import { computed, onMounted, ref } from 'vue'
 import { measurable } from '#core/bench/bench'
 import { compareUnits, comparisonTable, differencesOf } from '#core/bench/compare-units'
 import { inItsPlace } from '#core/bench/in-its-place'
-import type { AnalogueInput, AudioInterface } from '#core/model'
-import { analogueInput } from '#core/model'
+import type { AnalogueInput, AudioInterface } from '#core/gear'
+import { analogueInput, isInterface } from '#core/gear'
 import { formatDecimal, formatSigned } from '#core/units'
 import GainMap from '~/components/gear/GainMap.vue'
 import { saveFile } from '~/composables/file-access'
@@ -22,7 +22,7 @@ onMounted(() => shelf.open())
 const own = computed(() => (store.session ? measurable(store.session) : []))
 const all = computed<AudioInterface[]>(() => {
   const ids = new Set(own.value.flatMap(({ id, shelf: copyOf }) => [id, copyOf]))
-  const others = shelf.items.filter((item): item is AudioInterface => item.kind === 'interface' && !ids.has(item.id))
+  const others = shelf.items.filter((item): item is AudioInterface => isInterface(item) && !ids.has(item.id))
   // Those that could take the strip's source come first.
   const fits = (unit: AudioInterface) => unit.inputs.some((input) => input.type === type.value)
   return [...own.value, ...others.filter(fits), ...others.filter((unit) => !fits(unit))]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isElectricSource, isSoundSource } from '#core/gear'
 import { formatISO } from 'date-fns'
 import { computed, ref } from 'vue'
 import type { RehearsedKind } from '#core/bench/take-check'
@@ -23,7 +24,7 @@ const kept = ref<string | null>(null)
 
 const source = computed(() => {
   const first = stages.value[0]
-  return first?.kind === 'sound-source' || first?.kind === 'electric-source' ? first.gear : null
+  return isSoundSource(first) || isElectricSource(first) ? first.gear : null
 })
 const end = computed(() => view.evaluated?.points.at(-1) ?? null)
 const check = computed(() => {
@@ -32,7 +33,7 @@ const check = computed(() => {
 })
 /** The simulated interface plays the source as loud as it is in force. */
 const truth = computed(() => (source.value ? inForce<{ level: number }>(source.value).level : null))
-const unit = computed(() => (source.value?.kind === 'sound-source' ? 'dB SPL' : 'dBu'))
+const unit = computed(() => (isSoundSource(source.value) ? 'dB SPL' : 'dBu'))
 const chance = computed(() => (check.value && isChance(check.value.clipping) ? check.value.clipping : null))
 const why = computed(() => (check.value && !isChance(check.value.clipping) ? check.value.clipping.message : null))
 const perCent = (part: number) => (part < 0.0001 ? 'under 0.01' : formatDecimal(100 * part, part < 0.1 ? 2 : 0))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Measurement, NumberField, SpreadStatistic, StatedTolerance, UnitSymbol } from '#core/model'
+import type { Measurement, NumberField, SpreadStatistic, UnitSymbol, StatedTolerance } from '#core/model'
 import { rangeInWords, spreadOf, spreadWith, toleranceInWords, toleranceUnits } from '#core/model'
 import { formatDecimal, formatSigned } from '#core/units'
 import type { KnownOfValue } from './known-of-value'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { GainRange } from '#core/model'
+import type { GainRange } from '#core/gear'
 import { formatDecimal } from '#core/units'
 
 /** Where a control stands, drawn on a short slide rule: a filled pointer where it is set, an open one where it is wanted. */

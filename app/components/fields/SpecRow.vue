@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { originOf } from '#core/gear'
 import { computed } from 'vue'
-import type { GearKind, Measurement, NumberField, StatedTolerance } from '#core/model'
+import type { GearKind } from '#core/gear'
+import type { Measurement, NumberField, StatedTolerance } from '#core/model'
 import type { Specified } from '#core/edits'
-import { originOf, toleranceOf } from '#core/model'
+import { toleranceOf } from '#core/model'
 import { withMeasurement, withSpec, withTolerance } from '#core/edits'
 import NumberInput from './NumberInput.vue'
 import OriginPopover from './OriginPopover.vue'

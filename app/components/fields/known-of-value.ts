@@ -1,4 +1,4 @@
-import type { Measurement, NumberField, StatedTolerance, Tolerance, ValueOrigin } from '#core/model'
+import type { Measurement, NumberField, Tolerance, ValueOrigin, StatedTolerance } from '#core/model'
 
 /** A figure, where it is from, and how each part of that is edited. */
 export interface KnownOfValue {

@@ -2,7 +2,7 @@
 import { lateComponent } from '~/components/shell/late-component'
 import { computed } from 'vue'
 import { gainMap } from '#core/chain/gain-map'
-import type { AnalogueInput } from '#core/model'
+import type { AnalogueInput } from '#core/gear'
 import { formatDecimal, formatSigned } from '#core/units'
 import { gainMapChart } from '~/charts/gain-map-chart'
 

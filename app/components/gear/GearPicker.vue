@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { NuxtLink } from '#components'
-import type { Gear } from '#core/model'
+import type { Gear } from '#core/gear'
 import { blankGear } from '#core/edits'
-import { gearKinds, kinds } from '#core/model'
+import { gearKinds, kinds, isProcessor } from '#core/gear'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 import { useSessionStore } from '~/stores/session'
@@ -19,7 +19,7 @@ onMounted(shelf.open)
 const title = (gear: Gear) => kinds[gear.kind].words.box ?? kinds[gear.kind].words.title
 /** A box that has sections is looked for by what they are, an empty one by what it could hold. */
 const also = (gear: Gear) =>
-  gear.kind === 'processor' && gear.blocks.length > 0
+  isProcessor(gear) && gear.blocks.length > 0
     ? gear.blocks.map(({ type }) => type).join(' ')
     : (kinds[gear.kind].words.also ?? '')
 /** Ports differ, so each is asked once and not at every keystroke. */

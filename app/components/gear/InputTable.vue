@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { ref } from 'vue'
-import type { AnalogueInput, AudioInterface } from '#core/model'
-import { inputSpecs } from '#core/model'
+import type { AnalogueInput, AudioInterface } from '#core/gear'
+import { inputSpecs } from '#core/gear'
 import { withSpec } from '#core/edits'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { computed } from 'vue'
-import type { KnobTable } from '#core/model'
-import { knobFields } from '#core/model'
+import type { KnobTable } from '#core/gear'
+import { knobFields } from '#core/gear'
 import NumberInput from '~/components/fields/NumberInput.vue'
 
 /** The marks at a gain knob: which gain at which position. */

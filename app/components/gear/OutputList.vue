@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { ref } from 'vue'
-import type { InterfaceOutput } from '#core/model'
+import type { InterfaceOutput } from '#core/gear'
 import type { Specified } from '#core/edits'
-import { outputSpecs } from '#core/model'
+import { outputSpecs } from '#core/gear'
 import { dbu } from '#core/units'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SpecRow from '~/components/fields/SpecRow.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Plug } from '#core/model'
-import { balances, connectors } from '#core/model'
+import type { Plug } from '#core/gear'
+import { balances, connectors } from '#core/gear'
 import SelectInput from '~/components/fields/SelectInput.vue'
 
 /** The socket of an input or an output: which plug it takes and how it is driven. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { Copy, Trash2 } from '@lucide/vue'
 import { computed, nextTick, onMounted, ref } from 'vue'
-import type { GearKind } from '#core/model'
+import type { GearKind } from '#core/gear'
 import { blankGear } from '#core/edits'
-import { gearKinds, kinds } from '#core/model'
+import { gearKinds, kinds } from '#core/gear'
 import { useShelfExchange } from '~/composables/use-shelf-exchange'
 import { useShelfStore } from '~/stores/shelf'
 import AsideNotice from '~/components/shell/AsideNotice.vue'

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { isPerformance } from '#core/gear'
 import { computed } from 'vue'
-import type { FieldTable, GearKind, Measurement, NumberField } from '#core/model'
+import type { GearKind } from '#core/gear'
+import type { FieldTable, Measurement, NumberField } from '#core/model'
 import type { Specified } from '#core/edits'
-import { isPerformance, spreadOf, spreadWith } from '#core/model'
+import { spreadOf, spreadWith } from '#core/model'
 import { withMeasurement, withSpec } from '#core/edits'
 import { formatSigned } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'

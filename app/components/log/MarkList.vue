@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format, parseISO } from 'date-fns'
 import { ref } from 'vue'
-import type { MarkHead } from '#core/model'
+import type { MarkHead } from '#core/session'
 import { chooseFile } from '~/composables/file-access'
 import { useLog } from '~/composables/use-log'
 import { readSessionFile } from '~/composables/file-reader'

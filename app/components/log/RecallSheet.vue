@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { recallSheet, sheetHead } from '#core/log/sheets'
-import type { MarkHead, Session } from '#core/model'
+import type { MarkHead, Session } from '#core/session'
 import { formatDecimal } from '#core/units'
 import { useInSlices } from '~/composables/use-in-slices'
 import SlideRule from '~/components/fields/SlideRule.vue'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Strip, Take } from '#core/model'
+import type { Strip } from '#core/model'
+import type { Take } from '#core/session'
 import { useLog } from '~/composables/use-log'
 import { useMeasuring } from '~/composables/use-measuring'
 import { useVirtualList } from '~/composables/use-virtual-list'

@@ -4,7 +4,8 @@ import { EUROPEAN, MOST_PROPOSED } from '#core/monitoring/exposure'
 import type { PerformerMonitor } from '#core/monitoring/monitor-session'
 import type { Specified } from '#core/edits'
 import { blankGear } from '#core/edits'
-import { headphonesSpecs, inForce, monitorFields } from '#core/model'
+import { headphonesSpecs, isHeadphones } from '#core/gear'
+import { inForce, monitorFields } from '#core/model'
 import { freeGearId } from '#core/checks/remedies'
 import { formatDecimal } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -36,10 +37,10 @@ onMounted(shelf.open)
 const models = computed(() => [
   { value: '', text: 'not set' },
   ...(store.session?.gear ?? [])
-    .filter((item) => item.kind === 'headphones')
+    .filter((item) => isHeadphones(item))
     .map(({ id, name }) => ({ value: id, text: name })),
   ...shelf.items
-    .filter((item) => item.kind === 'headphones' && !store.session?.gear.some((each) => each.shelf === item.id))
+    .filter((item) => isHeadphones(item) && !store.session?.gear.some((each) => each.shelf === item.id))
     .map(({ id, name }) => ({ value: `${NEW}${id}`, text: `${name}, from the shelf` })),
   { value: NEW, text: 'others, to be entered' },
 ])

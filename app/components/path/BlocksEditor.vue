@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Trash2 } from '@lucide/vue'
-import type { Block, Processor } from '#core/model'
-import { block as blockSchema, blockFields } from '#core/model'
+import type { Block, Processor } from '#core/gear'
+import { block as blockSchema, blockFields } from '#core/gear'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SwitchChip from '~/components/fields/SwitchChip.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'

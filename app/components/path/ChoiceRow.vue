@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Choice } from '#core/model'
+import type { Choice } from '#core/gear'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SetRow from '~/components/fields/SetRow.vue'
 

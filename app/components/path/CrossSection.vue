@@ -2,7 +2,7 @@
 import { computed, ref, useId } from 'vue'
 import type { GainControl } from '#core/chain/gain-control'
 import { stripControls } from '#core/chain/gain-control'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import { INFLOW, RULER, drawSection, plateHalf } from '~/charts/section-drawing'
 import type { SectionModel } from '~/charts/section-model'
 import type { Turned } from '~/composables/turned'

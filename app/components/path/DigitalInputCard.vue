@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import type { ResolvedDigitalInput } from '#core/gear'
 import { computed } from 'vue'
-import type { ResolvedDigitalInput } from '#core/resolved/resolve'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import { usePortChange } from '~/composables/use-port-change'
 

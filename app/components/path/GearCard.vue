@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { lateComponent } from '~/components/shell/late-component'
 import { computed } from 'vue'
-import type { ResolvedStage } from '#core/resolved/resolve'
-import type { Gear } from '#core/model'
+import type { ResolvedStage } from '#core/gear/stage'
+import type { Gear } from '#core/gear'
 import type { Specified } from '#core/edits'
-import { sheetLine, traitsOf, withChoice } from '#core/model'
+import { sheetLine, withChoice, traitsOf, isInterface, isPlayback, isProcessor } from '#core/gear'
 import SpecRow from '~/components/fields/SpecRow.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import ChoiceRow from './ChoiceRow.vue'
@@ -23,7 +23,7 @@ const edit = useStageEdit()
 
 const traits = computed(() => traitsOf(props.stage.gear))
 const choices = computed(() => traits.value.choices(props.stage.gear))
-const hasPieces = computed(() => props.stage.kind === 'playback' && (props.stage.gear.pieces?.length ?? 0) > 0)
+const hasPieces = computed(() => isPlayback(props.stage) && (props.stage.gear.pieces?.length ?? 0) > 0)
 /** A slope without a low cut is nothing to fill in, nor is the level of pieces that have levels of their own. */
 const fields = computed(() =>
   Object.entries(traits.value.fields(props.stage.gear)).filter(
@@ -46,7 +46,7 @@ const builtIn = computed(() => choices.value.filter(({ key }) => !SET_HERE.has(k
 const editBox = (label: string, change: (gear: Gear) => Gear) =>
   edit.box(props.stage.id, props.stage.gear.id)(label, change)
 const editSpecs = (label: string, change: <T extends Specified>(gear: T) => T) =>
-  editBox(label, (gear) => (gear.kind === 'interface' ? gear : change(gear)))
+  editBox(label, (gear) => (isInterface(gear) ? gear : change(gear)))
 const choose = (key: string, label: string) => (value: string) => editBox(label, (gear) => withChoice(gear, key, value))
 </script>
 
@@ -54,8 +54,8 @@ const choose = (key: string, label: string) => (value: string) => editBox(label,
   <ChoiceRow v-for="choice in setHere" :key="choice.key" :choice="choice" :commit="choose(choice.key, choice.label)" />
   <StageSwitches :stage="stage" />
   <StageGains :stage="stage" />
-  <BlocksEditor v-if="stage.kind === 'processor'" :processor="stage.gear" />
-  <PiecesEditor v-if="stage.kind === 'playback'" :playback="stage.gear" :stage="stage.id" />
+  <BlocksEditor v-if="isProcessor(stage)" :processor="stage.gear" />
+  <PiecesEditor v-if="isPlayback(stage)" :playback="stage.gear" :stage="stage.id" />
   <SpecRow v-for="(field, key) in first" :key="key" :owner="stage.gear" :spec="key" :field="field" :edit="editSpecs" />
   <slot />
   <DataSheet :kind="stage.kind" :line="sheetLine(stage.kind, stage.gear, sheet)">

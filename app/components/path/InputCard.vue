@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import type { ResolvedInput } from '#core/gear'
 import { lateComponent } from '~/components/shell/late-component'
 import { computed, ref } from 'vue'
-import { fullScaleAt } from '#core/chain/input-gain'
-import type { ResolvedInput } from '#core/resolved/resolve'
+import { fullScaleAt } from '#core/gear/interface/input-gain'
 import type { Specified } from '#core/edits'
-import { inputSpecs, sheetLine } from '#core/model'
+import { inputSpecs, sheetLine } from '#core/gear'
 import { formatSigned } from '#core/units'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SetRow from '~/components/fields/SetRow.vue'

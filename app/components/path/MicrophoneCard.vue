@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ResolvedMicrophone } from '#core/resolved/resolve'
+import type { ResolvedMicrophone } from '#core/gear/stage'
 import GearCard from './GearCard.vue'
 
 defineProps<{ stage: ResolvedMicrophone }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import type { ResolvedOutput } from '#core/gear'
 import { computed } from 'vue'
-import type { ResolvedOutput } from '#core/resolved/resolve'
-import { outputSpecs } from '#core/model'
+import { outputSpecs } from '#core/gear'
 import { formatDecimal } from '#core/units'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Point } from '#core/chain/cascade'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import { giveOrTake } from '#core/evaluation/how-sure-words'
 import { formatDecimal } from '#core/units'
 import FigureButton from '~/components/sure/FigureButton.vue'

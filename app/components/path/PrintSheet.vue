@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { computed } from 'vue'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import { settingWords } from '#core/chain/setting-words'
 import { noiseWords } from '#core/evaluation/verdict'
 import { routeTime } from '#core/latency/route-words'
-import { inItsUnit, kinds, unitOfSpread } from '#core/model'
+import { kinds, isDigitalInput, isInterface } from '#core/gear'
+import { inItsUnit, unitOfSpread } from '#core/model'
 import { nameOfInput } from '#core/uncertainty/input'
 import { formatDecimal, formatShort, formatSigned } from '#core/units'
 import type { Send } from '~/composables/use-sends'
@@ -41,7 +42,7 @@ const whose = (id: string) =>
 /** What is to be dialled in at a stage, in words. */
 function wordsOf(stage: ResolvedStage): string {
   const words = settingWords(stage).map(({ name, words: each }) => `${uncapital(name)} ${each}`)
-  const port = stage.kind === 'interface' || stage.kind === 'digital-input' ? `input ${stage.input.id}: ` : ''
+  const port = isInterface(stage) || isDigitalInput(stage) ? `input ${stage.input.id}: ` : ''
   return port + (words.length > 0 ? words.join(', ') : kinds[stage.gear.kind].words.title.toLowerCase())
 }
 const uncapital = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)

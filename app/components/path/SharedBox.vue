@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import { alsoIn, isUnit } from '#core/edits'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useSessionStore } from '~/stores/session'

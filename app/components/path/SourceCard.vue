@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { ResolvedSource } from '#core/gear/sound-source/stage'
 import { computed } from 'vue'
-import type { ResolvedSource } from '#core/resolved/resolve'
 import type { Specified } from '#core/edits'
-import { roomFields, settingFields, sheetLine, sizeField, soundSourceSpecs } from '#core/model'
+import { roomFields, settingFields } from '#core/model'
+import { sheetLine, sizeField, soundSourceSpecs, isSoundSource } from '#core/gear'
 import { withSize } from '#core/edits'
 import { formatShort } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
@@ -44,10 +45,10 @@ const toggleMeasured = () =>
     },
   )
 const editSpecs = (label: string, change: <T extends typeof props.stage.gear>(gear: T) => T) =>
-  edit.box(props.stage.id, props.stage.gear.id)(label, (gear) => (gear.kind === 'sound-source' ? change(gear) : gear))
+  edit.box(props.stage.id, props.stage.gear.id)(label, (gear) => (isSoundSource(gear) ? change(gear) : gear))
 const setSize = (size: number | undefined) =>
   edit.box(props.stage.id, props.stage.gear.id)('Size of the source', (gear) =>
-    gear.kind === 'sound-source' ? withSize(gear, size) : gear,
+    isSoundSource(gear) ? withSize(gear, size) : gear,
   )
 const { level: _, ...sheet } = soundSourceSpecs
 /** Asked for where it was missing when the card was opened; it stays there while it is entered. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { provide } from 'vue'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import TextInput from '~/components/fields/TextInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { GAINS_ELSEWHERE } from './gains-elsewhere'

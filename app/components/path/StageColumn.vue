@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import StageGains from './StageGains.vue'
 import { stageTitle } from './stage-title'
 

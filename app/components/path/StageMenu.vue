@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Ellipsis } from '@lucide/vue'
 import { computed } from 'vue'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import PopUp from '~/components/shell/PopUp.vue'
 import { useChainEdit } from '~/composables/use-chain-edit'
 

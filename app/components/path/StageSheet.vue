@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { isInterface } from '#core/gear'
 import { computed, ref } from 'vue'
 import type { SheetLine } from '#core/files'
 import { fittingDevice } from '#core/files'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import DataSheetDialog from '~/components/gear/DataSheetDialog.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
@@ -20,7 +21,7 @@ const at = computed(() =>
   ),
 )
 const stage = computed(() => props.stages[at.value] as ResolvedStage)
-const portOf = (each: ResolvedStage) => (each.kind === 'interface' ? each.input.id : undefined)
+const portOf = (each: ResolvedStage) => (isInterface(each) ? each.input.id : undefined)
 const options = computed(() => props.stages.map((each) => ({ value: each.id, text: each.gear.name })))
 
 /** What is brought finds its device by itself; what is typed later stays where the hand put it. */

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { lowCutWords } from '#core/chain/low-cut'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import type { SettingName, SwitchName } from '#core/model'
-import { settingFields, traitsOf } from '#core/model'
+import { traitsOf, isDeskChannel, isInterface } from '#core/gear'
+import { settingFields } from '#core/model'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
 import SetRow from '~/components/fields/SetRow.vue'
@@ -22,9 +23,9 @@ const takes = (setting: SettingName) => traits.value.settings(props.stage.gear, 
 const has = (setting: SwitchName) => takes(setting) && traits.value.hasSwitch(props.stage.gear, port.value, setting)
 const on = (setting: SwitchName) => props.stage.settings[setting] ?? false
 const bank = computed(() =>
-  props.stage.kind === 'interface'
+  isInterface(props.stage)
     ? props.stage.input.phantomBank
-    : props.stage.kind === 'desk-channel'
+    : isDeskChannel(props.stage)
       ? props.stage.gear.phantomBank
       : undefined,
 )
@@ -64,7 +65,7 @@ const taps = [
       @change="edit.setting(stage.id, 'lowCut', 'Low cut')($event)"
     />
     <SelectInput
-      v-if="stage.kind === 'desk-channel'"
+      v-if="isDeskChannel(stage)"
       :value="stage.settings.tap ?? 'post'"
       label="Taken"
       :options="taps"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useViewStore } from '~/stores/view'
 import JointMark from './JointMark.vue'

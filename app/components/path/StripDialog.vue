@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextTick, onMounted, shallowRef } from 'vue'
 import type { BusUse } from '#core/edits'
-import type { Session } from '#core/model'
+import type { Session } from '#core/session'
 import { addBundle, addBus, blankSession, busUses, copyStrip } from '#core/edits'
 import ModalDialog from '~/components/shell/ModalDialog.vue'
 import { latePart } from '~/stores/late-part'

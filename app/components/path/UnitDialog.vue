@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { AnalogueInput, AudioInterface, Gear, InterfaceLatency } from '#core/model'
+import type { AnalogueInput, AudioInterface, InterfaceLatency, Gear } from '#core/gear'
 import type { Specified } from '#core/edits'
-import { bufferFramesField, inputSpecs, latencySpecs, readTypedNumbers, sampleRateField } from '#core/model'
+import { bufferFramesField, readTypedNumbers, sampleRateField } from '#core/model'
+import { inputSpecs, latencySpecs, isInterface } from '#core/gear'
 import { frames, hz } from '#core/units'
 import NumberInput from '~/components/fields/NumberInput.vue'
 import SelectInput from '~/components/fields/SelectInput.vue'
@@ -51,7 +52,7 @@ const editUnit = (label: string, part: Partial<AudioInterface>) =>
 const editWhole = (label: string, change: (gear: Gear) => Gear) =>
   edit.gear(props.unit.id, 'interface')(label, (unit) => {
     const next = change(unit)
-    return next.kind === 'interface' ? next : unit
+    return isInterface(next) ? next : unit
   })
 const editInput = (label: string, part: Partial<AnalogueInput>) =>
   edit.input(props.unit.id, props.input.id)(label, (input) => ({ ...input, ...part }))

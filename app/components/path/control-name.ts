@@ -1,5 +1,5 @@
 import type { GainControl } from '#core/chain/gain-control'
-import type { ResolvedStage } from '#core/resolved/resolve'
+import type { ResolvedStage } from '#core/gear/stage'
 
 const WORDS = { gain: 'Gain', fader: 'Fader' } as const
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isInterface } from '#core/gear'
 import { computed, onMounted, ref, watch } from 'vue'
 import { stagesOf } from '#core/resolved/resolve-session'
 import { stageName } from '#core/chain/setting-words'
@@ -41,8 +42,7 @@ const at = computed(() => {
   return own >= 0
     ? own
     : points.value.findLastIndex(
-        ({ unit, stage }) =>
-          unit === 'dBFS' && stages.value.some(({ id, kind }) => id === stage && kind === 'interface'),
+        ({ unit, stage }) => unit === 'dBFS' && stages.value.some((each) => each.id === stage && isInterface(each)),
       )
 })
 const point = computed(() => points.value[at.value] ?? null)

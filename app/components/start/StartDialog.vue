@@ -14,6 +14,7 @@ import {
   loudnessesOf,
   microphones,
   namesIn,
+  isByMicrophone,
   recordables,
   startSession,
 } from '#core/edits'
@@ -98,8 +99,8 @@ const listening = options({
 })
 const byMicrophone = computed(() =>
   named.value.length > 0
-    ? named.value.some(({ kind }) => recordables[kind].source === 'sound-source')
-    : recordables[answers.what ?? 'voice'].source === 'sound-source',
+    ? named.value.some(({ kind }) => isByMicrophone(kind))
+    : isByMicrophone(answers.what ?? 'voice'),
 )
 
 const ready = shallowRef<Awaited<ReturnType<typeof loadTemplates>> | null>(null)

@@ -1,3 +1,4 @@
+import { isElectricSource, isMicrophone } from '../../gear'
 import type { Contribution } from '../../chain/cascade'
 import { power } from '../../numeric/power'
 import type { FindingCode } from '../../checks/finding-titles'
@@ -45,5 +46,5 @@ export const turn = (
 ): SettingChange => ({ strip: strip.id, stage, setting, to: to as SettingValue })
 
 /** Microphones, and sources on a wire. */
-export const microphoneOf = ({ stages }: DiagnosisView) => stages.find((stage) => stage.kind === 'microphone')
-export const pickupOf = ({ stages }: DiagnosisView) => stages.find((stage) => stage.kind === 'electric-source')
+export const microphoneOf = ({ stages }: DiagnosisView) => stages.find((stage) => isMicrophone(stage))
+export const pickupOf = ({ stages }: DiagnosisView) => stages.find((stage) => isElectricSource(stage))

@@ -1,5 +1,6 @@
+import { isElectricSource, isProcessor, isSoundSource } from '../../gear'
 import { farEnough } from '../../checks/headroom'
-import { volumeLoss } from '../../chain/compile/electric-source'
+import { volumeLoss } from '../../gear/electric-source/chain'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -107,7 +108,7 @@ export const capsuleOverload: Cause = {
     const from = view.stages[0]
     const over = Math.max(0, (view.points[0]?.surgePeak ?? 0) - (view.points[0]?.ceiling ?? Infinity))
     const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
-    const distance = from?.kind === 'sound-source' ? farEnough(from, over + 1) : null
+    const distance = isSoundSource(from) ? farEnough(from, over + 1) : null
     if (!from || distance === null || over <= 0) return []
     const farther = turn(view, from.id, 'distance', distance)
     return control ? [{ says: `Move it to ${formatDecimal(distance, 2)} m.`, changes: [farther] }] : []
@@ -156,7 +157,7 @@ export const hotPickup: Cause = {
   present: (view) => isHotPickup(view),
   evidence: (view) => {
     const pickup = pickupOf(view)
-    if (!pickup || pickup.kind !== 'electric-source' || pickup.gear.output === 'line')
+    if (!pickup || !isElectricSource(pickup) || pickup.gear.output === 'line')
       return [says('The strip does not begin with a pickup.', 0)]
     return isHotPickup(view)
       ? [says(`“${pickup.gear.name}” overdrives its input with the gain at its minimum.`, 30)]
@@ -179,7 +180,7 @@ const padIn = (view: DiagnosisView) =>
 function quieter(view: DiagnosisView) {
   const pickup = pickupOf(view)
   const over = Math.max(0, ...view.points.map(({ surgeHeadroom }) => -(surgeHeadroom ?? 0)))
-  if (pickup?.kind !== 'electric-source' || over <= 0) return []
+  if (!isElectricSource(pickup) || over <= 0) return []
   // What clips first hides how far the next is over: a little more is tried where the first falls short.
   return [0, 3, 6, 10].map((more) => {
     const loss = Math.ceil(volumeLoss(pickup.specs) + over + 0.5 + more)
@@ -194,7 +195,7 @@ function isHotPickup(view: DiagnosisView): boolean {
   const pickup = pickupOf(view)
   const first = view.chain.controls[0]
   return (
-    pickup?.kind === 'electric-source' &&
+    isElectricSource(pickup) &&
     pickup.gear.output !== 'line' &&
     found(view, PICKUP_HOT) !== undefined &&
     first !== undefined &&
@@ -227,7 +228,7 @@ export const plugInOutput: Cause = {
 }
 
 const isPlugIn = (view: DiagnosisView, id: string) =>
-  view.stages.some((stage) => stage.id === id && stage.kind === 'processor' && stage.gear.domain === 'digital')
+  view.stages.some((stage) => stage.id === id && isProcessor(stage) && stage.gear.domain === 'digital')
 
 export const offset: Cause = {
   title: 'A constant offset',

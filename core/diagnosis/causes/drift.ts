@@ -1,3 +1,4 @@
+import { isSoundSource } from '../../gear'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -29,7 +30,7 @@ export const performerMoves: Cause = {
   shows: { 'watch-performer': { moves: 0.95 } },
   evidence: (view) => {
     const from = view.stages[0]
-    if (from?.kind !== 'sound-source')
+    if (!isSoundSource(from))
       return [says('The strip starts with an electrical source: distance does not matter.', 0.03)]
     const step = 20 * Math.log10(4 / 3)
     return [

@@ -1,3 +1,4 @@
+import { isDigitalInput } from '../../gear'
 import { MOST_LOAD, loadOfCell, loadWords } from '../../latency/cpu-load'
 import { largerBuffer } from '../../timing/larger-buffer'
 import { formatDecimal, formatShort, frames } from '../../units'
@@ -165,7 +166,7 @@ export const usbPath: Cause = {
   caution: 'Monitors down while a unit is unplugged.',
 }
 
-const digitalStages = ({ stages }: DiagnosisView) => stages.filter(({ kind }) => kind === 'digital-input')
+const digitalStages = ({ stages }: DiagnosisView) => stages.filter((each) => isDigitalInput(each))
 
 export const clocksUnlocked: Cause = {
   title: 'Clocks that are not locked on a digital link',

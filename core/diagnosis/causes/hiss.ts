@@ -1,4 +1,5 @@
-import { volumeLoss } from '../../chain/compile/electric-source'
+import { isElectricSource, isInlinePreamp, isMicrophone, isProcessor, isSoundSource } from '../../gear'
+import { volumeLoss } from '../../gear/electric-source/chain'
 import { restingGain } from '../../chain/gain-control'
 import { exchanged } from '../late-gain'
 import { AUDIBLE_HISS } from '../symptom-shown'
@@ -61,14 +62,14 @@ const atEnd = (view: DiagnosisView) =>
     .filter(({ value, range }) => value >= range.gainMax - 3)
 const passive = (view: DiagnosisView) => {
   const microphone = microphoneOf(view)
-  return microphone?.kind === 'microphone' && microphone.gear.principle !== 'condenser' ? microphone : null
+  return isMicrophone(microphone) && microphone.gear.principle !== 'condenser' ? microphone : null
 }
-const boosted = ({ stages }: DiagnosisView) => stages.some(({ kind }) => kind === 'booster')
+const boosted = ({ stages }: DiagnosisView) => stages.some((each) => isInlinePreamp(each))
 const lacksBooster = (view: DiagnosisView) => passive(view) !== null && !boosted(view) && atEnd(view).length > 0
 
 const dynamics = ({ stages }: DiagnosisView, type: 'compressor' | 'expander') =>
   stages.flatMap((stage) =>
-    stage.kind === 'processor'
+    isProcessor(stage)
       ? stage.gear.blocks.flatMap((block, section) =>
           block.on && block.type === type ? [{ gear: stage.gear, stage: stage.id, block, section }] : [],
         )
@@ -130,7 +131,7 @@ export const sourceDown: Cause = {
   },
   fixes: (view) => {
     const pickup = pickupOf(view)
-    const loss = pickup?.kind === 'electric-source' ? volumeLoss(pickup.specs) : 0
+    const loss = isElectricSource(pickup) ? volumeLoss(pickup.specs) : 0
     if (!pickup || loss === 0) return []
     const up = { do: 'volume' as const, gear: pickup.gear.id, loss: 0 }
     const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
@@ -182,7 +183,7 @@ const CLOSEST = 0.05
 export function nearerFixes(view: DiagnosisView) {
   const from = view.stages[0]
   const control = view.chain.controls.find(({ isFader, locked }) => !isFader && !locked)
-  if (from?.kind !== 'sound-source' || !control) return []
+  if (!isSoundSource(from) || !control) return []
   return [2, 3, 4].flatMap((times) => {
     const distance = Math.round((100 * from.distance) / times) / 100
     const less = Math.ceil(20 * Math.log10(from.distance / distance))

@@ -1,4 +1,5 @@
-import { feedsOf } from '../../model'
+import { isMicrophone } from '../../gear'
+import { feedsOf, isBus } from '../../model'
 import { db, formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -157,10 +158,10 @@ export const patternTurned: Cause = {
   symptoms: { howl: 0.85 },
   shows: { 'where-it-looks': { towards: 0.96 }, 'mute-sends': { one: 0.9 }, 'meant-for-room': { meant: 0.97 } },
   evidence: (view) => {
-    if (sendsToRooms(view).length === 0 && view.strip.kind !== 'bus')
+    if (sendsToRooms(view).length === 0 && !isBus(view.strip))
       return [says('No microphone of this strip is sent to a loudspeaker.', 0.1)]
-    const microphone = view.stages.find(({ kind }) => kind === 'microphone')
-    return microphone?.kind === 'microphone' && (microphone.gear.pattern ?? 'omni') === 'omni'
+    const microphone = view.stages.find((each) => isMicrophone(each))
+    return isMicrophone(microphone) && (microphone.gear.pattern ?? 'omni') === 'omni'
       ? [says(`“${microphone.gear.name}” has no stated back: it hears all sides alike.`, 0.4)]
       : []
   },

@@ -1,6 +1,7 @@
 import { inPlug, outPlug } from '../../chain/joint'
-import type { ResolvedStage } from '../../resolved/resolve'
-import type { Plug } from '../../model'
+import type { ResolvedStage } from '../../gear/stage'
+import type { Plug } from '../../gear'
+import { isDeskChannel, isDiBox, isElectricSource, isMicrophone, isPreamp, isSoundSource } from '../../gear'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -12,9 +13,7 @@ const MAINS =
 
 /** A box that is fed from a socket of its own. A pickup has no supply, or a battery. */
 const hasMainsSupply = (stage: ResolvedStage): boolean =>
-  stage.kind === 'desk-channel' ||
-  stage.kind === 'preamp' ||
-  (stage.kind === 'electric-source' && stage.gear.output === 'line')
+  isDeskChannel(stage) || isPreamp(stage) || (isElectricSource(stage) && stage.gear.output === 'line')
 
 /** Longer than that an unbalanced lead is long, m (common practice, no source). */
 const LONG = 6
@@ -80,7 +79,7 @@ const leads = ({ stages }: DiagnosisView) =>
     return (stage.settings.cable ?? 0) >= LONG && from !== undefined && !isBalancedJoint(from, stage)
   })
 const isBalancedJoint = (from: ResolvedStage, to: ResolvedStage): boolean =>
-  from.kind === 'microphone' || [outPlug(from)?.balance, inPlug(to)?.balance].every(isBalanced)
+  isMicrophone(from) || [outPlug(from)?.balance, inPlug(to)?.balance].every(isBalanced)
 const isBalanced = (balance: Plug['balance']) => balance !== undefined && balance !== 'one-leg'
 const longLead = (view: DiagnosisView) => pickupOf(view) !== undefined && leads(view).length > 0
 const balancedThroughout = ({ stages }: DiagnosisView) =>
@@ -88,7 +87,7 @@ const balancedThroughout = ({ stages }: DiagnosisView) =>
     const from = stages[i - 1]
     return from === undefined || !isOnWire(from) || isBalancedJoint(from, stage)
   })
-const isOnWire = ({ kind }: ResolvedStage) => kind !== 'sound-source'
+const isOnWire = (stage: ResolvedStage) => !isSoundSource(stage)
 
 export const diEarth: Cause = {
   title: 'The earth lift of the DI box is set wrong',
@@ -100,7 +99,7 @@ export const diEarth: Cause = {
     'on-battery': { goes: 0.3 },
   },
   evidence: (view) =>
-    view.stages.some(({ kind }) => kind === 'di-box')
+    view.stages.some((each) => isDiBox(each))
       ? [says('There is a DI box in this strip.', 3)]
       : [says('There is no DI box in this strip.', 0.05)],
   byHand: 'Turn the switch of the signal’s earth at the DI box over – never the mains earth.',
@@ -119,7 +118,7 @@ export const humField: Cause = {
   },
   evidence: (view) => {
     const pickup = pickupOf(view)
-    return pickup?.kind === 'electric-source' && pickup.gear.output !== 'line'
+    return isElectricSource(pickup) && pickup.gear.output !== 'line'
       ? [says(`“${pickup.gear.name}” is a pickup: a coil takes up fields.`, 2)]
       : []
   },

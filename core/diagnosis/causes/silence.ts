@@ -1,3 +1,4 @@
+import { isDigitalInput, isInterface } from '../../gear'
 import { formatDecimal } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -128,9 +129,7 @@ export const wrongInput: Cause = {
     if (has(view, 'input-shared')) return evidenceOf(view, ['input-shared'], 12)
     const units = new Set(
       view.all.strips.flatMap(({ stages }) =>
-        stages.flatMap((stage) =>
-          stage.kind === 'interface' || stage.kind === 'digital-input' ? [stage.gear.id] : [],
-        ),
+        stages.flatMap((stage) => (isInterface(stage) || isDigitalInput(stage) ? [stage.gear.id] : [])),
       ),
     )
     return units.size > 1

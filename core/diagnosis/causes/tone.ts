@@ -1,4 +1,5 @@
-import { directivity } from '../../chain/compile/microphone'
+import { isMicrophone, isSoundSource } from '../../gear'
+import { directivity } from '../../gear/microphone/chain'
 import { formatDecimal, formatShort, formatSigned } from '../../units'
 import type { Cause } from '../cause'
 import { says } from '../cause'
@@ -63,9 +64,8 @@ export const twoMicrophones: Cause = {
         strip.id !== view.strip.id && stages[0]?.gear.id === source?.gear.id && stages[0] !== undefined,
     )
     const [other] = others
-    if (source?.kind !== 'sound-source') return [says('The strip starts with an electrical source.', 0.05)]
-    if (other?.stages[0]?.kind !== 'sound-source')
-      return [says('One strip only has this source, as the session has it.', 0.4)]
+    if (!isSoundSource(source)) return [says('The strip starts with an electrical source.', 0.05)]
+    if (!isSoundSource(other?.stages[0])) return [says('One strip only has this source, as the session has it.', 0.4)]
     const apart = Math.abs(other.stages[0].distance - source.distance)
     return [
       says(
@@ -106,7 +106,7 @@ export const offAxis: Cause = {
   present: (view) => has(view, 'off-axis'),
   evidence: (view) => {
     const microphone = microphoneOf(view)
-    if (microphone?.kind !== 'microphone') return [says('There is no microphone in this strip.', 0)]
+    if (!isMicrophone(microphone)) return [says('There is no microphone in this strip.', 0)]
     if (has(view, 'off-axis')) return evidenceOf(view, ['off-axis'], 15)
     const lost = -(directivity(microphone)?.programme ?? 0)
     return lost > 0 ? [says(`“${microphone.gear.name}” takes ${dB(lost)} less from there.`, 0.5)] : []

@@ -1,3 +1,5 @@
+import { isBus } from '../../model'
+import { isDeskChannel, isMicrophone, isLink } from '../../gear'
 import { formatDecimal, formatShort, frames, hz } from '../../units'
 import { buffersOf } from '../buffers'
 import type { Cause } from '../cause'
@@ -79,7 +81,7 @@ export const deskReturn: Cause = {
     'how-far-apart': { apart: 0.6, hollow: 0.4 },
   },
   evidence: (view) =>
-    view.all.strips.some(({ stages }) => stages.some(({ kind }) => kind === 'desk-channel'))
+    view.all.strips.some(({ stages }) => stages.some((each) => isDeskChannel(each)))
       ? [says('A desk is in the session: what the computer plays comes back on one of its channels.', 2)]
       : [says('There is no desk in the session.', 0.15)],
   byHand:
@@ -98,9 +100,9 @@ export const streamMonitor: Cause = {
     'mute-loudspeakers': { goes: 0.96 },
   },
   evidence: (view) =>
-    view.all.strips.some(({ strip }) => strip.kind === 'bus' && strip.loudness !== undefined)
+    view.all.strips.some(({ strip }) => isBus(strip) && strip.loudness !== undefined)
       ? [says('There is a stream: whoever watches it aloud in the room is heard again after seconds.', 2)]
-      : view.stages.some(({ kind }) => kind === 'microphone')
+      : view.stages.some((each) => isMicrophone(each))
         ? []
         : [says('There is no microphone in this strip.', 0.05)],
   byHand: 'Mute the computer, phone or tablet that plays the stream; watch it by headphones.',
@@ -204,12 +206,12 @@ export const wirelessLink: Cause = {
     return [says('No link is in this strip; a wireless monitor would be one beside it.', 0.3)]
   },
   fixes: (view) =>
-    view.stages.flatMap(({ kind, id, gear }) =>
-      kind === 'link'
+    view.stages.flatMap((stage) =>
+      isLink(stage)
         ? [
             {
-              says: `Take a cable in the place of “${gear.name}”.`,
-              changes: [{ do: 'remove' as const, strip: view.strip.id, stage: id }],
+              says: `Take a cable in the place of “${stage.gear.name}”.`,
+              changes: [{ do: 'remove' as const, strip: view.strip.id, stage: stage.id }],
             },
           ]
         : [],

@@ -1,3 +1,4 @@
+import { isElectricSource, isPad, isSoundSource } from '../../gear'
 import { inputClass } from '../../chain/level-class'
 import { formatDecimal, formatSigned } from '../../units'
 import type { Cause } from '../cause'
@@ -8,7 +9,7 @@ import { nearerFixes, sliderFixes, systemSlider } from './hiss'
 
 /** Pads that are switched in, or stand in the line. */
 const padsIn = ({ stages }: DiagnosisView) =>
-  stages.filter((stage) => stage.settings.pad === true || (stage.kind === 'pad' && stage.specs.loss > 0))
+  stages.filter((stage) => stage.settings.pad === true || (isPad(stage) && stage.specs.loss > 0))
 /** How far the target is missed downwards, dB. */
 const isShort = (view: DiagnosisView) => has(view, 'target-missed', 'gain-range-exhausted') && under(view)
 const under = (view: DiagnosisView) => {
@@ -53,7 +54,7 @@ export const tooFar: Cause = {
   present: (view) => isFar(view),
   evidence: (view) => {
     const from = view.stages[0]
-    if (from?.kind !== 'sound-source') return [says('The strip starts with an electrical source.', 0)]
+    if (!isSoundSource(from)) return [says('The strip starts with an electrical source.', 0)]
     const { distance } = from
     return [
       says(
@@ -73,11 +74,11 @@ export const tooFar: Cause = {
 const FAR = 2
 const isFar = (view: DiagnosisView) => {
   const from = view.stages[0]
-  return from?.kind === 'sound-source' && microphoneOf(view) !== undefined && from.distance >= FAR
+  return isSoundSource(from) && microphoneOf(view) !== undefined && from.distance >= FAR
 }
 function nearer(view: DiagnosisView) {
   const from = view.stages[0]
-  if (from?.kind !== 'sound-source') return []
+  if (!isSoundSource(from)) return []
   const plain = [1, 0.7, 0.5].map((distance) => ({
     says: `Go closer: ${formatDecimal(distance, 2)} m instead of ${formatDecimal(from.distance, 2)} m.`,
     changes: [turn(view, from.id, 'distance', distance)],
@@ -114,7 +115,7 @@ const BETWEEN = (CONSUMER + PROFESSIONAL) / 2
 const consumerOf = (view: DiagnosisView) => {
   const [source, next] = view.stages
   const isLine = next !== undefined && inputClass(next) === 'line'
-  return source?.kind === 'electric-source' && source.gear.output === 'line' && isLine && source.specs.level < BETWEEN
+  return isElectricSource(source) && source.gear.output === 'line' && isLine && source.specs.level < BETWEEN
     ? source
     : null
 }
@@ -128,7 +129,7 @@ export const consumerLevel: Cause = {
   present: (view) => consumerOf(view) !== null && isShort(view),
   evidence: (view) => {
     const source = view.stages[0]
-    if (source?.kind !== 'electric-source' || source.gear.output !== 'line')
+    if (!isElectricSource(source) || source.gear.output !== 'line')
       return [says('The strip does not begin with a line output.', 0)]
     const own = consumerOf(view)
     if (!own) return [says(`“${source.gear.name}” gives line level, as the input expects, as the session has it.`, 0.3)]

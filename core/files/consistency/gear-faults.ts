@@ -1,7 +1,16 @@
+import type { StatedTolerance } from '../../model'
 import type { Fault } from '../fault'
 import { inForce } from '../../model/measurement'
-import type { AnalogueInput, GainRange, Gear, KnobTable, Microphone, StatedTolerance } from '../../model/gear'
-import { isDigitalMicrophone, inputSpecs, latencySpecs, outputSpecs, traitsOf } from '../../model/gear'
+import type { AnalogueInput, GainRange, Gear, KnobTable, Microphone } from '../../gear'
+import {
+  isDigitalMicrophone,
+  inputSpecs,
+  latencySpecs,
+  outputSpecs,
+  traitsOf,
+  isInterface,
+  isMicrophone,
+} from '../../gear'
 import type { FieldTable } from '../../model/field'
 import { readTolerance, toleranceUnits } from '../../model/tolerance'
 import type { Path } from './raw'
@@ -9,13 +18,13 @@ import { duplicates, fault, record } from './raw'
 
 /** Faults between the values of one device: a range upside down, a missing EIN, knob marks out of order. */
 export function gearFaults(gear: Gear, path: Path): Fault[] {
-  if (gear.kind !== 'interface')
+  if (!isInterface(gear))
     return [
       ...foreignFields(gear, path),
       ...toleranceFaults(gear.tolerance, traitsOf(gear).allFields, path),
       ...ownRange(gear, path),
       ...('knob' in gear ? knobFaults(gear.knob, path) : []),
-      ...(gear.kind === 'microphone' ? sensitivityFaults(gear, path) : []),
+      ...(isMicrophone(gear) ? sensitivityFaults(gear, path) : []),
     ]
   return [
     ...toleranceFaults(gear.tolerance, latencySpecs, path),

@@ -1,6 +1,6 @@
 import type { Domain } from '../../model/domain'
 import type { Fault } from '../fault'
-import { traitsOf } from '../../model/gear'
+import { traitsOf } from '../../gear'
 import type { Path } from './raw'
 import { fault, list, record } from './raw'
 import type { Boxes } from './strip-faults'

@@ -1,5 +1,5 @@
 import type { Fault } from '../fault'
-import type { Gear } from '../../model/gear'
+import type { Gear } from '../../gear'
 import { customTarget } from '../../model/target'
 import { gearFaults } from './gear-faults'
 import { graphFaults } from './graph-faults'

@@ -1,5 +1,5 @@
-import type { Gear } from '../../model/gear'
-import { gear } from '../../model/gear'
+import type { Gear } from '../../gear'
+import { gear } from '../../gear'
 import type { Monitor } from '../../model/monitor'
 import { monitor } from '../../model/monitor'
 import type { Stage } from '../../model/strip'

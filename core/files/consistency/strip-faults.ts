@@ -1,6 +1,6 @@
 import type { Fault } from '../fault'
-import type { AudioInterface, Gear } from '../../model/gear'
-import { traitsOf } from '../../model/gear'
+import type { AudioInterface, Gear } from '../../gear'
+import { traitsOf, isHeadphones, isInterface } from '../../gear'
 import type { Stage } from '../../model/strip'
 import type { Parts } from './parts'
 import type { Path } from './raw'
@@ -100,7 +100,7 @@ function headphonesFaults(raw: unknown, boxes: Boxes, path: Path): Fault[] {
       : []
   }
   const gear = boxes.get(named)
-  return gear && gear.kind !== 'headphones'
+  return gear && !isHeadphones(gear)
     ? [
         fault(
           path,
@@ -113,7 +113,7 @@ function headphonesFaults(raw: unknown, boxes: Boxes, path: Path): Fault[] {
 
 function outputFaults(named: string | undefined, strip: (Gear | null)[], path: Path): Fault[] {
   if (named === undefined) return []
-  const units = strip.filter((gear): gear is AudioInterface => gear?.kind === 'interface')
+  const units = strip.filter((gear): gear is AudioInterface => isInterface(gear))
   if (units.length === 0 || units.some((unit) => unit.outputs.some((output) => output.id === named))) return []
   return [
     fault(
@@ -157,7 +157,7 @@ function stageFaults(raw: unknown, boxes: Boxes, parts: Parts, path: Path): Faul
 }
 
 function portFaults(stage: Stage, gear: Gear, path: Path): Fault[] {
-  if (gear.kind !== 'interface') {
+  if (!isInterface(gear)) {
     return stage.port === undefined
       ? []
       : [fault([...path, 'port'], 'no-such-port', `${capital(traitsOf(gear).words.name)} has no ports. Remove "port".`)]
@@ -188,7 +188,7 @@ function gainFaults({ settings, port }: Stage, gear: Gear, path: Path): Fault[] 
       fault(
         [...path, 'settings', setting],
         'out-of-range',
-        `${capital(setting)} ${value} dB is outside the range of ${gear.kind === 'interface' ? 'this input' : `“${gear.name}”`}, ${range.gainMin} to ${range.gainMax} dB. Set one inside it, or correct the range.`,
+        `${capital(setting)} ${value} dB is outside the range of ${isInterface(gear) ? 'this input' : `“${gear.name}”`}, ${range.gainMin} to ${range.gainMax} dB. Set one inside it, or correct the range.`,
       ),
     ]
   })

@@ -1,4 +1,4 @@
-import type { Gear } from '../../model/gear'
+import type { Gear } from '../../gear'
 import { readDataSheet } from './read-data-sheet'
 import type { SheetLine } from './sheet-line'
 import { sheetTargets } from './targets'

@@ -1,4 +1,4 @@
-import type { Pattern } from '../../model/gear'
+import type { Pattern } from '../../gear'
 
 /** Directivities in English, German, French and Spanish, without accents; the longer names first. */
 const NAMES: readonly { pattern: RegExp; is: Pattern }[] = [

@@ -1,4 +1,4 @@
-import type { StatedTolerance } from '../../model/gear'
+import type { StatedTolerance } from '../../model'
 import type { SheetLine } from './sheet-line'
 import type { SheetTarget } from './targets'
 

@@ -1,6 +1,6 @@
 import type { FieldTable } from '../../model'
-import type { Gear, InterfaceInput, InterfaceOutput } from '../../model/gear'
-import { inputSpecs, isDigitalMicrophone, kinds, outputSpecs, traitsOf } from '../../model'
+import type { Gear, InterfaceInput, InterfaceOutput } from '../../gear'
+import { inputSpecs, isDigitalMicrophone, outputSpecs, kinds, traitsOf, isInterface, isMicrophone } from '../../gear'
 import type { PortContext } from './contexts'
 
 /** What a data sheet’s figures can go to: a device, or all ports of one sort on a unit. */
@@ -30,14 +30,12 @@ export const isInTarget = (
  * @param port the one in hand: figures of which the sheet does not say whose they are go to ports of its sort
  */
 export function sheetTargets(gear: Gear, port?: string): SheetTarget[] {
-  if (gear.kind !== 'interface') {
+  if (!isInterface(gear)) {
     const { gainMin = 0 } = ('specs' in gear ? gear.specs : {}) as { gainMin?: number }
     // A microphone’s sheet says by its unit whether it has a converter of its own.
     const fields =
-      gear.kind === 'microphone' && !isDigitalMicrophone(gear)
-        ? kinds.microphone.allFields
-        : traitsOf(gear).fields(gear)
-    return [{ id: gear.id, name: gear.name, context: null, fields, gainMin, hasPattern: gear.kind === 'microphone' }]
+      isMicrophone(gear) && !isDigitalMicrophone(gear) ? kinds.microphone.allFields : traitsOf(gear).fields(gear)
+    return [{ id: gear.id, name: gear.name, context: null, fields, gainMin, hasPattern: isMicrophone(gear) }]
   }
   const inputs = (Object.keys(TYPES) as (keyof typeof TYPES)[]).flatMap((type) => {
     const first = gear.inputs.find((each) => each.type === type)

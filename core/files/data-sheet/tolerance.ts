@@ -1,5 +1,5 @@
+import type { StatedTolerance } from '../../model'
 import type { NumberField } from '../../model/field'
-import type { StatedTolerance } from '../../model/gear'
 import type { Figure } from './figures'
 import { figuresIn } from './figures'
 import type { Named } from './named'

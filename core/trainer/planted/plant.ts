@@ -1,5 +1,6 @@
+import { isDeskChannel, isDiBox, isElectricSource, isMicrophone, isSoundSource } from '../../gear'
 import { seeded } from '../../numeric/random'
-import type { Session } from '../../model'
+import type { Session } from '../../session'
 import { isBus } from '../../model'
 import { readSession } from '../../files'
 import type { CauseId } from '../../diagnosis/causes'
@@ -28,16 +29,16 @@ export interface Planted {
 
 /** Faults that make sense only where there is a certain thing. */
 const HIDDEN_WHERE: Partial<Record<CauseId, (view: DiagnosisView) => boolean>> = {
-  'desk-return': (view) => view.stages.some(({ kind }) => kind === 'desk-channel'),
+  'desk-return': (view) => view.stages.some((each) => isDeskChannel(each)),
   'microphone-in-room': (view) => view.busses.length > 0,
   'pattern-turned': (view) => view.busses.length > 0,
-  'di-earth': (view) => view.stages.some(({ kind }) => kind === 'di-box'),
-  'performer-moves': (view) => view.stages[0]?.kind === 'sound-source',
-  'stream-monitor': (view) => view.stages.some(({ kind }) => kind === 'microphone'),
+  'di-earth': (view) => view.stages.some((each) => isDiBox(each)),
+  'performer-moves': (view) => isSoundSource(view.stages[0]),
+  'stream-monitor': (view) => view.stages.some((each) => isMicrophone(each)),
   'two-microphones': (view) => twins(view),
   'polarity-flipped': (view) => twins(view),
-  'consumer-level': (view) => view.stages[0]?.kind === 'electric-source' && view.stages[0].gear.output === 'line',
-  'hum-field': (view) => view.stages[0]?.kind === 'electric-source',
+  'consumer-level': (view) => isElectricSource(view.stages[0]) && view.stages[0].gear.output === 'line',
+  'hum-field': (view) => isElectricSource(view.stages[0]),
   'clocks-unlocked': (view) => view.all.unit !== null,
 }
 const twins = (view: DiagnosisView) =>

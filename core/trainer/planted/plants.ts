@@ -1,5 +1,9 @@
+import { pickupOf, microphoneOf } from '../../diagnosis/causes/common'
 import type { Change } from '../../edits'
-import type { Gear, Session, SettingValue } from '../../model'
+import type { Gear } from '../../gear'
+import { isElectricSource, isInterface, isMicrophone, isProcessor, isSoundSource, isLink } from '../../gear'
+import type { SettingValue } from '../../model'
+import type { Session } from '../../session'
 import { applyChanges, editStrip } from '../../edits'
 import { db, dbSpl, frames, hz, milliseconds } from '../../units'
 import type { CauseId } from '../../diagnosis/causes'
@@ -23,7 +27,6 @@ const between = (random: () => number, low: number, high: number) => Math.round(
 
 const gains = ({ chain }: DiagnosisView) =>
   chain.controls.filter(({ isFader, isSystemSlider }) => !isFader && !isSystemSlider)
-const kind = ({ stages }: DiagnosisView, wanted: string) => stages.find((stage) => stage.kind === wanted)
 
 /** A gain of the strip turned as far as it takes to bring a point somewhere. */
 const turned = (view: DiagnosisView, i: number, by: number): Change[] => {
@@ -35,8 +38,8 @@ const turned = (view: DiagnosisView, i: number, by: number): Change[] => {
 
 /** The strip with another port of its unit, where there is one of that type, made where there is not. */
 function intoInput(view: DiagnosisView, type: 'mic' | 'line' | 'instrument'): Session | null {
-  const input = view.stages.findLast((stage) => stage.kind === 'interface')
-  if (input?.kind !== 'interface' || input.input.type === type) return null
+  const input = view.stages.findLast((stage) => isInterface(stage))
+  if (!isInterface(input) || input.input.type === type) return null
   const from = input.input
   const other = {
     ...from,
@@ -53,9 +56,7 @@ function intoInput(view: DiagnosisView, type: 'mic' | 'line' | 'instrument'): Se
     },
   }
   const gear = view.session.gear.map((item) =>
-    item.id === input.gear.id && item.kind === 'interface'
-      ? ({ ...item, inputs: [...item.inputs, other] } as Gear)
-      : item,
+    item.id === input.gear.id && isInterface(item) ? ({ ...item, inputs: [...item.inputs, other] } as Gear) : item,
   )
   return editStrip({ ...view.session, gear }, view.strip.id, (strip) => ({
     ...strip,
@@ -78,7 +79,7 @@ const withSpecs = (session: Session, id: string, specs: object, part: object = {
 const withPads = (session: Session): Session => ({
   ...session,
   gear: session.gear.map((item) =>
-    item.kind === 'interface'
+    isInterface(item)
       ? ({
           ...item,
           inputs: item.inputs.map((input) =>
@@ -98,8 +99,8 @@ const monitored = (view: DiagnosisView, part: object): Session | null =>
   view.monitor ? applyFix(view.session, [{ do: 'monitor', strip: view.strip.id, set: part }]) : null
 
 const processor = (view: DiagnosisView) => {
-  const stage = view.stages.find((each) => each.kind === 'processor')
-  return stage?.kind === 'processor' ? stage : null
+  const stage = view.stages.find((each) => isProcessor(each))
+  return isProcessor(stage) ? stage : null
 }
 const slider = (view: DiagnosisView, by: number) => {
   const own = view.chain.controls.find(({ isSystemSlider }) => isSystemSlider)
@@ -111,7 +112,7 @@ const section = (view: DiagnosisView, index: number, block: object): Session | n
   return {
     ...view.session,
     gear: view.session.gear.map((item) =>
-      item.id === own.gear.id && item.kind === 'processor'
+      item.id === own.gear.id && isProcessor(item)
         ? ({
             ...item,
             blocks: item.blocks.map((each, i) => (i === index ? { ...each, on: true, ...block } : each)),
@@ -148,16 +149,16 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     return changed(view, [...turned(view, 0, -by), ...turned(view, own.length - 1, by)])
   },
   'source-down': (view, random) => {
-    const pickup = kind(view, 'electric-source')
-    if (pickup?.kind !== 'electric-source' || pickup.gear.output !== 'passive-pickup') return null
+    const pickup = pickupOf(view)
+    if (!isElectricSource(pickup) || pickup.gear.output !== 'passive-pickup') return null
     const down = between(random, 10, 18)
     return applyFix(withSpecs(view.session, pickup.gear.id, { volumeLoss: down }), turned(view, 0, down))
   },
   'preamp-near-end': (view) => {
     const from = view.stages[0]
-    if (from?.kind !== 'sound-source' || kind(view, 'microphone')?.kind !== 'microphone') return null
-    const microphone = kind(view, 'microphone')
-    if (microphone?.kind !== 'microphone' || microphone.gear.principle !== 'condenser') return null
+    if (!isSoundSource(from) || !isMicrophone(microphoneOf(view))) return null
+    const microphone = microphoneOf(view)
+    if (!isMicrophone(microphone) || microphone.gear.principle !== 'condenser') return null
     const [first] = gains(view)
     if (!first) return null
     return applyFix(
@@ -167,14 +168,9 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   },
   'no-booster': (view) => {
     const from = view.stages[0]
-    const microphone = kind(view, 'microphone')
+    const microphone = microphoneOf(view)
     const [first] = gains(view)
-    if (
-      from?.kind !== 'sound-source' ||
-      microphone?.kind !== 'microphone' ||
-      microphone.gear.principle === 'condenser' ||
-      !first
-    )
+    if (!isSoundSource(from) || !isMicrophone(microphone) || microphone.gear.principle === 'condenser' || !first)
       return null
     return applyFix(
       withSpecs(view.session, from.gear.id, { level: from.specs.level - (first.range.gainMax - first.value) - 4 }),
@@ -189,7 +185,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     const [first] = view.points
     const from = view.stages[0]
     // From farther away there is somewhere to go.
-    return kind(view, 'microphone') && first && from?.kind === 'sound-source' && from.distance >= 0.2
+    return microphoneOf(view) && first && isSoundSource(from) && from.distance >= 0.2
       ? {
           ...view.session,
           room: { ...view.session.room, ambient: dbSpl(Math.round(first.average - between(random, 38, 43))) },
@@ -214,8 +210,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     if (!first || !last || first === last || headroom == null || view.points[at]?.unit !== 'dBu') return null
     const from = view.stages[0]
     const by = headroom + between(random, 2, 7)
-    if (last.value - last.range.gainMin < by || (from?.kind !== 'sound-source' && from?.kind !== 'electric-source'))
-      return null
+    if (last.value - last.range.gainMin < by || (!isSoundSource(from) && !isElectricSource(from))) return null
     // As far as the gain goes; the rest is played louder.
     const up = Math.min(by, first.range.gainMax - first.value)
     return applyFix(withSpecs(view.session, from.gear.id, { level: from.specs.level + by - up }), [
@@ -226,7 +221,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   'capsule-overload': (view, random) => {
     const from = view.stages[0]
     const left = view.points[0]?.headroom
-    if (from?.kind !== 'sound-source' || left == null) return null
+    if (!isSoundSource(from) || left == null) return null
     const by = left + between(random, 2, 6)
     return applyFix(withSpecs(view.session, from.gear.id, { level: from.specs.level + by }), turned(view, 0, -by))
   },
@@ -235,11 +230,10 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   'pickup-loaded': (view) =>
     view.chain.classes[view.stages.length - 2] === 'instrument' ? intoInput(view, 'line') : null,
   'hot-pickup': (view, random) => {
-    const pickup = kind(view, 'electric-source')
+    const pickup = pickupOf(view)
     const [first] = gains(view)
     const at = view.points.at(-1)
-    if (pickup?.kind !== 'electric-source' || pickup.gear.output === 'line' || !first || at?.unit !== 'dBFS')
-      return null
+    if (!isElectricSource(pickup) || pickup.gear.output === 'line' || !first || at?.unit !== 'dBFS') return null
     const by = first.value - first.range.gainMin - at.peak + between(random, 2, 6)
     const padded = withPads(view.session)
     return applyFix(withSpecs(padded, pickup.gear.id, { level: pickup.specs.level + by }), turned(view, 0, -99))
@@ -271,7 +265,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
       : null,
   'plug-in-delay': (view, random) => monitored(view, { route: 'software', pluginFrames: between(random, 1000, 4000) }),
   'wireless-link': (view, random) => {
-    const link = kind(view, 'link')
+    const link = view.stages.find((stage) => isLink(stage))
     return link ? withSpecs(view.session, link.gear.id, { latency: between(random, 14, 30) }) : null
   },
   'loudspeaker-distance': (view, random) =>
@@ -282,9 +276,9 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     return supply?.on ? changed(view, [set(view, supply.stage.id, 'phantom', false)]) : null
   },
   'phantom-on-harmed': (view) => {
-    const microphone = kind(view, 'microphone')
+    const microphone = microphoneOf(view)
     const use = view.chain.own.find(({ user }) => user.id === microphone?.id)
-    if (microphone?.kind !== 'microphone' || !use?.supply?.can || use.blocked) return null
+    if (!isMicrophone(microphone) || !use?.supply?.can || use.blocked) return null
     const ribbon = {
       ...view.session,
       gear: view.session.gear.map((item) =>
@@ -299,7 +293,7 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   },
   'wrong-input': (view) => {
     const others = view.session.strips.filter(({ id, kind: is }) => id !== view.strip.id && is !== 'bus')
-    const own = view.stages.findLast((stage) => stage.kind === 'interface')
+    const own = view.stages.findLast((stage) => isInterface(stage))
     const port = others.flatMap(({ stages }) => stages).find(({ gear }) => gear === own?.gear.id)?.port
     if (!own || !port) return null
     return editStrip(view.session, view.strip.id, (strip) => ({
@@ -312,21 +306,21 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   'margin-gone': (view) => howling(view, 1, -2),
   'too-many-open': (view) => howling(view, 4, -2),
   'unbalanced-lead': (view, random) => {
-    const pickup = kind(view, 'electric-source')
+    const pickup = pickupOf(view)
     const next = view.stages[1]
     return pickup && next ? changed(view, [set(view, next.id, 'cable', between(random, 8, 15))]) : null
   },
   'treble-in-lead': (view, random) => {
-    const pickup = kind(view, 'electric-source')
+    const pickup = pickupOf(view)
     const next = view.stages[1]
-    if (pickup?.kind !== 'electric-source' || pickup.gear.output !== 'passive-pickup' || !next) return null
+    if (!isElectricSource(pickup) || pickup.gear.output !== 'passive-pickup' || !next) return null
     // A pickup with its volume half down drives its lead from so much.
     const high = withSpecs(view.session, pickup.gear.id, { impedance: 100_000, inductance: undefined })
     return applyFix(high, [set(view, next.id, 'cable', between(random, 8, 15))])
   },
   'off-axis': (view, random) => {
-    const microphone = kind(view, 'microphone')
-    if (microphone?.kind !== 'microphone') return null
+    const microphone = microphoneOf(view)
+    if (!isMicrophone(microphone)) return null
     const session = {
       ...view.session,
       gear: view.session.gear.map((item) =>
@@ -336,14 +330,14 @@ export const plants: Partial<Record<CauseId, Plant>> = {
     return applyFix(session, [set(view, microphone.id, 'angle', between(random, 110, 170))])
   },
   'pad-in': (view) => {
-    const own = view.stages.findLast((stage) => stage.kind === 'interface')
-    if (own?.kind !== 'interface') return null
+    const own = view.stages.findLast((stage) => isInterface(stage))
+    if (!isInterface(own)) return null
     const padded = withPads(view.session)
     return applyFix(padded, [set(view, own.id, 'pad', true)])
   },
   'too-far': (view, random) => {
     const from = view.stages[0]
-    return from?.kind === 'sound-source' && kind(view, 'microphone') && from.distance < 0.7
+    return isSoundSource(from) && microphoneOf(view) && from.distance < 0.7
       ? changed(view, [set(view, from.id, 'distance', between(random, 2, 4))])
       : null
   },

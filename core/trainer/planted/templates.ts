@@ -1,6 +1,9 @@
 import { blankGear, applyChanges, startSession } from '../../edits'
 import { readSession } from '../../files'
-import type { Gear, Session, Strip } from '../../model'
+import type { Gear } from '../../gear'
+import { isElectricSource, isPreamp, isSoundSource } from '../../gear'
+import type { Strip } from '../../model'
+import type { Session } from '../../session'
 import type { StartAnswers } from '../../edits'
 import { asChange } from '../../plan/as-change'
 import { planSession } from '../../plan/plan-session'
@@ -41,9 +44,9 @@ function started(
 }
 
 function varied(item: Gear, random: () => number): Gear {
-  if (item.kind === 'sound-source')
+  if (isSoundSource(item))
     return { ...item, specs: { ...item.specs, level: (item.specs.level + between(random, -4, 6)) as never } }
-  if (item.kind === 'electric-source')
+  if (isElectricSource(item))
     return { ...item, specs: { ...item.specs, level: (item.specs.level + between(random, -4, 2)) as never } }
   return item
 }
@@ -120,7 +123,7 @@ export const chainTemplates = {
         (session) => ({
           ...session,
           gear: session.gear.map((item) =>
-            item.kind === 'preamp' ? { ...item, specs: { ...item.specs, outputNoise: -80 } } : item,
+            isPreamp(item) ? { ...item, specs: { ...item.specs, outputNoise: -80 } } : item,
           ),
         }),
       ),
