@@ -36,6 +36,13 @@ module.exports = {
       to: { path: '^(core|app|server|demo|tests)/', pathNot: inside([room, ...allowed]) },
     })),
     {
+      name: 'no-place-imports-another',
+      severity: 'error',
+      comment: 'what two places need is in app/shared',
+      from: { path: '^app/features/([^/]+)/' },
+      to: { path: '^app/features/', pathNot: '^app/features/$1/' },
+    },
+    {
       name: 'core-is-pure',
       severity: 'error',
       comment: 'core may use zod, and core/numeric the packages that it stands before',
@@ -61,7 +68,7 @@ module.exports = {
     {
       name: 'chart-js-only-in-charts',
       severity: 'error',
-      from: { pathNot: '^(app/charts|app/components|tests)/' },
+      from: { pathNot: '^(app/shared/charts/|app/(features|shared)/[^/]+/[^/]+-chart\\.ts$|tests/)' },
       to: { path: '^node_modules/chart.js/' },
     },
   ],

@@ -2,7 +2,7 @@
 import { NuxtPage } from '#components'
 import { useHead } from '#imports'
 import { useSessionStore } from '~/stores/session'
-import AppShell from '~/components/shell/AppShell.vue'
+import AppShell from '~/shell/AppShell.vue'
 
 const store = useSessionStore()
 useHead({ title: () => (store.session ? `${store.session.name} – Remetra` : 'Remetra') })

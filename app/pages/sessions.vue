@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import SessionsView from '~/components/sessions/SessionsView.vue'
+import SessionsView from '~/features/sessions/SessionsView.vue'
 
 defineProps<{ startNew: () => void; importFile: () => void }>()
 </script>

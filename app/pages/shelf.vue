@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import ShelfView from '~/components/gear/ShelfView.vue'
+import ShelfView from '~/features/gear/ShelfView.vue'
 
 defineProps<{ startNew: () => void; importFile: () => void }>()
 </script>

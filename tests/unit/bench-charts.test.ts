@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
-import { levelChart } from '~/charts/level-chart'
-import { spectrumChart } from '~/charts/spectrum-chart'
+import { levelChart } from '~/features/bench/level-chart'
+import { spectrumChart } from '~/features/bench/spectrum-chart'
 
 const palette = {
   ink: '#000',

@@ -17,7 +17,7 @@ import {
 } from '#core/edits'
 import { gearFromTable, gearToTable, readGearFile, readSession, writeGearFile, writeSession } from '#core/files'
 import { gearKinds } from '#core/gear'
-import { readGearCsv, writeGearCsv } from '~/composables/gear-csv'
+import { readGearCsv, writeGearCsv } from '~/features/gear/gear-csv'
 
 describe('the shelf’s files', () => {
   it('ships at least 25 items of every kind, marked as invented', () => {

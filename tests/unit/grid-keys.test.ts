@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { nextTick, ref } from 'vue'
-import { useGridKeys } from '~/composables/use-grid-keys'
+import { useGridKeys } from '~/features/mix/use-grid-keys'
 
 /** A table of which some rows stand on the page, as far as the keys look at it. */
 function tableOf(count: number, standing: number[]) {

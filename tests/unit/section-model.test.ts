@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { conventions } from '#core/model'
-import { RULER, drawSection } from '~/charts/section-drawing'
-import { sectionModel } from '~/charts/section-model'
+import { RULER, drawSection } from '~/features/path/section-drawing'
+import { sectionModel } from '~/shared/section/section-model'
 import { example1, valid, withAt } from '../support/sessions'
 
 const points = (file: object = example1()) => evaluateSession(valid(file)).strips[0]?.points ?? []

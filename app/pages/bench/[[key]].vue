@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import BenchView from '~/components/bench/BenchView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import BenchView from '~/features/bench/BenchView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'bench' })

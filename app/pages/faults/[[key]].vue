@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import FaultsView from '~/components/faults/FaultsView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import FaultsView from '~/features/faults/FaultsView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'faults' })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import LogView from '~/components/log/LogView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import LogView from '~/features/log/LogView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'log' })

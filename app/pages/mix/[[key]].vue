@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import MixView from '~/components/mix/MixView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import MixView from '~/features/mix/MixView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'mix' })

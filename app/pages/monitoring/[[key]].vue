@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import MonitoringView from '~/components/monitoring/MonitoringView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import MonitoringView from '~/features/monitoring/MonitoringView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'monitoring' })

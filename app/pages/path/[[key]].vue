@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { definePageMeta } from '#imports'
-import PathView from '~/components/path/PathView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import PathView from '~/features/path/PathView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 import { useSessionStore } from '~/stores/session'
 

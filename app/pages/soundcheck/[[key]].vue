@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import SoundcheckView from '~/components/soundcheck/SoundcheckView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import SoundcheckView from '~/features/soundcheck/SoundcheckView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'soundcheck' })

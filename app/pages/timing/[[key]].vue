@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import TimingView from '~/components/timing/TimingView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import TimingView from '~/features/timing/TimingView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'timing' })

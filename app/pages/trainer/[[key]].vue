@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { definePageMeta } from '#imports'
-import TrainerView from '~/components/trainer/TrainerView.vue'
-import SessionPlace from '~/components/shell/SessionPlace.vue'
+import TrainerView from '~/features/trainer/TrainerView.vue'
+import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
 
 definePageMeta({ key: 'trainer' })
