@@ -49,6 +49,7 @@ await together(2, [
   check('Import directions and cycles', 'npx', 'depcruise', ...parts, '--config', '.dependency-cruiser.cjs'),
   check('Unused files, exports and packages', 'npx', 'knip'),
   check('Pages of docs made from the core', 'node', 'scripts/pages.mjs', '--check'),
+  check('Schemas of the answers made from their types', 'node', 'scripts/contract.mjs', '--check'),
 ])
 
 title('Build')

@@ -13,7 +13,7 @@ export interface Finding {
   action: string
   /** The action as changes, where it is one that a program can make. Each was tried: it cures this and spoils nothing. */
   changes?: Change[]
-  /** It is about the joint before this stage. */
+  /** It is about the connection before this stage. */
   joint?: true
 }
 

@@ -1,3 +1,4 @@
+import type { FormulaId } from '../formula'
 import type { NoiseName } from '../gear/two-port'
 import { formula } from '../formula'
 import type { Session } from '../session'
@@ -199,7 +200,15 @@ function chance(context: Context, of: FigureRef, i: number): Explanation | null 
 }
 
 /** An explanation as it leaves over HTTP: with its formula in text and MathML. */
-export function explanationFile(explained: Explanation, mathml: string) {
+export interface ExplanationFile extends Pick<Explanation, 'withNumbers' | 'doubts' | 'remarks'> {
+  result: FigureRef & Pick<Explanation, 'title' | 'value' | 'unit' | 'u' | 'interval'>
+  formula: { id: FormulaId; text: string; mathml: string; check: string }
+  /** Where the formula is from. */
+  source: string
+  inputs: readonly Part[]
+}
+
+export function explanationFile(explained: Explanation, mathml: string): ExplanationFile {
   const { statement, source, check } = formula(explained.formula)
   const { of, title, value, unit, u, interval, parts, withNumbers: numbers, remarks, doubts } = explained
   return {

@@ -1,7 +1,5 @@
-import type { answers } from './answers'
+import type { AnswerTypes } from './answer-types'
 import type { asked } from './asked'
-
-type AnswerName = keyof typeof answers
 
 export interface Endpoint {
   readonly method: 'get' | 'post'
@@ -10,7 +8,7 @@ export interface Endpoint {
   readonly takes?: 'session' | 'recording' | keyof typeof asked
   readonly query?: Readonly<Record<string, string>>
   /** What comes back: one of the answers, or a JSON document of another kind. */
-  readonly gives: AnswerName | 'schema' | 'openapi'
+  readonly gives: keyof AnswerTypes | 'schema' | 'openapi'
 }
 
 /** Everything that is answered under /api. */

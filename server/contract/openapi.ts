@@ -1,11 +1,9 @@
 import { z } from '#core/model/z'
-import { answers } from './answers'
 import { asked } from './asked'
 import type { Endpoint } from './endpoints'
 import { endpoints } from './endpoints'
-import { named } from './parts'
 import type { JsonSchema } from './schemas'
-import { embedded, partSchemas, schemaNames, schemaOf } from './schemas'
+import { answerPart, embedded, partSchemas, schemaNames, schemaOf } from './schemas'
 
 const refTo = (id: string) => `#/components/schemas/${id}`
 const json = (schema: JsonSchema) => ({ 'application/json': { schema } })
@@ -72,7 +70,7 @@ function bodyOf(takes: NonNullable<Endpoint['takes']>): Record<string, { schema:
 function contentOf(gives: Endpoint['gives']) {
   if (gives === 'schema') return { 'application/schema+json': { schema: { type: 'object' } } }
   if (gives === 'openapi') return json({ type: 'object' })
-  return json({ $ref: refTo(named.get(answers[gives])?.id ?? '') })
+  return json({ $ref: refTo(answerPart(gives)) })
 }
 
 const problem = (description: string) => ({

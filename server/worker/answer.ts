@@ -11,7 +11,12 @@ import { readSessionText } from '#core/files'
 import { timeSession } from '#core/timing/time-session'
 import { answerDiagnose } from './answer-diagnose'
 import { answerExplain } from './answer-explain'
+import type { AnswerTypes } from '../contract/answer-types'
+import type { endpoints } from '../contract/endpoints'
 import type { SessionAnswer } from './session-answer'
+
+/** The answer that an endpoint gives. */
+type Gives<K extends string> = (typeof endpoints)[`/api/${K}` & keyof typeof endpoints]['gives'] & keyof AnswerTypes
 
 const questions = {
   evaluate: evaluateSession,
@@ -19,7 +24,12 @@ const questions = {
   timing: (session) => ({ ...timeSession(session), remedies: dropoutRemediesOf(session) }),
   uncertainty: (session, draws) => howSure(session, draws),
   soundcheck: soundcheckOf,
-} satisfies Record<string, (session: Session, draws: boolean) => unknown>
+} satisfies {
+  [K in 'evaluate' | 'plan' | 'timing' | 'uncertainty' | 'soundcheck']: (
+    session: Session,
+    draws: boolean,
+  ) => AnswerTypes[Gives<K>]
+}
 export type SessionQuestion = keyof typeof questions | 'explain' | 'diagnose'
 
 /** A body to be answered; `draws` where curved figures are to be drawn. */

@@ -1,10 +1,11 @@
 import { getQuery } from 'h3'
+import type { MeasuredLoopback } from '../../contract/answer-types'
 import { apiHandler } from '../../utils/api-handler'
 import { Refusal } from '../../utils/refusal'
 import { measureBody } from '../../utils/wav-handler'
 
 /** The lag between two channels of a WAV file: query `reference` and `return`, channel numbers from 1. */
-export default apiHandler(async (event) => {
+export default apiHandler(async (event): Promise<MeasuredLoopback> => {
   const query = getQuery(event)
   const errors = (['reference', 'return'] as const).flatMap((path) => {
     const channel = Number(query[path])
