@@ -14,6 +14,7 @@ import { standardUncertainty } from '#core/model'
 import { normalChance } from '#core/numeric/laws'
 import { example1, valid, withAt } from '../support/sessions'
 import { anySession } from '../support/generate'
+import { runs } from '../support/runs'
 
 /** Worked example 1 without loads that may be off: the hand calculation knows six inputs. */
 const SIX = ['level', 'crest', 'sensitivity', 'distance', 'fullScale', 'gain']
@@ -182,7 +183,7 @@ describe('against Monte Carlo (JCGM 101), 20,000 draws, seeded', () => {
   it('u of each figure within 5 %, or it is said to be curved and an interval given', { timeout: 300_000 }, () => {
     let compared = 0
     let curvedOnes = 0
-    for (const session of sessions.slice(0, 16)) {
+    for (const session of sessions.slice(0, runs(16))) {
       const doubts = propagate(session)
       const strip = session.strips[0]?.id as string
       const own = doubts.strips.get(strip)
@@ -203,7 +204,7 @@ describe('against Monte Carlo (JCGM 101), 20,000 draws, seeded', () => {
         expect(Math.abs(u - truth) / truth, `${session.id} figure ${at}: ${u} against ${truth}`).toBeLessThan(0.05)
       }
     }
-    expect(compared).toBeGreaterThan(25)
+    expect(compared).toBeGreaterThan(runs(25))
     expect(curvedOnes).toBeGreaterThan(0)
   })
   it('a curved figure gets the spread and the middle 95 % of the draws', () => {

@@ -2,9 +2,10 @@ import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { breaches } from '../support/advice'
 import { anyMix, anySession } from '../support/generate'
+import { runs } from '../support/runs'
 
 /** A small set of seeds here; `npm run advice` takes thousands. */
-const RUNS = Number(process.env.ADVICE_RUNS ?? 120)
+const RUNS = Number(process.env.ADVICE_RUNS ?? runs(120))
 const SEED = Number(process.env.ADVICE_SEED ?? 20261129)
 
 it.each([

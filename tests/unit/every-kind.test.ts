@@ -10,6 +10,7 @@ import { applyChanges, applySettings } from '#core/edits'
 import { readSession } from '#core/files'
 import { timeSession } from '#core/timing/time-session'
 import { anySession } from '../support/generate'
+import { runs } from '../support/runs'
 
 const SEED = { seed: 20261126 }
 const stops = (evaluation: Evaluation) =>
@@ -25,7 +26,7 @@ it('sessions of every kind: finite or null, in the file and on the screen', () =
       const text = JSON.stringify([evaluateSession(session), timeSession(session)])
       expect(text).not.toMatch(/NaN|Infinity|undefined/)
     }),
-    { ...SEED, numRuns: 200 },
+    { ...SEED, numRuns: runs(200) },
   )
 })
 
@@ -39,7 +40,7 @@ it('a plan is a session, changes nothing the second time, and its hiss is never 
       expect(planSession(planned).settings).toEqual([])
       for (const { hiss } of plan.strips) expect(hiss?.lower ?? 0).toBeGreaterThanOrEqual(0)
     }),
-    { ...SEED, numRuns: 100 },
+    { ...SEED, numRuns: runs(100) },
   )
 })
 
@@ -64,7 +65,7 @@ it('no plan overdrives what was not overdriven before', () => {
         expect(headroom, stage).toBeGreaterThanOrEqual(Math.min(0, before.get(stage) ?? 0) - 1e-6)
       }
     }),
-    { ...SEED, numRuns: 200 },
+    { ...SEED, numRuns: runs(200) },
   )
 })
 
@@ -93,9 +94,9 @@ it('every fix that is offered cures its finding, spoils nothing, and is a sessio
         }
       }
     }),
-    { ...SEED, numRuns: 160 },
+    { ...SEED, numRuns: runs(160) },
   )
-  expect(fixes).toBeGreaterThan(200)
+  expect(fixes).toBeGreaterThan(runs(200))
 })
 
 it('every remedy that a plan offers reaches the target, planned with it, and spoils nothing', () => {
@@ -117,7 +118,7 @@ it('every remedy that a plan offers reaches the target, planned with it, and spo
         expect(fresh, remedy.message).toEqual([])
       }
     }),
-    { ...SEED, numRuns: 140 },
+    { ...SEED, numRuns: runs(140) },
   )
-  expect(remedies).toBeGreaterThan(5)
+  expect(remedies).toBeGreaterThan(runs(5))
 })

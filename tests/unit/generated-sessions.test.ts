@@ -7,6 +7,7 @@ import type { Session } from '#core/session'
 import { applyChanges } from '#core/edits'
 import { readSession, writeSession } from '#core/files'
 import { conventionIds } from '#core/model'
+import { runs } from '../support/runs'
 
 /** Sessions with every value anywhere in its range. */
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true })
@@ -140,7 +141,7 @@ it('ten thousand generated sessions: finite, monotone, whole, idempotent', () =>
       const trade = gainTrade(session, 's', 10)
       if (trade) expect(trade.headroom).toBeCloseTo(trade.gain, 6)
     }),
-    { seed: 20261124, numRuns: 2_000 },
+    { seed: 20261124, numRuns: runs(2_000) },
   )
 })
 
@@ -150,6 +151,6 @@ it('generated sessions come back from a file the same', () => {
       const reading = readSession(JSON.parse(writeSession(session)))
       expect(reading.ok && writeSession(reading.session)).toBe(writeSession(session))
     }),
-    { seed: 7, numRuns: 300 },
+    { seed: 7, numRuns: runs(300) },
   )
 })

@@ -14,6 +14,7 @@ import { instructions } from '#core/soundcheck/run-sheet'
 import { timingAxes } from '#core/latency/axes'
 import { anySession } from '../support/generate'
 import { printedLatency } from '../support/sessions'
+import { runs } from '../support/runs'
 
 /** What else a session tells of the machine and of how its performers listen. */
 const listened = fc.record({
@@ -158,7 +159,7 @@ it('screens, steps, causes and endpoints give one answer to each question, on 20
       }
       expect([...own.flatMap((view) => listensAlike(all, view)), ...setsAlike(all)]).toEqual([])
     }),
-    { seed: 20261129, numRuns: 200 },
+    { seed: 20261129, numRuns: runs(200) },
   )
-  expect(Math.min(listeners, doubled, differing)).toBeGreaterThan(20)
+  expect(Math.min(listeners, doubled, differing)).toBeGreaterThan(runs(20))
 })

@@ -5,6 +5,7 @@ import { readEdited, readSession } from '#core/files'
 import type { Session } from '#core/session'
 import { intoBusses } from '../speed/subjects'
 import { demoSession } from '#demo/index'
+import { runs } from '../support/runs'
 
 const demo = demoSession()
 
@@ -68,9 +69,9 @@ describe('an edited session is read where it changed', () => {
           expect(reading).toEqual(wholly(edited as Session))
         },
       ),
-      { numRuns: 400, seed: 22 },
+      { numRuns: runs(400), seed: 22 },
     )
-    expect(taken).toBeGreaterThan(40)
+    expect(taken).toBeGreaterThan(runs(40))
   })
 
   it.each<[string, (session: Session) => Session]>([

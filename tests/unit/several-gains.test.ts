@@ -10,6 +10,7 @@ import type { Session } from '#core/session'
 import { applyChanges } from '#core/edits'
 import { readSession } from '#core/files'
 import { chain, interfaceWith, line, lineInput, microphone, preamp, voice } from '../support/chains'
+import { runs } from '../support/runs'
 
 const long = (more: object = {}) =>
   chain([
@@ -193,8 +194,8 @@ it('front-loading is never noisier than any of 500 random allocations of the sam
         expect(planned.noise).toBeLessThanOrEqual(other.noise + 1e-6)
       }
     }),
-    { seed: 20261124, numRuns: 200 },
+    { seed: 20261124, numRuns: runs(200) },
   )
   // Or the test would say nothing.
-  expect(compared).toBeGreaterThan(10_000)
+  expect(compared).toBeGreaterThan(runs(10_000))
 })
