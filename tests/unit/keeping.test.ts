@@ -286,6 +286,49 @@ describe('the open session', () => {
     await vi.waitFor(() => expect(store.session?.room.ambient).toBe(44), 10_000)
     expect(store.undoLabel).toBe('Elsewhere')
   })
+  it('while this tab writes, what another tab commits is not shown over it', async () => {
+    const { k, store } = await opened()
+    let release = () => {}
+    const held = new Promise<void>((resolve) => (release = resolve))
+    const own = sessionRepository.sync.bind(sessionRepository)
+    const undisturbed = disturbed(async (...wanted) => {
+      await held
+      return own(...wanted)
+    })
+    store.edit('Here', louder(60))
+    undisturbed()
+    const other = await otherTab(k)
+    other.edit('Elsewhere', louder(44))
+    await other.settled()
+    await settle()
+    expect(store.session?.room.ambient).toBe(60)
+    release()
+    await vi.waitFor(() => expect(store.parted).toMatchObject({ why: 'changed' }), 10_000)
+    expect(store.session?.room.ambient).toBe(60)
+  })
+  it('a drag that begins while another tab’s change is read goes on', async () => {
+    const { k, store } = await opened()
+    const other = await otherTab(k)
+    let release = () => {}
+    const held = new Promise<void>((resolve) => (release = resolve))
+    const own = sessionRepository.read.bind(sessionRepository)
+    let asked = false
+    sessionRepository.read = async (...wanted) => {
+      asked = true
+      await held
+      return own(...wanted)
+    }
+    other.edit('Elsewhere', louder(44))
+    await vi.waitFor(() => expect(asked).toBe(true), 10_000)
+    store.preview(louder(60))
+    sessionRepository.read = own
+    release()
+    await settle()
+    expect(store.session?.room.ambient).toBe(60)
+    store.keepPreview('Here')
+    await vi.waitFor(() => expect(store.parted).toMatchObject({ why: 'changed' }), 10_000)
+    expect(await keptAmbient(k)).toBe(44)
+  })
   it('two tabs at once: nothing is overwritten, both versions are in the database before anybody is asked', async () => {
     const { k, store } = await opened()
     const other = await otherTab(k)

@@ -158,6 +158,7 @@ it('a locked gain that is the cause is named as the cause', () => {
   const found = own(session)
   expect(found.off).toBeLessThan(0)
   expect(found.notes).toEqual([expect.stringMatching(/“Box 1” is locked at 5\.0 dB.*unlock it/)])
+  expect(found.gains.find(({ stage }) => stage === 's1')?.reason).toBe('Locked.')
 })
 
 it('it never overdrives a stage to reach a target: what stays short is said', () => {
@@ -178,7 +179,7 @@ it('it never overdrives a stage to reach a target: what stays short is said', ()
 describe('pairs', () => {
   const side = (level: number, more: object = {}, settings: object = {}) => ({ level, more, settings })
   type Side = ReturnType<typeof side>
-  const pair = (left: Side, right: Side, locked?: string[]) => {
+  const pair = (left: Side, right: Side, locked?: string[], which = 1) => {
     const sides = [left, right]
     return valid({
       format: 'remetra.session',
@@ -196,7 +197,7 @@ describe('pairs', () => {
         name: `Side ${i}`,
         stages: [
           { id: `a${i}`, gear: `src${i}` },
-          { id: `b${i}`, gear: `pre${i}`, settings, ...(i === 1 && locked && { locked }) },
+          { id: `b${i}`, gear: `pre${i}`, settings, ...(i === which && locked && { locked }) },
           { id: `c${i}`, gear: `in${i}`, port: 'in1' },
         ],
       })),
@@ -218,6 +219,17 @@ describe('pairs', () => {
   it('a locked side stays, and the other follows it', () => {
     const session = pair(side(-30, {}, { gain: 7 }), side(-27, {}, { gain: 11 }), ['gain'])
     expect(values(session)).toEqual([11, 11])
+  })
+  it('whichever side is locked, and though the other would stand lower by itself', () => {
+    for (const which of [0, 1]) {
+      const sides = [side(-30, {}, { gain: 11 }), side(-30, {}, { gain: 11 })] as const
+      const quieter = sides.map((each, i) => (i === which ? { ...each, level: -33 } : each))
+      expect(values(pair(quieter[0] as Side, quieter[1] as Side, ['gain'], which))).toEqual([11, 11])
+    }
+  })
+  it('one that is locked between its steps stays there', () => {
+    const session = pair(side(-30, {}, { gain: 7 }), side(-27, { gainStep: 4 }, { gain: 11 }), ['gain'])
+    expect(values(session)[1]).toBe(11)
   })
   it('ranges that do not meet are said, with what to make up', () => {
     const session = pair(side(-30, { gainMin: 30, gainMax: 60 }), side(-27, { gainMin: 0, gainMax: 20 }))
