@@ -33,7 +33,7 @@ function change(on: boolean) {
       :class="on ? 'border-change' : 'border-rule'"
       @update:model-value="change"
     >
-      <span class="self-center px-1.5 py-px">{{ label }}</span>
+      <span class="self-center px-1.5 py-px whitespace-nowrap">{{ label }}</span>
       <span
         class="flex items-center px-1.5 py-px font-semibold"
         :class="on ? 'bg-change text-on-change' : 'bg-paper text-muted'"
