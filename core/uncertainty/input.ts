@@ -1,3 +1,4 @@
+import type { Port } from '../gear/chain-traits'
 import type { Gear } from '../gear'
 import type { InputSpread, Strip, ValueOrigin } from '../model'
 import type { Session } from '../session'
@@ -16,10 +17,6 @@ export type InputPlace =
   | { readonly in: 'monitor'; readonly strip: string }
   | { readonly in: 'room'; readonly field: 'ambient' | 'temperature' }
   | { readonly in: 'round-trips'; readonly strip: string }
-export interface Port {
-  readonly side: 'inputs' | 'outputs'
-  readonly id: string
-}
 
 /** One value that a session’s figures rest on, and how well it is known. A box in two strips is one input. */
 export interface UncertainInput {

@@ -18,7 +18,8 @@ import {
   settingFields,
   usualTolerance,
 } from '../model'
-import type { InputPlace, Port, UncertainInput } from './input'
+import type { Port } from '../gear/chain-traits'
+import type { InputPlace, UncertainInput } from './input'
 
 /**
  * Every value of a session that its figures rest on and that may be off, each once: a box in two strips is one input. Steps,

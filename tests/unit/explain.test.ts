@@ -7,6 +7,7 @@ import { explain, explainIn } from '#core/explain/explain'
 import { formula, formulaGroups } from '#core/formula'
 import { mathmlOf } from '#core/formula/mathml'
 import { propagate } from '#core/uncertainty/uncertainty'
+import { chain, interfaceWith, line, micInput } from '../support/chains'
 import { example1, valid } from '../support/sessions'
 
 const FIGURES = [
@@ -35,6 +36,23 @@ function allOf(session: (typeof sessions)[number]): Explanation[] {
     return refs.flatMap((ref) => explainIn(context, ref) ?? [])
   })
 }
+
+describe('a pickup by its volume control', () => {
+  it.each([
+    ['its pot and position', { volumePot: 250_000, volumeAt: 0.5 }, 'gear.g0.volumePot'],
+    ['a stated loss', { volumeLoss: 6 }, 'gear.g0.volumeLoss'],
+  ])('%s: the parts of its level add up to the level', (_, specs, path) => {
+    const session = chain([
+      { gear: line({ level: -18, impedance: 8000, ...specs }, { output: 'passive-pickup' }) },
+      { gear: interfaceWith(micInput({ impedance: 1_000_000 }, { type: 'instrument' })), port: 'in1' },
+    ])
+    const found = explain(session, { strip: 's', stage: 's0', figure: 'average' })
+    const sum = found?.parts.reduce((total, { adds }) => total + (adds ?? 0), 0)
+    expect(sum).toBeCloseTo(found?.value ?? 0, 6)
+    expect(found?.parts.at(-1)).toMatchObject({ path })
+    expect(found?.parts.at(-1)?.adds).toBeLessThan(-5)
+  })
+})
 
 describe('every figure of the demo and of every ready-made chain', () => {
   const all = sessions.map((session) => ({ session, explained: allOf(session) }))
