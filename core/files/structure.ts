@@ -1,4 +1,5 @@
 import type { z } from '../model/z'
+import { blockTypes, gearKinds, inputTypes } from '../gear'
 import type { Fault, PathPart } from './fault'
 import { describeReceived, formatPath } from './fault'
 import type { Session } from '../session/session'
@@ -84,11 +85,9 @@ function expectation(issue: z.core.$ZodIssue): string {
     case 'too_small':
       return amount(issue.origin, `at least ${issue.minimum}`)
     case 'invalid_value':
-      return `one of ${issue.values.map((value) => JSON.stringify(value)).join(', ')}`
+      return oneOf(issue.values)
     case 'invalid_union':
-      return issue.path.at(-1) === 'target'
-        ? 'a convention’s name, { "low": …, "high": …, "reads": "peak" } with levels of −60 to 0 dBFS, or { "risk": … } in percent'
-        : 'one of the kinds that the session file knows'
+      return formAt(issue.path)
     case 'invalid_format':
       return issue.format === 'regex'
         ? 'an identifier of 1 to 64 letters, digits, dots, hyphens and underscores, beginning with a letter or digit'
@@ -97,6 +96,22 @@ function expectation(issue: z.core.$ZodIssue): string {
           : `text in the form ${issue.format}`
     default:
       return issue.message
+  }
+}
+
+const oneOf = (values: readonly unknown[]) => `one of ${values.map((value) => JSON.stringify(value)).join(', ')}`
+
+/** What can stand where several forms are allowed. */
+function formAt(path: readonly PropertyKey[]): string {
+  switch (path.at(-1)) {
+    case 'target':
+      return 'a convention’s name, { "low": …, "high": …, "reads": "peak" } with levels of −60 to 0 dBFS, or { "risk": … } in percent'
+    case 'kind':
+      return oneOf(gearKinds)
+    case 'type':
+      return oneOf(path.includes('blocks') ? blockTypes : [...inputTypes, 'digital'])
+    default:
+      return 'one of the forms that the session file knows'
   }
 }
 

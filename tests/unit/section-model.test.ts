@@ -63,6 +63,10 @@ describe('the section as a drawing', () => {
     // Neither the source nor the microphone has one: the bank begins at the interface.
     expect(numbers(edges.ceiling)[0]).toBeGreaterThan(RULER + 400)
     expect(texts.map(({ words }) => words)).toContain('no maximum given')
+    // Beside each other in narrow columns these words would cover each other.
+    const narrow = drawSection(model('ceiling', file), RULER + 270, height).texts.map(({ words }) => words)
+    expect(narrow).toContain('none given')
+    expect(narrow).not.toContain('no maximum given')
   })
   it('names what is tightest and what clips; narrow columns leave out units and the window’s name', () => {
     const words = (reading: Parameters<typeof model>[0], file: object | undefined, wide: number) =>

@@ -113,6 +113,23 @@ describe('reading a session file', () => {
       'strips[0].stages[2].settings.gain: out-of-range',
     ])
   })
+  it.each([
+    [
+      'a kind of gear',
+      ['gear', 0, 'kind'],
+      'teapot',
+      /^Got "teapot"\. Give one of "sound-source", .*"di-box", .*"headphones"\.$/,
+    ],
+    [
+      'a type of input',
+      ['gear', 2, 'inputs', 0, 'type'],
+      'phono',
+      /Give one of "mic", "line", "instrument", "digital"\./,
+    ],
+  ] as const)('%s that is none is told with those that there are', (_, path, value, message) => {
+    const reading = readSession(withAt(example1(), [...path], value))
+    expect(reading.ok ? '' : reading.faults[0]?.message).toMatch(message)
+  })
   it('every message says what was found and what to do', () => {
     const [fault] = faultsOf(withAt(example1(), [...settings, 'gain'], 61))
     expect(fault?.message).toBe(

@@ -217,7 +217,8 @@ class Drawing {
   private ceiling(column: SectionColumn, i: number) {
     const y = column.ceiling === null ? 9 : Math.max(9, this.y(column.ceiling) - 10)
     const asked = column.ceiling === null ? {} : told(column, 'ceiling')
-    this.plate(column.ceilingText, this.x(i + 0.5), y, column.ceiling === null ? 'muted' : 'ceiling', asked)
+    const words = column.ceiling === null && this.narrow ? 'none given' : column.ceilingText
+    this.plate(words, this.x(i + 0.5), y, column.ceiling === null ? 'muted' : 'ceiling', asked)
   }
 
   /** A dimension line between two heights, with arrowheads where there is room for them. */

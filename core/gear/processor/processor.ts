@@ -86,6 +86,13 @@ export const block = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('gain'), ...shared, gain: number(blockFields.gain) }),
 ])
 export type Block = z.infer<typeof block>
+export const blockTypes = [
+  'compressor',
+  'expander',
+  'limiter',
+  'equaliser',
+  'gain',
+] as const satisfies readonly Block['type'][]
 
 export const processorSpecs = fields({
   ...gainFields,
