@@ -6,7 +6,7 @@ import { recommendationFor } from '../latency/recommend'
 import type { KnownTime } from '../latency/route-words'
 import type { Route } from '../latency/routes'
 import type { AudioInterface, Headphones, InterfaceOutput, Gear } from '../gear'
-import { isHeadphones, isPlayback } from '../gear'
+import { isHeadphones, isPlayback, hasPieces } from '../gear'
 import type { Strip } from '../model'
 import type { Session } from '../session'
 import { inForce, isBus, monitorFields } from '../model'
@@ -96,7 +96,7 @@ export function monitorSession(session: Session): PerformerMonitor[] {
 /** A strip that plays recordings. */
 const isPlayed = ({ stages }: Strip, gear: ReadonlyMap<string, Gear>): boolean => {
   const first = gear.get(stages[0]?.gear ?? '')
-  return isPlayback(first) && (first.pieces?.length ?? 0) > 0
+  return isPlayback(first) && hasPieces(first)
 }
 
 function monitorStrip(session: Session, strip: Strip, end: Point | null, routes: Route[]): PerformerMonitor {

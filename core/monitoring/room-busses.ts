@@ -7,7 +7,7 @@ import type { Strip } from '../model'
 import { isBus } from '../model'
 import { potentialAcousticGain } from './acoustic-gain'
 
-/** A bus that is heard in the room, and how near it is to howling. */
+/** A bus that is heard in the room, and its gain before feedback. */
 export interface RoomBus {
   bus: Strip
   feedback: Feedback | null

@@ -9,7 +9,7 @@ const SAID_OTHERWISE: readonly (readonly [RegExp, string])[] = [
   [/\bsurer\b(?!-)/i, 'measure next'],
   [/before it clips(?! whatever)/, 'headroom'],
   [/that the take clips/, 'risk of clipping'],
-  [/before it howls|\bcan howl\b/, 'gain before feedback'],
+  [/before it howls|\bcan howl\b|\ba howl\b/, 'gain before feedback'],
   [/sets the floor/, 'noise floor set by'],
   [/ms to the performer’s ears/, 'monitoring delay'],
   [/Under the ceiling|In its own unit/, 'relative to clipping, absolute levels'],

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { ResolvedStage } from '#core/gear/stage'
 import type { Gear } from '#core/gear'
 import type { Specified } from '#core/edits'
-import { sheetLine, withChoice, traitsOf, isInterface, isPlayback, isProcessor } from '#core/gear'
+import { sheetLine, withChoice, traitsOf, hasPieces, isInterface, isPlayback, isProcessor } from '#core/gear'
 import SpecRow from '~/shared/fields/SpecRow.vue'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import ChoiceRow from './ChoiceRow.vue'
@@ -23,12 +23,12 @@ const edit = useStageEdit()
 
 const traits = computed(() => traitsOf(props.stage.gear))
 const choices = computed(() => traits.value.choices(props.stage.gear))
-const hasPieces = computed(() => isPlayback(props.stage) && (props.stage.gear.pieces?.length ?? 0) > 0)
+const isListed = computed(() => isPlayback(props.stage) && hasPieces(props.stage.gear))
 /** A slope without a low cut is nothing to fill in, nor is the level of pieces that have levels of their own. */
 const fields = computed(() =>
   Object.entries(traits.value.fields(props.stage.gear)).filter(
     ([key]) =>
-      (key === 'noise' || !hasPieces.value) &&
+      (key === 'noise' || !isListed.value) &&
       (key !== 'lowCutSlope' || ('lowCut' in props.stage.specs && props.stage.specs.lowCut !== undefined)),
   ),
 )

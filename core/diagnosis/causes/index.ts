@@ -3,7 +3,7 @@ import * as distortion from './distortion'
 import * as drift from './drift'
 import * as dropouts from './dropouts'
 import * as hiss from './hiss'
-import * as howl from './howl'
+import * as feedback from './feedback'
 import * as hum from './hum'
 import * as pitch from './pitch'
 import * as sides from './sides'
@@ -57,10 +57,10 @@ export const causes = {
   'loudspeakers-down': silence.loudspeakersDown,
   'rates-differ': pitch.ratesDiffer,
   'file-unconverted': pitch.fileUnconverted,
-  'microphone-in-room': howl.microphoneInRoom,
-  'margin-gone': howl.marginGone,
-  'too-many-open': howl.tooManyOpen,
-  'pattern-turned': howl.patternTurned,
+  'microphone-in-room': feedback.microphoneInRoom,
+  'margin-gone': feedback.marginGone,
+  'too-many-open': feedback.tooManyOpen,
+  'pattern-turned': feedback.patternTurned,
   'earth-loop': hum.earthLoop,
   'unbalanced-lead': hum.unbalancedLead,
   'di-earth': hum.diEarth,

@@ -6,7 +6,7 @@ import { twiceAndLateChecks } from './twice-and-late'
 import { sidesChecks } from './sides'
 import { silenceChecks } from './silence'
 import { pitchChecks } from './pitch'
-import { howlChecks } from './howl'
+import { feedbackChecks } from './feedback'
 import { humChecks } from './hum'
 import { driftChecks } from './drift'
 import { toneChecks } from './tone'
@@ -24,7 +24,7 @@ export const checks = {
   ...sidesChecks,
   ...silenceChecks,
   ...pitchChecks,
-  ...howlChecks,
+  ...feedbackChecks,
   ...humChecks,
   ...driftChecks,
   ...toneChecks,

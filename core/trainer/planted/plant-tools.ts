@@ -122,7 +122,7 @@ export const section = (view: DiagnosisView, index: number, block: object): Sess
 
 const fed = (view: DiagnosisView) => view.session.strips.filter(({ feeds }) => feeds?.some(({ to }) => to === 'room'))
 /** Sends of so many microphones into the room, the others out, raised until the margin is gone. */
-export function howling(view: DiagnosisView, open: number, least: number): Session | null {
+export function feedingBack(view: DiagnosisView, open: number, least: number): Session | null {
   const strips = fed(view)
   if (strips.length < open) return null
   for (let gain = -24; gain <= 12; gain += 3) {

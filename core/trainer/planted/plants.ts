@@ -21,7 +21,7 @@ import {
   processor,
   slider,
   section,
-  howling,
+  feedingBack,
 } from './plant-tools'
 
 /** Faults that a session shows. What is not in here is hidden: no setting tells of it. */
@@ -189,8 +189,8 @@ export const plants: Partial<Record<CauseId, Plant>> = {
   },
   'rates-differ': (view, random) =>
     system(view, { devices: [{ name: 'Field recorder', sampleRate: hz(random() < 0.5 ? 44_100 : 96_000) }] }),
-  'margin-gone': (view) => howling(view, 1, -2),
-  'too-many-open': (view) => howling(view, 4, -2),
+  'margin-gone': (view) => feedingBack(view, 1, -2),
+  'too-many-open': (view) => feedingBack(view, 4, -2),
   'unbalanced-lead': (view, random) => {
     const pickup = pickupOf(view)
     const next = view.stages[1]

@@ -48,7 +48,7 @@ const HIDDEN: Partial<Record<CauseId, Effects & { silent?: boolean }>> = {
 /** The machine loses a buffer so often where it does not keep up (for show). */
 const DROPS_PER_SECOND = 2
 
-/** What the session itself brings about: dropouts, both paths, one side, another rate, lost treble, a howl. */
+/** What the session itself brings about: dropouts, both paths, one side, another rate, lost treble, feedback. */
 export function effectsOf(view: DiagnosisView): Effects {
   const { all, monitor, stages, strip } = view
   const { cell, session } = all

@@ -43,7 +43,7 @@ function lowerSend(view: DiagnosisView, by: (worst: number) => number) {
   })
 }
 
-const HOWL_CAUTION = 'Loudspeakers down first: a howl can hurt ears and drivers.'
+const FEEDBACK_CAUTION = 'Loudspeakers down first: feedback can hurt ears and drivers.'
 
 export const microphoneInRoom: Cause = {
   title: 'A microphone that does not belong there feeds the room',
@@ -58,7 +58,7 @@ export const microphoneInRoom: Cause = {
   },
   byHand: 'Take the send of that microphone into the loudspeakers out.',
   after: 'Bring the loudspeakers up slowly, and stop at the first ring.',
-  caution: HOWL_CAUTION,
+  caution: FEEDBACK_CAUTION,
 }
 
 export const marginGone: Cause = {
@@ -86,7 +86,7 @@ export const marginGone: Cause = {
   byHand:
     'Bring the loudspeakers or the send down, the microphone nearer to its source, the loudspeaker farther from it.',
   after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
-  caution: HOWL_CAUTION,
+  caution: FEEDBACK_CAUTION,
 }
 
 export const tooManyOpen: Cause = {
@@ -117,7 +117,7 @@ export const tooManyOpen: Cause = {
   fixes: (view) => [6, 12, 20, 40].flatMap((less) => closed(view, less)),
   byHand: 'Close what is not used just now: mute, or bring its send down.',
   after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
-  caution: HOWL_CAUTION,
+  caution: FEEDBACK_CAUTION,
 }
 
 /** Every send but the loudest microphone’s brought down, and with it the loudest as far as it takes. */
@@ -168,5 +168,5 @@ export const patternTurned: Cause = {
   byHand:
     'Turn the microphone so that the loudspeaker is where its pattern picks up least: behind a cardioid, diagonally behind a hypercardioid.',
   after: 'Bring the level up slowly; at the first ring go back by 6 dB.',
-  caution: HOWL_CAUTION,
+  caution: FEEDBACK_CAUTION,
 }

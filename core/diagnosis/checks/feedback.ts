@@ -1,12 +1,12 @@
 import type { CheckFacts } from './check-facts'
 
-export const howlChecks = {
+export const feedbackChecks = {
   'mute-sends': {
     ask: 'Turn down the sends of the microphones into the loudspeakers, one at a time. When does it stop?',
     outcomes: { one: 'With one of them', several: 'Only with several', none: 'It does not stop' },
     usual: { one: 0.3, several: 0.3, none: 0.4 },
     minutes: 1,
-    caution: 'Bring the loudspeakers down first; a howl is loud enough to hurt ears and drivers.',
+    caution: 'Bring the loudspeakers down first; feedback is loud enough to hurt ears and drivers.',
   },
   'meant-for-room': {
     ask: 'Are all microphones that are sent to these loudspeakers meant to be heard there?',
