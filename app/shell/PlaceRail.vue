@@ -21,6 +21,7 @@ import type { Place } from '~/composables/places'
 import { places } from '~/composables/places'
 import { useSessionStore } from '~/stores/session'
 import PopUp from '~/shared/ui/PopUp.vue'
+import OwnTask from '~/shared/ui/OwnTask.vue'
 import StripList from './StripList.vue'
 
 /** The places, in the order of the work, and the strips that they are about. */
@@ -92,7 +93,7 @@ const addressOf = (id: Place) => (store.key ? `/${id}/${store.key}` : id === 'pa
         </template>
       </PopUp>
     </nav>
-    <StripList v-if="store.session" class="max-rail:hidden" />
+    <OwnTask v-if="store.session" :key="store.key ?? ''"><StripList class="max-rail:hidden" /></OwnTask>
   </div>
 </template>
 

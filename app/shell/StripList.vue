@@ -34,7 +34,12 @@ const strips = computed(() =>
 <template>
   <nav class="flex min-h-0 flex-col border-t border-line pt-2" aria-label="Strips">
     <ul class="min-h-0 overflow-y-auto">
-      <li v-for="strip in strips" :key="strip.id">
+      <!-- Of 64 strips most are out of sight: the browser lays out and paints the ones that are not. -->
+      <li
+        v-for="strip in strips"
+        :key="strip.id"
+        class="[contain-intrinsic-size:auto_2.75rem] [content-visibility:auto]"
+      >
         <button
           type="button"
           class="w-full border-l-3 border-transparent px-2 py-1 text-left text-muted hover:text-ink"
