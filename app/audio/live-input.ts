@@ -11,6 +11,8 @@ export interface OpenedInput {
   name: string
   sampleRate: number
   channels: number
+  /** Channels that it has and this browser does not hand out. */
+  missing: number
   /** What of its processing could not be switched off, in words: readings are then worth little. */
   processed: string[]
 }
@@ -109,22 +111,16 @@ export class LiveInput {
         ...(settings.sampleRate && { sampleRate: settings.sampleRate }),
         latencyHint: 'playback',
       })
-      await context.audioWorklet.addModule(workletUrl)
-      const channels = settings.channelCount ?? 2
-      const node = new AudioWorkletNode(context, 'frames', {
-        numberOfInputs: 1,
-        numberOfOutputs: 0,
-        channelCount: channels,
-        channelCountMode: 'max',
-        channelInterpretation: 'discrete',
-      })
-      node.port.postMessage({ to }, [to])
-      context.createMediaStreamSource(new MediaStream([track])).connect(node)
+      const channels = settings.channelCount ?? MIXED_TO
+      const whole = channels > MIXED_TO ? wholeTrack(track) : null
+      if (whole) to.postMessage({ track: whole }, [whole])
+      else await throughWorklet(context, track, to)
       await context.resume()
       const opened = {
         name: track.label || 'Input',
-        sampleRate: context.sampleRate,
-        channels,
+        sampleRate: whole ? (settings.sampleRate ?? context.sampleRate) : context.sampleRate,
+        channels: whole ? channels : Math.min(channels, MIXED_TO),
+        missing: whole ? 0 : Math.max(0, channels - MIXED_TO),
         processed: processedBy(settings),
       }
       return new LiveInput(opened, context, track, tell)
@@ -146,6 +142,30 @@ export class LiveInput {
     this.track.stop()
     if (this.context.state !== 'closed') await this.context.close()
   }
+}
+
+/** A browser’s audio graph mixes what a device gives to so many channels. */
+const MIXED_TO = 2
+
+/** All channels of a track, past the audio graph; `null` where the browser cannot. */
+function wholeTrack(track: MediaStreamTrack): ReadableStream<AudioData> | null {
+  const { MediaStreamTrackProcessor } = globalThis as {
+    MediaStreamTrackProcessor?: new (of: { track: MediaStreamTrack }) => { readable: ReadableStream<AudioData> }
+  }
+  return MediaStreamTrackProcessor ? new MediaStreamTrackProcessor({ track }).readable : null
+}
+
+async function throughWorklet(context: AudioContext, track: MediaStreamTrack, to: MessagePort): Promise<void> {
+  await context.audioWorklet.addModule(workletUrl)
+  const node = new AudioWorkletNode(context, 'frames', {
+    numberOfInputs: 1,
+    numberOfOutputs: 0,
+    channelCount: MIXED_TO,
+    channelCountMode: 'max',
+    channelInterpretation: 'discrete',
+  })
+  node.port.postMessage({ to }, [to])
+  context.createMediaStreamSource(new MediaStream([track])).connect(node)
 }
 
 async function trackOf(device: string | null): Promise<MediaStreamTrack> {

@@ -10,6 +10,11 @@ export const listedKeys: readonly Omit<Shortcut, 'run'>[] = [
   { keys: ['←', '→', '↑', '↓'], does: 'To another cell; Enter opens its field, Esc leaves it', at: 'Mix' },
   { keys: ['Enter', 'Space'], does: 'Tick the current step; take the reading', at: 'Soundcheck' },
   { keys: ['J', 'K', 'R'], does: 'Next step, previous step; restart the passage', at: 'Soundcheck' },
+  {
+    keys: ['L', 'Enter', 'Space', 'R'],
+    does: 'All inputs; turn what is offered, take all readings, restart the peaks',
+    at: 'Soundcheck',
+  },
   { keys: ['Y', 'D', 'X'], does: 'The last take: keep, maybe, no', at: 'Log' },
   { keys: ['L', 'B'], does: 'Start or end a take; add a mark', at: 'Log' },
   { keys: ['Space', 'X'], does: 'Listen, or stop; the next exercise', at: 'Trainer' },

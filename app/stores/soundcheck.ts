@@ -5,10 +5,14 @@ import type { Step } from '#core/soundcheck/step'
 import { useSessionStore } from './session'
 import { useViewStore } from './view'
 
+/** Step by step with one input, or all inputs at once. */
+export type SoundcheckPage = 'steps' | 'inputs'
+
 /** The soundcheck of the open session: its run sheet, the step in hand, and the reading that is looked at. */
 export const useSoundcheckStore = defineStore('soundcheck', () => {
   const store = useSessionStore()
   const view = useViewStore()
+  const page = ref<SoundcheckPage>('steps')
   const chosenStep = ref<string | null>(null)
   const chosenReading = ref<string | null>(null)
 
@@ -44,6 +48,7 @@ export const useSoundcheckStore = defineStore('soundcheck', () => {
   const inferred = computed(() => view.sureness?.readings.find(({ id }) => id === reading.value?.id) ?? null)
 
   return {
+    page,
     steps,
     step,
     open,

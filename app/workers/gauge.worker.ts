@@ -2,6 +2,7 @@ import type { LiveSnapshot } from '#core/measure/live/live-meter'
 import { LiveMeter } from '#core/measure/live/live-meter'
 import type { Performance, Playing } from '#core/render/performer'
 import { SimulatedPerformer } from '#core/render/performer'
+import { takeFrames } from './incoming-frames'
 
 /** What the gauge’s worker is asked to do. */
 export type GaugeTask =
@@ -113,7 +114,7 @@ function listen({ sampleRate, channels, frames: port }: Extract<GaugeTask, { beg
   stop()
   const own = (gauge = new Gauge(sampleRate, channels))
   frames = port
-  port.onmessage = ({ data }: MessageEvent<{ frames: Float32Array<ArrayBuffer>[] }>) => own.take(data.frames)
+  takeFrames(port, (blocks) => own.take(blocks))
 }
 
 /** In real time by the clock: what a late timer missed is made up, up to a second of it. */

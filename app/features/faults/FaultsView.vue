@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { useRoute, useRouter } from '#imports'
 import { useShortcuts } from '~/composables/use-shortcuts'
 import { useFaultsStore } from './faults-store'
+import { heardElsewhere } from './heard-elsewhere'
 import CauseList from './CauseList.vue'
 import HeardPanel from './HeardPanel.vue'
 import NextCheck from './NextCheck.vue'
@@ -9,6 +11,14 @@ import SymptomPicker from './SymptomPicker.vue'
 
 /** From what is wrong to its cause in this chain, by the check that tells most, to the fix. */
 const faults = useFaultsStore()
+const [route, router] = [useRoute(), useRouter()]
+const heard = heardElsewhere(route.query)
+if (heard) {
+  faults.begin(heard.symptom, heard.answers)
+  // A reload goes on with the search as it is then.
+  const { symptom: _, answers: __, ...rest } = route.query
+  void router.replace({ query: rest })
+}
 const picker = ref<{ find: () => void } | null>(null)
 useShortcuts([
   { keys: ['C'], does: 'Find a symptom', at: 'Faults', run: () => picker.value?.find() },

@@ -91,6 +91,8 @@ export const useFaultsStore = defineStore('faults', () => {
     suspect: (id: SymptomId) => {
       if (search.value.symptoms.length === 0) change({ symptoms: [id], everywhere: false })
     },
+    /** A new search with what was heard elsewhere. */
+    begin: (symptom: SymptomId, answers: Answers) => change({ ...nothing(), symptoms: [symptom], answers }),
     look: (everywhere: boolean) => change({ everywhere }),
     happens: (when: When | null) => change({ when }),
     answer: (check: CheckId, outcome: string) => change({ answers: { ...search.value.answers, [check]: outcome } }),

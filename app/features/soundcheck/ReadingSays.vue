@@ -2,10 +2,8 @@
 import { computed } from 'vue'
 import { applyChanges } from '#core/edits'
 import { formatChance } from '#core/evaluation/how-sure-words'
-import { gainInWords, stageName } from '#core/chain/setting-words'
-import { stagesOf } from '#core/resolved/resolve-session'
-import { gainControls } from '#core/chain/gain-control'
-import { formatDecimal, formatShort, formatSigned } from '#core/units'
+import { turnWords } from '#core/soundcheck/turn-words'
+import { formatDecimal, formatSigned } from '#core/units'
 import { useSoundcheck } from './use-soundcheck'
 import { useSessionStore } from '~/stores/session'
 import { useSoundcheckStore } from '~/stores/soundcheck'
@@ -23,15 +21,11 @@ const parts = computed(() => (inferred.value?.explains ?? []).slice(0, 6))
 
 const turn = computed(() => {
   const [change] = inferred.value?.changes ?? []
-  const strip = store.session?.strips.find(({ id }) => id === change?.strip)
-  if (!change || !store.session || !strip) return null
-  const stage = stagesOf(store.session, strip).find(({ id }) => id === change.stage)
-  const control = stage && gainControls(stage).find(({ setting }) => setting === change.setting)
-  if (!stage || !control) return null
-  const to = gainInWords({ ...control, value: Number(change.to) })
+  const words = change && store.session && turnWords(store.session, change)
+  if (!words) return null
   const again = soundcheck.opened((session) => applyChanges(session, inferred.value?.changes ?? []))
   return {
-    words: `Turn ${stageName(stage)} from ${formatShort(control.value, 1)} to ${to}`,
+    words: `Turn ${words.where} from ${words.from} to ${words.to}`,
     then: inferred.value?.then ?? null,
     atLeast: inferred.value?.thenAtLeast ?? false,
     again,

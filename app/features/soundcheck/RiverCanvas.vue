@@ -4,6 +4,7 @@ import { useColorMode } from '#imports'
 import type { Palette } from '~/shared/charts/palette'
 import { readPalette } from '~/shared/charts/palette'
 import type { RiverBanks, RiverColumn } from './river'
+import { drawLane } from './lane-river'
 import { drawRiver } from './river'
 import { useObservedSize } from '~/composables/use-observed-size'
 
@@ -14,6 +15,8 @@ const props = defineProps<{
   banks: RiverBanks
   drawn: unknown
   label: string
+  /** One of many, with no words of its own. */
+  narrow?: boolean
 }>()
 const canvas = ref<HTMLCanvasElement | null>(null)
 const { width, height } = useObservedSize(canvas)
@@ -33,7 +36,8 @@ function draw() {
   }
   context.setTransform(scale, 0, 0, scale, 0, 0)
   palette ??= readPalette(canvas.value)
-  drawRiver(context, { width: width.value, height: height.value }, props.columns, props.most, props.banks, palette)
+  const drawn = props.narrow ? drawLane : drawRiver
+  drawn(context, { width: width.value, height: height.value }, props.columns, props.most, props.banks, palette)
 }
 const drawSoon = () => {
   frame ||= requestAnimationFrame(draw)
@@ -51,5 +55,5 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
 </script>
 
 <template>
-  <canvas ref="canvas" class="block h-72 w-full" role="img" :aria-label="label" data-river />
+  <canvas ref="canvas" class="block w-full" :class="{ 'h-72': !narrow }" role="img" :aria-label="label" data-river />
 </template>

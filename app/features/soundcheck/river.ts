@@ -67,7 +67,7 @@ export function drawRiver(
 
 const signed = (level: number) => level.toFixed(1).replace('-', '−')
 
-function line(
+export function line(
   context: CanvasRenderingContext2D,
   x1: number,
   y1: number,
@@ -98,7 +98,7 @@ function label(
 }
 
 /** The bank above the ceiling. */
-function hatched(
+export function hatched(
   context: CanvasRenderingContext2D,
   x1: number,
   y1: number,
@@ -116,7 +116,14 @@ function hatched(
 }
 
 /** The bed under the floor, stippled. */
-function bed(context: CanvasRenderingContext2D, x1: number, y1: number, x2: number, y2: number, colour: string): void {
+export function bed(
+  context: CanvasRenderingContext2D,
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  colour: string,
+): void {
   const pattern = stipple(context, colour)
   if (pattern) {
     context.fillStyle = pattern
@@ -146,7 +153,7 @@ function stipple(context: CanvasRenderingContext2D, colour: string): CanvasPatte
 }
 
 /** From its average up to its peaks. */
-function flowing(
+export function flowing(
   context: CanvasRenderingContext2D,
   columns: readonly RiverColumn[],
   x: (i: number) => number,
@@ -176,7 +183,7 @@ function flowing(
 }
 
 /** The window, as everywhere. */
-function bracket(context: CanvasRenderingContext2D, x: number, y1: number, y2: number, colour: string): void {
+export function bracket(context: CanvasRenderingContext2D, x: number, y1: number, y2: number, colour: string): void {
   context.strokeStyle = colour
   context.lineWidth = 2
   context.beginPath()

@@ -24,6 +24,10 @@ export interface TakenReading {
   spread?: number | undefined
 }
 
+/** Readings that are taken together are told apart. */
+let count = 0
+const newReadingId = () => `${Date.now().toString(36)}-${(count++).toString(36)}`
+
 /** Ticks, readings and what follows from them: each an edit of the session, undone like any other. */
 export function useSoundcheck() {
   const store = useSessionStore()
@@ -37,13 +41,13 @@ export function useSoundcheck() {
     if (!done && told.value === null) soundcheck.goOn(step.id)
   }
 
-  /** @returns what is wrong with it, in words */
-  function take({ strip, stage, meter, value, by, spread }: TakenReading): string | null {
-    const expected = store.session ? expectedAt(store.session, { strip, stage, ...meter }) : null
+  /** A reading as the session keeps it; `null` where the level at that stage is not known. */
+  function readingFrom(session: Session, { strip, stage, meter, value, by, spread }: TakenReading): Reading | null {
+    const expected = expectedAt(session, { strip, stage, ...meter })
     const limit = limitOf(meter, value)
-    if (expected === null) return 'The level at that stage is not known: add a source to the strip first.'
-    const reading: Reading = {
-      id: `reading-${Date.now().toString(36)}`,
+    if (expected === null) return null
+    return {
+      id: `reading-${newReadingId()}`,
       strip,
       stage,
       reads: meter.reads,
@@ -55,9 +59,25 @@ export function useSoundcheck() {
       ...(spread !== undefined && { spread }),
       ...(limit && { limit }),
     }
+  }
+
+  /** @returns what is wrong with it, in words */
+  function take(taken: TakenReading): string | null {
+    const reading = store.session && readingFrom(store.session, taken)
+    if (!reading) return 'The level at that stage is not known: add a source to the strip first.'
     const wrong = store.edit('Reading', (session) => withReading(session, reading))
     if (wrong === null) soundcheck.chooseReading(reading.id)
     return wrong
+  }
+
+  /** Readings of several strips as one edit, undone together. @returns what is wrong, in words */
+  function takeAll(taken: readonly TakenReading[]): string | null {
+    return store.edit(`${taken.length} readings`, (session) =>
+      taken.reduce((kept, each) => {
+        const reading = readingFrom(session, each)
+        return reading ? withReading(kept, reading) : kept
+      }, session),
+    )
   }
 
   const remove = (id: string) =>
@@ -104,6 +124,7 @@ export function useSoundcheck() {
     told,
     tick,
     take,
+    takeAll,
     remove,
     keep,
     turn,

@@ -59,7 +59,7 @@ export function listenTo(channels: readonly Float64Array[], sampleRate: number):
       code: 'too-short',
       message: 'The recording lasts less than a second. Record ten seconds of what is wrong.',
     }
-  const heard = channels.map((samples) => listenToOne(samples, sampleRate))
+  const heard = channels.map((samples) => listenToChannel(samples, sampleRate))
   const isSilent = ({ peak }: HeardChannel) => peak === null || peak < SILENT
   const silent = heard.flatMap((each, i) => (isSilent(each) ? [i + 1] : []))
   const [a, b] = channels
@@ -74,7 +74,8 @@ export function listenTo(channels: readonly Float64Array[], sampleRate: number):
 /** Less alike they are two sounds. */
 const LIKE = 0.7
 
-function listenToOne(samples: Float64Array, sampleRate: number): HeardChannel {
+/** What can be wrong in one channel of a recording of a second or more. */
+export function listenToChannel(samples: Float64Array, sampleRate: number): HeardChannel {
   const peak = samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)
   const mean = samples.reduce((sum, x) => sum + x, 0) / samples.length
   const dc = amplitudeToDbfs(Math.abs(mean))

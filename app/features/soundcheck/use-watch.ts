@@ -1,0 +1,222 @@
+import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
+import type { LiveSnapshot } from '#core/measure/live/live-meter'
+import type { Playing } from '#core/render/performer'
+import type { WatchReadings } from '#core/watch/inference'
+import { offeredTurns } from '#core/watch/inference'
+import type { Lane } from '#core/watch/lane'
+import { lanesOf } from '#core/watch/lane'
+import type { Notice } from '#core/watch/notices'
+import type { LaneState } from '#core/watch/state'
+import { stateOf } from '#core/watch/state'
+import type { Stranger, StrangerFault } from '#core/watch/strangers'
+import { performancesOf, putRight, strangersOf } from '#core/watch/strangers'
+import { watchVerdict } from '#core/watch/verdict'
+import type { GaugeColumn, GaugeSource } from '~/composables/use-gauge'
+import { COLUMNS } from '~/composables/use-gauge'
+import { useLiveInput } from '~/composables/use-live-input'
+import { useSessionStore } from '~/stores/session'
+import type { SaysMessage, SaysTask } from '~/workers/watch-says.worker'
+import type { Played, WatchMessage, WatchTask } from '~/workers/watch.worker'
+
+/** An input as it is shown: what is planned, what comes in, and what that says. */
+export interface WatchedLane {
+  lane: Lane
+  /** Of the device, from 0. */
+  channel: number
+  /** Whether the device has that channel. */
+  isThere: boolean
+  snapshot: LiveSnapshot | null
+  river: readonly GaugeColumn[]
+  state: LaneState
+  reading: WatchReadings['lanes'][number] | null
+  notices: Notice[]
+}
+
+/** All inputs of the open session at once, from a device or from simulated performers. Nothing of the sound is kept. */
+export function useWatch() {
+  const store = useSessionStore()
+  const source = ref<GaugeSource>('none')
+  const snapshots = shallowRef<LiveSnapshot[]>([])
+  const readings = shallowRef<WatchReadings | null>(null)
+  const notices = shallowRef<Notice[]>([])
+  const putAside = ref<ReadonlySet<string>>(new Set())
+  /** Where a strip’s lead was said to be by hand. */
+  const moved = ref<Record<string, number>>({})
+  const strangers = shallowRef<Stranger[]>([])
+  let seed = 1
+  const playing = ref<Playing>('usual')
+  /** By the device’s channel; replaced from the oldest on, so not watched: `snapshots` tells when to draw. */
+  let rivers: GaugeColumn[][] = []
+  let workers: { measures: Worker; says: Worker } | null = null
+
+  const input = useLiveInput({
+    begin: ({ sampleRate, channels }, frames) => {
+      begin('device')
+      send({ begin: { sampleRate, channels, frames } }, [frames])
+    },
+    end: () => {
+      source.value = 'none'
+      workers?.measures.postMessage({ stop: true } satisfies WatchTask)
+    },
+  })
+
+  const lanes = computed(() => (store.committed && store.evaluation ? lanesOf(store.committed, store.evaluation) : []))
+  const channelOf = (lane: Lane) => moved.value[lane.strip] ?? lane.channel
+  const watched = computed<WatchedLane[]>(() =>
+    lanes.value.map((lane) => {
+      const channel = channelOf(lane)
+      const snapshot = snapshots.value[channel] ?? null
+      const reading = readings.value?.lanes.find(({ strip }) => strip === lane.strip) ?? null
+      return {
+        lane,
+        channel,
+        isThere: source.value !== 'device' || channel < (input.opened.value?.channels ?? 0),
+        snapshot,
+        river: rivers[channel] ?? [],
+        state: snapshot ? stateOf(lane, snapshot, reading?.inferred.fault ?? false) : 'waiting',
+        reading,
+        notices: notices.value.filter(({ id, strip }) => strip === lane.strip && !putAside.value.has(id)),
+      }
+    }),
+  )
+  const verdict = computed(() => {
+    const heard = watched.value.filter(({ snapshot }) => snapshot)
+    return watchVerdict(
+      heard.map(({ lane }) => lane),
+      heard.map(({ snapshot }) => snapshot as LiveSnapshot),
+      heard.map(({ state }) => state),
+      readings.value,
+    )
+  })
+
+  const send = (task: WatchTask, handed: Transferable[] = []) => running().measures.postMessage(task, handed)
+  const tell = (task: SaysTask, handed: Transferable[] = []) => running().says.postMessage(task, handed)
+  /** One that measures, and one that thinks about it: measuring never waits. */
+  function running() {
+    if (workers) return workers
+    const measures = new Worker(new URL('../../workers/watch.worker.ts', import.meta.url), { type: 'module' })
+    const says = new Worker(new URL('../../workers/watch-says.worker.ts', import.meta.url), { type: 'module' })
+    measures.onmessage = ({ data }: MessageEvent<WatchMessage>) => {
+      if (source.value !== 'none') show(data.snapshots)
+    }
+    says.onmessage = ({ data }: MessageEvent<SaysMessage>) => {
+      if (source.value === 'none') return
+      readings.value = data.readings
+      notices.value = data.notices
+    }
+    measures.onerror = says.onerror = () => {
+      void input.close()
+      input.trouble.value = 'Measuring stopped unexpectedly. The readings are kept; listen again.'
+    }
+    workers = { measures, says }
+    const { port1, port2 } = new MessageChannel()
+    send({ says: port1 }, [port1])
+    tell({ asks: port2 }, [port2])
+    return workers
+  }
+
+  function show(next: LiveSnapshot[]) {
+    input.arrived()
+    next.forEach(({ now }, c) => {
+      const river = (rivers[c] ??= [])
+      river.push(now)
+      if (river.length > COLUMNS) river.shift()
+    })
+    snapshots.value = next
+  }
+
+  function forget() {
+    readings.value = null
+    notices.value = []
+    putAside.value = new Set()
+  }
+  function begin(next: GaugeSource) {
+    rivers = []
+    snapshots.value = []
+    forget()
+    source.value = next
+    tellSession()
+  }
+
+  function tellSession() {
+    if (!store.committed || source.value === 'none') return
+    tell({ session: toRaw(store.committed), channels: { ...moved.value } })
+    if (source.value === 'simulated') send({ retune: played() })
+  }
+  /** Who is heard on which channel with the gains as they are set. */
+  function played(): Played[] {
+    if (!store.evaluation) return []
+    return performancesOf(lanes.value, strangers.value, store.evaluation).flatMap((performance, i) => {
+      const lane = lanes.value[i]
+      return performance && lane ? [{ channel: channelOf(lane), performance, seed: seed + 17 * i }] : []
+    })
+  }
+  watch(() => store.committed, tellSession)
+  // Peaks are of the gains as they were: what is turned is heard anew.
+  watch(
+    () => lanes.value.map(({ gain }) => gain).join('|'),
+    () => {
+      if (source.value !== 'none') startPassage()
+    },
+  )
+
+  async function simulate(chosen: number, faults: readonly StrangerFault[]) {
+    await input.close()
+    input.trouble.value = null
+    seed = chosen
+    strangers.value = strangersOf(lanes.value, seed, faults)
+    begin('simulated')
+    const channels = Math.max(1, ...lanes.value.map((lane) => channelOf(lane) + 1))
+    const sampleRate = store.session?.system.sampleRate ?? 48_000
+    send({ perform: { sampleRate, channels, played: played(), playing: playing.value } })
+  }
+
+  /** Peaks begin anew: what was turned, or put right, is heard from here on. */
+  function startPassage() {
+    forget()
+    send({ passage: true })
+    tell({ passage: true })
+  }
+
+  onScopeDispose(() => {
+    workers?.measures.terminate()
+    workers?.says.terminate()
+    workers = null
+  })
+
+  return {
+    ...input,
+    source,
+    lanes,
+    watched,
+    snapshots,
+    readings,
+    verdict,
+    strangers,
+    playing,
+    simulate,
+    startPassage,
+    turns: computed(() => (readings.value ? offeredTurns(readings.value) : [])),
+    putAside: (id: string) => {
+      putAside.value = new Set([...putAside.value, id])
+    },
+    moveTo: (strip: string, channel: number) => {
+      moved.value = { ...moved.value, [strip]: channel }
+      readings.value = null
+      tellSession()
+    },
+    play: (next: Playing) => {
+      playing.value = next
+      send({ playing: next })
+      startPassage()
+    },
+    /** What is wrong with the leads, pads or microphones of simulated performers, put right as a hand would. @returns whose it was */
+    putRight: (fault: StrangerFault): string[] => {
+      const wrong = strangers.value.filter((each) => each.fault === fault).map(({ strip }) => strip)
+      strangers.value = putRight(strangers.value, fault)
+      send({ retune: played() })
+      startPassage()
+      return lanes.value.filter(({ strip }) => wrong.includes(strip)).map(({ name }) => name)
+    },
+  }
+}

@@ -1,0 +1,104 @@
+import type { Point } from '../chain/cascade'
+import { lastControl, stripControls } from '../chain/gain-control'
+import { gainInWords, stageName } from '../chain/setting-words'
+import { isConverter, meterReading, readingOf, readingPlace } from '../chain/target-window'
+import type { Evaluation } from '../evaluation/evaluate-session'
+import { isInterface } from '../gear'
+import { socketOf } from '../gear/interface/ports'
+import type { ResolvedStage } from '../gear/stage'
+import type { TargetWindow } from '../model'
+import { channelsOf } from '../model'
+import { stagesOf } from '../resolved/resolve-session'
+import type { Session } from '../session'
+import { windowOf } from '../uncertainty/window'
+
+/** One input of the recorder as it is planned: what should come in on it. Levels in dBFS at the converter. */
+export interface Lane {
+  strip: string
+  name: string
+  /** The stage that hears it, and its name. */
+  stage: string
+  socket: string
+  /** The recorder’s number of it, from 0: inputs stand in the order in which the recorder counts them. */
+  channel: number
+  /** What the target wants there; `null` where the strip has none. */
+  window: Pick<TargetWindow, 'low' | 'high' | 'aim' | 'reads'> | null
+  expected: { peak: number; average: number }
+  /** How much louder than rehearsed the take gets, dB. */
+  surge: number
+  /** Planned noise, dBFS(A). */
+  floor: number | null
+  /** The gain that is turned last, as a hand sets it. */
+  gain: string | null
+  /** How far it can still be turned up and down, dB. */
+  gainLeft: { up: number; down: number }
+}
+
+/** All strips that come in at a converter, in the order of the recorder’s inputs. Two strips on one input are two lanes. */
+export function lanesOf(session: Session, evaluation: Evaluation): Lane[] {
+  const numbers = inputNumbers(session)
+  return channelsOf(session)
+    .flatMap((strip) => {
+      const stages = stagesOf(session, strip)
+      const index = stages.findLastIndex(isConverter)
+      const stage = stages[index]
+      const point = evaluation.strips.find(({ id }) => id === strip.id)?.points[index]
+      if (!stage || point?.unit !== 'dBFS') return []
+      const control = lastControl(stripControls(stages.slice(0, index + 1)))
+      return [
+        {
+          strip: strip.id,
+          name: strip.name,
+          stage: stage.id,
+          socket: stageName(stage),
+          channel: numbers.get(inputOf(stage, strip.stages[index]?.port)) ?? 0,
+          window: windowAt(windowOf(session, strip, stages), stages, evaluation, strip.id, point),
+          expected: { peak: point.peak, average: point.average },
+          surge: point.surgePeak - point.peak,
+          floor: point.noise,
+          gain: control && gainInWords(control),
+          gainLeft: {
+            up: control ? control.range.gainMax - control.value : 0,
+            down: control ? control.value - control.range.gainMin : 0,
+          },
+        },
+      ]
+    })
+    .sort((a, b) => a.channel - b.channel)
+}
+
+/** The window as the converter’s meter shows it, also where the target is read at the desk. */
+function windowAt(
+  window: TargetWindow,
+  stages: readonly ResolvedStage[],
+  evaluation: Evaluation,
+  strip: string,
+  converter: Point,
+): Lane['window'] {
+  const place = readingPlace(stages, window)
+  const read = place && evaluation.strips.find(({ id }) => id === strip)?.points[place.index]
+  if (!place || !read) return null
+  const further = readingOf(converter, window.reads) - meterReading(read, place, window)
+  const { low, high, aim, reads } = window
+  return { low: low + further, high: high + further, aim: aim + further, reads }
+}
+
+const inputOf = (stage: ResolvedStage, port: string | undefined): string =>
+  `${stage.gear.id} ${isInterface(stage.gear) ? socketOf(stage.gear, port) : ''}`
+
+/** Which number the recorder gives each input: unit after unit, a combined socket once. */
+function inputNumbers(session: Session): Map<string, number> {
+  const used = new Set(
+    channelsOf(session).flatMap((strip) =>
+      stagesOf(session, strip)
+        .filter(isConverter)
+        .map(({ gear }) => gear.id),
+    ),
+  )
+  const names = session.gear
+    .filter(({ id }) => used.has(id))
+    .flatMap((gear) =>
+      isInterface(gear) ? gear.inputs.map(({ id }) => `${gear.id} ${socketOf(gear, id)}`) : [`${gear.id} `],
+    )
+  return new Map([...new Set(names)].map((name, i) => [name, i]))
+}

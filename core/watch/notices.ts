@@ -1,0 +1,210 @@
+import type { Answers } from '../diagnosis/checks'
+import { diagnoseIn } from '../diagnosis/diagnose'
+import { answersOf } from '../diagnosis/recording'
+import type { SymptomId } from '../diagnosis/symptom'
+import { SessionView } from '../diagnosis/view'
+import type { Evaluation } from '../evaluation/evaluate-session'
+import type { HeardChannel } from '../measure/heard/listen'
+import type { Alike } from '../measure/live/live-memory'
+import type { LiveSnapshot } from '../measure/live/live-meter'
+import type { Session } from '../session'
+import { formatDecimal } from '../units'
+import type { Lane } from './lane'
+import type { LaneState } from './state'
+import { isClipped, readOf, sounds } from './state'
+
+/** What nobody asked for, but an assistant would say. */
+export interface Notice {
+  /** The same for the same thing: what was put aside once is not said again. */
+  id: string
+  strip: string
+  says: string
+  /** How sure, 0…1. */
+  sure: number
+  /** What Faults begins with; `null` where there is nothing to look up. */
+  faults: { symptom: SymptomId; answers: Answers } | null
+}
+
+/** What is known of all inputs at a moment; lists stand in the order of the lanes, but for the device’s own channels. */
+export interface Watched {
+  session: Session
+  evaluation: Evaluation
+  lanes: readonly Lane[]
+  /** Of each lane, and its state. */
+  snapshots: readonly LiveSnapshot[]
+  states: readonly LaneState[]
+  /** What was heard on each lane, where it was listened to. */
+  heard: readonly (HeardChannel | null)[]
+  /** Lanes that carry one sound. */
+  alike: readonly Alike[]
+  /** Channels of the device that sound and are no lane’s, counted from 0. */
+  spare: readonly number[]
+}
+
+/** From there on two channels are one signal, not two microphones in one room (common practice, no source). */
+export const ONE_SIGNAL = 0.98
+/** From there on a pair is turned over (common practice, no source). */
+export const TURNED_OVER = 0.7
+
+export const noticesOf = (watched: Watched): Notice[] => [
+  ...swappedLeads(watched),
+  ...silentLanes(watched),
+  ...oneSignal(watched),
+  ...watched.lanes.flatMap((lane, i) => {
+    const heard = watched.heard[i]
+    return heard ? heardOn(lane, heard, watched) : []
+  }),
+]
+
+/** Of the likeliest cause that the chain itself has. */
+const LEAST_SURE = 0.05
+
+function silentLanes({ session, lanes, states, spare }: Watched): Notice[] {
+  const silent = lanes.filter((_, i) => states[i] === 'silent')
+  if (silent.length === 0) return []
+  const view = new SessionView(session)
+  return silent.map(({ strip }) => {
+    const [likeliest] = diagnoseIn(view, strip, { symptoms: ['nothing'], answers: {} }).causes
+    const cause = likeliest && likeliest.probability >= LEAST_SURE ? likeliest : null
+    const elsewhere =
+      spare.length > 0 ? ` Channel ${spare.map((each) => each + 1).join(' and ')} has sound and no strip.` : ''
+    return {
+      id: `silent ${strip}`,
+      strip,
+      says: `${cause ? `Silent. Likeliest: ${cause.title}.` : 'Silent.'}${elsewhere}`,
+      sure: cause?.probability ?? 0,
+      faults: { symptom: 'nothing' as const, answers: {} },
+    }
+  })
+}
+
+function oneSignal({ session, lanes, alike }: Watched): Notice[] {
+  return alike.flatMap(({ channels: [a, b], likeness }): Notice[] => {
+    const [first, second] = [lanes[a], lanes[b]]
+    if (!first || !second || first.channel === second.channel) return []
+    const isPair = session.pairs?.some(
+      ({ left, right }) =>
+        (left === first.strip && right === second.strip) || (left === second.strip && right === first.strip),
+    )
+    if (isPair && likeness <= -TURNED_OVER)
+      return [
+        {
+          id: `turned ${first.strip} ${second.strip}`,
+          strip: second.strip,
+          says: `The pair “${first.name}” and “${second.name}” is turned over: one of its leads, or a polarity switch.`,
+          sure: -likeness,
+          faults: { symptom: 'echo', answers: { 'flip-polarity': 'fuller' } },
+        },
+      ]
+    if (isPair || Math.abs(likeness) < ONE_SIGNAL) return []
+    return [
+      {
+        id: `one ${first.strip} ${second.strip}`,
+        strip: second.strip,
+        says: `The same signal as on “${first.name}”: one lead is split, or one channel is sent to both.`,
+        sure: Math.abs(likeness),
+        faults: null,
+      },
+    ]
+  })
+}
+
+/** Off by more than that, each in its own place and not in the other’s, dB (common practice, no source). */
+const [OFF, FITS] = [6, 8]
+
+/** Two inputs that each read what the other should. */
+function swappedLeads({ lanes, snapshots, evaluation }: Watched): Notice[] {
+  const entering = (strip: string) =>
+    evaluation.strips.find(({ id }) => id === strip)?.points.find(({ unit }) => unit === 'dBu')?.peak
+  const off = lanes.map((lane, i) => {
+    const peak = snapshots[i]?.passage.peak ?? null
+    return sounds(lane, peak) ? peak - lane.expected.peak : null
+  })
+  const found: Notice[] = []
+  lanes.forEach((first, a) =>
+    lanes.slice(a + 1).forEach((second, k) => {
+      const [own, other] = [off[a], off[a + 1 + k]]
+      const [enters, others] = [entering(first.strip), entering(second.strip)]
+      if (own == null || other == null || enters === undefined || others === undefined) return
+      // The second one’s source in the first one’s input is that much louder there.
+      const apart = others - enters
+      const isOff = Math.abs(own) > OFF && Math.abs(other) > OFF
+      // At its top a meter has no more to show: the level may be that of a louder source.
+      const fits = (read: number, wanted: number, i: number) =>
+        Math.abs(read - wanted) <= FITS || (isClipped(snapshots[i] as LiveSnapshot) && wanted >= read)
+      if (!isOff || !fits(own, apart, a) || !fits(other, -apart, a + 1 + k)) return
+      found.push({
+        id: `swapped ${first.strip} ${second.strip}`,
+        strip: first.strip,
+        says: `“${first.name}” and “${second.name}” each read what the other should: their leads may be swapped.`,
+        sure: 0.7,
+        faults: null,
+      })
+    }),
+  )
+  return found
+}
+
+/** Pauses louder than planned by more than that are worth a word, dB (common practice, no source). */
+const LOUD_PAUSE = 6
+
+function heardOn(lane: Lane, heard: HeardChannel, { evaluation, snapshots, lanes }: Watched): Notice[] {
+  const planned = evaluation.strips.find(({ id }) => id === lane.strip) ?? null
+  const { answers } = answersOf({ seconds: 0, channels: [heard], silent: [], polarity: null }, planned)
+  const notice = (what: string, says: string, sure: number, symptom: SymptomId | null): Notice => ({
+    id: `${what} ${lane.strip}`,
+    strip: lane.strip,
+    says,
+    sure,
+    faults: symptom && { symptom, answers },
+  })
+  const { hum, dropouts, dc, comb, clipped, floor } = heard
+  const found: Notice[] = []
+  if (hum) {
+    const snapshot = snapshots[lanes.indexOf(lane)]
+    const under = snapshot && readOf(lane, snapshot)
+    const lines = hum.lines
+      .slice()
+      .sort((a, b) => b.level - a.level)
+      .slice(0, 2)
+      .map(({ frequency }) => `${formatDecimal(frequency, 0)} Hz`)
+    found.push(
+      notice(
+        'hum',
+        `Hum: ${lines.join(' and ')}, ${under == null ? `${formatDecimal(hum.level, 1)} dBFS` : `${formatDecimal(under - hum.level, 0)} dB under the programme`}.`,
+        0.9,
+        'hum',
+      ),
+    )
+  }
+  if (dropouts.count > 0)
+    found.push(
+      notice(
+        'gaps',
+        `${dropouts.count} ${dropouts.count === 1 ? 'place is' : 'places are'} torn in the last ten seconds${dropouts.every === null ? '' : `, every ${formatDecimal(dropouts.every, 2)} s`}.`,
+        0.8,
+        'crackle',
+      ),
+    )
+  if (dc !== null) found.push(notice('offset', `A constant offset of ${formatDecimal(dc, 1)} dBFS.`, 0.95, null))
+  if (comb) found.push(notice('comb', `It is there twice, ${formatDecimal(comb.delayMs, 1)} ms apart.`, 0.8, 'echo'))
+  if (clipped && clipped.level < -0.1)
+    found.push(
+      notice(
+        'early',
+        `Clips at ${formatDecimal(clipped.level, 1)} dBFS, before the converter: turning down behind it does not help.`,
+        0.8,
+        'distortion',
+      ),
+    )
+  if (floor !== null && lane.floor !== null && floor > lane.floor + LOUD_PAUSE)
+    found.push(
+      notice(
+        'pauses',
+        `The pauses are ${formatDecimal(floor - lane.floor, 0)} dB louder than planned: a fan, traffic, or a noisy stage.`,
+        0.6,
+        'hiss',
+      ),
+    )
+  return found
+}
