@@ -162,13 +162,19 @@ const views = [
   { name: 'path-phone', theme: 'light', phone: true },
   { name: 'soundcheck', theme: 'light', go: soundcheck },
   {
-    name: 'soundcheck-phone',
+    name: 'all-inputs',
     theme: 'light',
-    phone: true,
     go: async (page) => {
-      await page.getByRole('link', { name: 'Soundcheck' }).click()
-      await page.locator('[data-section="strips narrator"] h3 button').click()
-      await page.locator('[data-step="narrator.n3.gain"] button').last().click()
+      await page.keyboard.press('6')
+      await page.waitForSelector('[data-gauge]')
+      await page.keyboard.press('l')
+      // The same performers every time.
+      await page.evaluate(() => {
+        Math.random = () => 0.0042
+      })
+      await page.locator('[data-simulate-all]').click()
+      await page.getByRole('radio', { name: 'loudest passage' }).click()
+      await page.waitForTimeout(16_000)
     },
   },
   {

@@ -109,41 +109,54 @@ function oneSignal({ session, lanes, alike }: Watched): Notice[] {
   })
 }
 
-/** Off by more than that, each in its own place and not in the other’s, dB (common practice, no source). */
-const [OFF, FITS] = [6, 8]
+/** How far a performer may be from what was assumed of it, dB; how often leads are swapped (common practice, no source). */
+const [UNSURE, SWAPPED] = [6, 0.05]
+/** Unless it is likelier than not, nothing is said. */
+const LEAST_ODDS = 1
 
-/** Two inputs that each read what the other should. */
+/** Two inputs that each read what the other should: how much likelier that is than both of them being as far off as they are. */
 function swappedLeads({ lanes, snapshots, evaluation }: Watched): Notice[] {
   const entering = (strip: string) =>
     evaluation.strips.find(({ id }) => id === strip)?.points.find(({ unit }) => unit === 'dBu')?.peak
-  const off = lanes.map((lane, i) => {
-    const peak = snapshots[i]?.passage.peak ?? null
-    return sounds(lane, peak) ? peak - lane.expected.peak : null
+  const read = lanes.map((lane, i) => {
+    const snapshot = snapshots[i]
+    const peak = snapshot?.passage.peak ?? null
+    const enters = entering(lane.strip)
+    return snapshot && sounds(lane, peak) && enters !== undefined
+      ? { lane, enters, off: peak - lane.expected.peak, clips: isClipped(snapshot) }
+      : null
   })
-  const found: Notice[] = []
-  lanes.forEach((first, a) =>
-    lanes.slice(a + 1).forEach((second, k) => {
-      const [own, other] = [off[a], off[a + 1 + k]]
-      const [enters, others] = [entering(first.strip), entering(second.strip)]
-      if (own == null || other == null || enters === undefined || others === undefined) return
+  const pairs = read.flatMap((first, a) =>
+    read.slice(a + 1).flatMap((second) => {
+      if (!first || !second) return []
       // The second one’s source in the first one’s input is that much louder there.
-      const apart = others - enters
-      const isOff = Math.abs(own) > OFF && Math.abs(other) > OFF
-      // At its top a meter has no more to show: the level may be that of a louder source.
-      const fits = (read: number, wanted: number, i: number) =>
-        Math.abs(read - wanted) <= FITS || (isClipped(snapshots[i] as LiveSnapshot) && wanted >= read)
-      if (!isOff || !fits(own, apart, a) || !fits(other, -apart, a + 1 + k)) return
-      found.push({
-        id: `swapped ${first.strip} ${second.strip}`,
-        strip: first.strip,
-        says: `“${first.name}” and “${second.name}” each read what the other should: their leads may be swapped.`,
-        sure: 0.7,
-        faults: null,
-      })
+      const apart = second.enters - first.enters
+      const own = beside(first, 0) ** 2 + beside(second, 0) ** 2
+      const swapped = beside(first, apart) ** 2 + beside(second, -apart) ** 2
+      const odds = (SWAPPED / (1 - SWAPPED)) * Math.exp((own - swapped) / (2 * UNSURE ** 2))
+      return odds < LEAST_ODDS ? [] : [{ one: first.lane, other: second.lane, odds }]
     }),
   )
-  return found
+  // A lead is in one place: of the pairs that share a strip the likeliest stays.
+  const sorted = pairs.sort((a, b) => b.odds - a.odds)
+  const alone = sorted.filter(
+    ({ one, other }, i) =>
+      !sorted.slice(0, i).some((each) => [each.one, each.other].some((lane) => lane === one || lane === other)),
+  )
+  return alone.map(({ one, other, odds }) => ({
+    id: `swapped ${one.strip} ${other.strip}`,
+    strip: one.strip,
+    says: `“${one.name}” and “${other.name}” each read what the other should: their leads may be swapped.`,
+    sure: Math.min(odds / (1 + odds), MOST_SURE) || MOST_SURE,
+    faults: null,
+  }))
 }
+/** Levels alone prove nothing. */
+const MOST_SURE = 0.9
+
+/** How far a level lies from what is wanted; at its top a meter has no more to show, and a louder source fits as well. */
+const beside = ({ off, clips }: { off: number; clips: boolean }, wanted: number): number =>
+  clips ? Math.max(0, off - wanted) : off - wanted
 
 /** Pauses louder than planned by more than that are worth a word, dB (common practice, no source). */
 const LOUD_PAUSE = 6
@@ -186,7 +199,9 @@ function heardOn(lane: Lane, heard: HeardChannel, { evaluation, snapshots, lanes
         'crackle',
       ),
     )
-  if (dc !== null) found.push(notice('offset', `A constant offset of ${formatDecimal(dc, 1)} dBFS.`, 0.95, null))
+  // What clips on one side alone has one too, and it is not the converter’s.
+  if (dc !== null && !clipped)
+    found.push(notice('offset', `A constant offset of ${formatDecimal(dc, 1)} dBFS.`, 0.95, null))
   if (comb) found.push(notice('comb', `It is there twice, ${formatDecimal(comb.delayMs, 1)} ms apart.`, 0.8, 'echo'))
   if (clipped && clipped.level < -0.1)
     found.push(

@@ -166,7 +166,7 @@ describe('what all inputs say together', () => {
     const before: Session = {
       ...session,
       soundcheck: {
-        readings: [{ id: 'r', strip, stage, reads: 'peak', value: -40, unit: 'dBFS', by: 'hand', expected: -19 }],
+        readings: [{ id: 'r', strip, stage, reads: 'peak', value: -26, unit: 'dBFS', by: 'typed', expected: -19 }],
       },
     } as unknown as Session
     const { lanes: read } = inferWatch(before, lanes, asPlanned())
@@ -279,6 +279,21 @@ describe('what nobody asked for', () => {
     expect(ids(alike(0.9))).toEqual([])
     expect(ids({ ...alike(0.99), session: paired })).toEqual([])
     expect(ids({ ...alike(-0.9), session: paired })).toEqual(['turned narrator cello'])
+  })
+
+  it('an offset of what clips is not said: it comes from clipping on one side', () => {
+    const heard = (clipped: HeardChannel['clipped']): HeardChannel => ({
+      peak: 0,
+      clipped,
+      dropouts: { count: 0, kinds: { gap: 0, repeat: 0, jump: 0 }, every: null, first: [] },
+      dc: -50,
+      comb: null,
+      hum: null,
+      floor: null,
+      tone: null,
+    })
+    expect(heardAt('cello', heard(null))).toEqual(['offset cello'])
+    expect(heardAt('cello', heard({ count: 9, level: 0 }))).toEqual([])
   })
 
   const plantedIn: [string, Effects, string][] = [

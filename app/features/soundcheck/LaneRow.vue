@@ -50,8 +50,11 @@ const says = computed(() => {
   if (now === 'in-window') return lane.value.gain ? `Keep ${lane.value.gain}.` : 'Leave it.'
   const clips = passage.value?.clippedRuns ?? 0
   const clipped = clips > 0 ? `Clipped ${clips} ${clips === 1 ? 'time' : 'times'}. ` : ''
+  const off = `${formatDecimal(Math.abs(difference.value ?? 0), 1)} dB ${(difference.value ?? 0) > 0 ? 'louder' : 'quieter'} than planned`
   if (now === 'faulty')
-    return `${clipped}${formatDecimal(Math.abs(difference.value ?? 0), 1)} dB ${(difference.value ?? 0) > 0 ? 'louder' : 'quieter'} than planned: something is wrong. Check pad, 48 V, input type and cable; turn no gain until it is found.`
+    return `${clipped}${off}: something is wrong. Check pad, 48 V, input type and cable; turn no gain until it is found.`
+  if (heard.value && reading?.inferred.contradicts)
+    return `${clipped}${off}, more than its figures allow beside the other inputs. Check pad, 48 V, input type and cable before any gain.`
   return heard.value ? [`${clipped}${reading?.inferred.says ?? ''}`, atItsEnd.value].join(' ').trim() : ''
 })
 const turn = computed(() => {
@@ -140,6 +143,12 @@ const sureWords = (sure: number) => `${formatDecimal(100 * sure, 0)} % sure`
           >
         </p>
         <p v-if="says" class="text-[13px]" data-lane-says>{{ says }}</p>
+        <NuxtLink
+          v-if="watched.state === 'faulty' && (difference ?? 0) < 0"
+          :to="looksUp({ symptom: 'too-quiet', answers: {} })"
+          class="action"
+          >Look it up in Faults</NuxtLink
+        >
         <button v-if="turn" type="button" class="push-main mt-1" data-lane-turn @click="emit('turn')">
           Turn to {{ turn.to }}
         </button>

@@ -69,12 +69,26 @@ function gapsOf(samples: Float64Array): Stretch[] {
     }
     if (from > 0 && i < samples.length && i - from >= LEAST_GAP) {
       const edge = Math.max(Math.abs(samples[from - 1] as number), Math.abs(samples[i] as number))
-      if (edge >= EDGE) found.push({ from, to: i })
+      if (edge >= EDGE || isHole(samples, from, i)) found.push({ from, to: i })
     }
     from = -1
   }
   return found
 }
+
+/**
+ * Also where nothing is played a converter never stands still: a short stretch of nothing amid its noise is a gap. A fade or a gate has
+ * zeros beside it, or lasts.
+ */
+function isHole(samples: Float64Array, from: number, to: number): boolean {
+  if (to - from > LONGEST_HOLE || from < BESIDE_HOLE || to + BESIDE_HOLE > samples.length) return false
+  let zeros = 0
+  for (let off = 0; off < BESIDE_HOLE; off++)
+    zeros += Number(samples[from - 1 - off] === 0) + Number(samples[to + off] === 0)
+  return zeros <= MOST_ZEROS
+}
+/** Frames. */
+const [LONGEST_HOLE, BESIDE_HOLE, MOST_ZEROS] = [8192, 128, 4]
 
 function repeatsOf(samples: Float64Array): Stretch[] {
   const found: Stretch[] = []
