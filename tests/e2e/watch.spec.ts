@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, open, test } from './app'
+import { expect, open, test, violations } from './app'
 
 const lane = (page: Page, strip: string) => page.locator(`[data-lane="${strip}"]`)
 const states = (page: Page) =>
@@ -60,6 +60,17 @@ test('from strangers to everybody in the window, by keys alone, and back with on
   await expect(page.locator('[data-readings] li, [data-reading-row]').first()).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.locator('[data-says]')).toHaveCount(0)
+})
+
+test('no violation of accessibility while all inputs are heard, also on a phone', async ({ page }) => {
+  test.setTimeout(120_000)
+  await simulated(page)
+  await settled(page)
+  expect(await violations(page)).toEqual([])
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expect(lane(page, 'narrator')).toBeVisible()
+  expect(await violations(page)).toEqual([])
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
 })
 
 test('leaving the page of all inputs ends the listening', async ({ page }) => {
