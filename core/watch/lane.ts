@@ -3,13 +3,12 @@ import { lastControl, stripControls } from '../chain/gain-control'
 import { gainInWords, stageName } from '../chain/setting-words'
 import { isConverter, meterReading, readingOf, readingPlace } from '../chain/target-window'
 import type { Evaluation } from '../evaluation/evaluate-session'
-import { isInterface } from '../gear'
-import { socketOf } from '../gear/interface/ports'
 import type { ResolvedStage } from '../gear/stage'
 import type { TargetWindow } from '../model'
 import { channelsOf } from '../model'
 import { stagesOf } from '../resolved/resolve-session'
 import type { Session } from '../session'
+import { recorderChannel } from '../soundcheck/plug-steps'
 import { windowOf } from '../uncertainty/window'
 
 /** One input of the recorder as it is planned: what should come in on it. Levels in dBFS at the converter. */
@@ -19,7 +18,7 @@ export interface Lane {
   /** The stage that hears it, and its name. */
   stage: string
   socket: string
-  /** The recorder’s number of it, from 0: inputs stand in the order in which the recorder counts them. */
+  /** Of the device, from 0: the recorder’s channel as the run sheet counts it; a box with one converter is its first. */
   channel: number
   /** What the target wants there; `null` where the strip has none. */
   window: Pick<TargetWindow, 'low' | 'high' | 'aim' | 'reads'> | null
@@ -36,7 +35,6 @@ export interface Lane {
 
 /** All strips that come in at a converter, in the order of the recorder’s inputs. Two strips on one input are two lanes. */
 export function lanesOf(session: Session, evaluation: Evaluation): Lane[] {
-  const numbers = inputNumbers(session)
   return channelsOf(session)
     .flatMap((strip) => {
       const stages = stagesOf(session, strip)
@@ -51,7 +49,7 @@ export function lanesOf(session: Session, evaluation: Evaluation): Lane[] {
           name: strip.name,
           stage: stage.id,
           socket: stageName(stage),
-          channel: numbers.get(inputOf(stage, strip.stages[index]?.port)) ?? 0,
+          channel: (recorderChannel({ stages }) ?? 1) - 1,
           window: windowAt(windowOf(session, strip, stages), stages, evaluation, strip.id, point),
           expected: { peak: point.peak, average: point.average },
           surge: point.surgePeak - point.peak,
@@ -81,24 +79,4 @@ function windowAt(
   const further = readingOf(converter, window.reads) - meterReading(read, place, window)
   const { low, high, aim, reads } = window
   return { low: low + further, high: high + further, aim: aim + further, reads }
-}
-
-const inputOf = (stage: ResolvedStage, port: string | undefined): string =>
-  `${stage.gear.id} ${isInterface(stage.gear) ? socketOf(stage.gear, port) : ''}`
-
-/** Which number the recorder gives each input: unit after unit, a combined socket once. */
-function inputNumbers(session: Session): Map<string, number> {
-  const used = new Set(
-    channelsOf(session).flatMap((strip) =>
-      stagesOf(session, strip)
-        .filter(isConverter)
-        .map(({ gear }) => gear.id),
-    ),
-  )
-  const names = session.gear
-    .filter(({ id }) => used.has(id))
-    .flatMap((gear) =>
-      isInterface(gear) ? gear.inputs.map(({ id }) => `${gear.id} ${socketOf(gear, id)}`) : [`${gear.id} `],
-    )
-  return new Map([...new Set(names)].map((name, i) => [name, i]))
 }

@@ -43,7 +43,7 @@ export interface Watched {
 
 /** From there on two channels are one signal, not two microphones in one room (common practice, no source). */
 export const ONE_SIGNAL = 0.98
-/** From there on a pair is turned over (common practice, no source). */
+/** From there on one side of a pair is inverted (common practice, no source). */
 export const TURNED_OVER = 0.7
 
 export const noticesOf = (watched: Watched): Notice[] => [
@@ -91,7 +91,7 @@ function oneSignal({ session, lanes, alike }: Watched): Notice[] {
         {
           id: `turned ${first.strip} ${second.strip}`,
           strip: second.strip,
-          says: `The pair “${first.name}” and “${second.name}” is turned over: one of its leads, or a polarity switch.`,
+          says: `The pair “${first.name}” and “${second.name}” is inverted on one side: a cable, or a polarity switch.`,
           sure: -likeness,
           faults: { symptom: 'echo', answers: { 'flip-polarity': 'fuller' } },
         },
@@ -101,7 +101,7 @@ function oneSignal({ session, lanes, alike }: Watched): Notice[] {
       {
         id: `one ${first.strip} ${second.strip}`,
         strip: second.strip,
-        says: `The same signal as on “${first.name}”: one lead is split, or one channel is sent to both.`,
+        says: `The same signal as on “${first.name}”: a split cable, or one channel sent to both.`,
         sure: Math.abs(likeness),
         faults: null,
       },
@@ -109,7 +109,7 @@ function oneSignal({ session, lanes, alike }: Watched): Notice[] {
   })
 }
 
-/** How far a performer may be from what was assumed of it, dB; how often leads are swapped (common practice, no source). */
+/** How far a performer may be from what was assumed of it, dB; how often cables are swapped (common practice, no source). */
 const [UNSURE, SWAPPED] = [6, 0.05]
 /** Unless it is likelier than not, nothing is said. */
 const LEAST_ODDS = 1
@@ -137,7 +137,7 @@ function swappedLeads({ lanes, snapshots, evaluation }: Watched): Notice[] {
       return odds < LEAST_ODDS ? [] : [{ one: first.lane, other: second.lane, odds }]
     }),
   )
-  // A lead is in one place: of the pairs that share a strip the likeliest stays.
+  // A cable is in one place: of the pairs that share a strip the likeliest stays.
   const sorted = pairs.sort((a, b) => b.odds - a.odds)
   const alone = sorted.filter(
     ({ one, other }, i) =>
@@ -146,7 +146,7 @@ function swappedLeads({ lanes, snapshots, evaluation }: Watched): Notice[] {
   return alone.map(({ one, other, odds }) => ({
     id: `swapped ${one.strip} ${other.strip}`,
     strip: one.strip,
-    says: `“${one.name}” and “${other.name}” each read what the other should: their leads may be swapped.`,
+    says: `“${one.name}” and “${other.name}” each read what the other should: their cables may be swapped.`,
     sure: Math.min(odds / (1 + odds), MOST_SURE) || MOST_SURE,
     faults: null,
   }))

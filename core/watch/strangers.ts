@@ -15,7 +15,7 @@ export interface Stranger {
   /** Peaks further over the average than assumed, dB. */
   crest: number
   fault: StrangerFault | null
-  /** The strip whose input the lead is in; the own one unless two are swapped. */
+  /** The strip whose input the cable is in; the own one unless two are swapped. */
   comesInOn: string
 }
 
@@ -24,7 +24,7 @@ const OFF = { louder: 4, crest: 1.5, most: 10 } as const
 /** What a pad takes that is pressed and not in the session, dB. */
 const PAD = -20
 
-/** Who sits at the inputs: the same for a seed. Of five inputs or more two leads are swapped, one has a pad in, one is dead. */
+/** Who sits at the inputs: the same for a seed. Of five inputs or more two cables are swapped, one has a pad in, one is dead. */
 export function strangersOf(lanes: readonly Lane[], seed: number, faults: readonly StrangerFault[]): Stranger[] {
   const random = seeded(seed)
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
@@ -52,12 +52,12 @@ export function strangersOf(lanes: readonly Lane[], seed: number, faults: readon
   return strangers
 }
 
-/** All whose lead, pad or microphone is looked at, put right. */
+/** All whose cable, pad or microphone is looked at, put right. */
 export const putRight = (strangers: readonly Stranger[], fault: StrangerFault): Stranger[] =>
   strangers.map((each) => (each.fault === fault ? { ...each, fault: null, comesInOn: each.strip } : each))
 
 /**
- * What comes in at each lane with the gains as they are set now, in the order of the lanes. A lead in the wrong input meets that input’s
+ * What comes in at each lane with the gains as they are set now, in the order of the lanes. A cable in the wrong input meets that input’s
  * gain: its level is its own, moved by what the two chains differ.
  */
 export function performancesOf(
@@ -80,7 +80,7 @@ export function performancesOf(
 /** Of a microphone that gives nothing, dBFS. */
 const DEAD = -140
 
-/** How much louder the source of a swapped lead is than the one that was planned here, where both enter their chains, dB. */
+/** How much louder the source of a swapped cable is than the one that was planned here, where both enter their chains, dB. */
 function apart(stranger: Stranger, lane: Lane, evaluation: Evaluation): number {
   if (stranger.strip === lane.strip) return 0
   const [own, here] = [stranger.strip, lane.strip].map(

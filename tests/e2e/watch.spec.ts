@@ -73,6 +73,20 @@ test('no violation of accessibility while all inputs are heard, also on a phone'
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
 })
 
+test('a take is watched, and its clips and headroom stand in the log with a mark', async ({ page }) => {
+  test.setTimeout(120_000)
+  await simulated(page)
+  await settled(page)
+  await page.locator('[data-take-of-inputs]').click()
+  await settled(page)
+  await page.locator('[data-take-of-inputs]').click()
+  await expect(page.locator('[data-take-told]')).toContainText(/Take 1 is in the log\. .+ dB headroom/)
+  await page.keyboard.press('7')
+  const row = page.locator('[data-take="1"]')
+  await expect(row).toContainText('With take 1')
+  await expect(row.getByRole('textbox', { name: 'Note' })).toHaveValue(/Cello clipped \d+ times, at 0:0\d/)
+})
+
 test('leaving the page of all inputs ends the listening', async ({ page }) => {
   await simulated(page)
   await expect(page.locator('[data-all-inputs]')).toHaveAttribute('data-source', 'simulated')
@@ -125,7 +139,7 @@ test('a device of eight channels: every lane reads its own, within 0.1 dB', asyn
     ] as const)
       expect(Math.abs((await peakOf(strip)) + 6 + 3 * channel), strip).toBeLessThanOrEqual(0.1)
   }).toPass({ timeout: 60_000 })
-  // A lead that is in another input is followed by hand.
+  // A cable that is in another input is followed by hand.
   await lane(page, 'tide').getByRole('combobox').selectOption('7')
   await expect(async () => expect(Math.abs((await peakOf('tide')) + 27)).toBeLessThanOrEqual(0.1)).toPass()
 })

@@ -12,6 +12,8 @@ import { SimulatedPerformer } from '#core/render/performer'
 import { programmeOf } from '#core/render/programme'
 import type { Session } from '#core/session'
 import { whiteNoise } from '#core/signals/generate'
+import { stagesOf } from '#core/resolved/resolve-session'
+import { recorderChannel } from '#core/soundcheck/plug-steps'
 import { turnWords } from '#core/soundcheck/turn-words'
 import { inferWatch, offeredTurns, readingOfLane } from '#core/watch/inference'
 import type { Lane } from '#core/watch/lane'
@@ -21,6 +23,7 @@ import { TURNED_OVER, noticesOf } from '#core/watch/notices'
 import { readOf, stateOf } from '#core/watch/state'
 import { performancesOf, putRight, strangersOf } from '#core/watch/strangers'
 import type { Stranger, StrangerFault } from '#core/watch/strangers'
+import { TakeWatch } from '#core/watch/take-watch'
 import { watchVerdict } from '#core/watch/verdict'
 import { demoSession } from '../../demo'
 import { runs } from '../support/runs'
@@ -67,21 +70,11 @@ describe('lanes', () => {
       ['Tide, recorder', 5],
     ])
   })
-  it('a combined socket is one of the recorder’s inputs, whichever way it is used', () => {
-    const combined: Session = {
-      ...session,
-      gear: session.gear.map((gear) =>
-        gear.kind === 'interface' && gear.inputs.length > 2
-          ? {
-              ...gear,
-              inputs: gear.inputs.map((input, i) =>
-                i < 2 && input.type !== 'digital' ? { ...input, socket: 'combined' } : input,
-              ),
-            }
-          : gear,
-      ),
+  it('are the channels of the run sheet', () => {
+    for (const { strip, channel } of lanes) {
+      const own = session.strips.find(({ id }) => id === strip)
+      expect(channel + 1).toBe(own && recorderChannel({ stages: stagesOf(session, own) }))
     }
-    expect(lanesOf(combined, evaluateSession(combined)).map(({ channel }) => channel)).toEqual([0, 0, 2, 3])
   })
   it('expect what the chain gives at the converter, and say the gain as a hand sets it', () => {
     const { stage, expected, floor, window, gain } = laneOf('narrator')
@@ -205,6 +198,41 @@ describe('the verdict over all inputs', () => {
     })
     expect(verdictOf(at(-15, -15, -15, -15)).listening.detail).toBe('no new peak for 12 s')
     expect(verdictOf(at(null, null, null, null)).listening.detail).toBe('nothing has sounded yet')
+  })
+})
+
+describe('a take that is watched', () => {
+  const strips = [laneOf('narrator'), laneOf('cello')]
+  const at = (narrator: number, cello: number, clippedRuns = 0) => [
+    passage({ peak: narrator }),
+    passage({ peak: cello, clippedRuns }),
+  ]
+  const names = (strip: string) => strips.find((each) => each.strip === strip)?.name ?? ''
+
+  it('keeps the least headroom of each strip, and when it clipped', () => {
+    const watching = new TakeWatch()
+    watching.next(1, strips, at(-20, -9))
+    watching.next(42, strips, at(-6.25, -1, 2))
+    watching.next(42.6, strips, at(-6.25, -1, 3))
+    watching.next(75, strips, at(-30, 0, 4))
+    expect(watching.summary(names)).toEqual({
+      peak: 0,
+      clippedRuns: 4,
+      note: 'Cello clipped 4 times, at 0:42, 1:15; Narrator 6.3 dB headroom.',
+    })
+  })
+  it('goes on counting where the peaks were restarted', () => {
+    const watching = new TakeWatch()
+    watching.next(5, strips, at(-20, -1, 3))
+    watching.next(6, strips, at(-20, -9, 0))
+    watching.next(7, strips, at(-20, -1, 2))
+    expect(watching.summary(names)).toMatchObject({ clippedRuns: 5, peak: -1 })
+  })
+  it('tells five times of many, and nothing of silence', () => {
+    const watching = new TakeWatch()
+    expect(watching.summary(names)).toEqual({})
+    for (let second = 1; second <= 9; second++) watching.next(second, strips, at(-20, -1, second))
+    expect(watching.summary(names).note).toContain('at 0:01, 0:02, 0:03, 0:04, 0:05 and 4 more;')
   })
 })
 
@@ -372,7 +400,7 @@ describe('simulated performers', () => {
       expect(putRight(strangers, fault).every((each) => each.fault === null)).toBe(true)
     }
   })
-  it('swapped leads read what the other should, and that is said of them and of nobody else', () => {
+  it('swapped cables read what the other should, and that is said of them and of nobody else', () => {
     const base = strangersOf(lanes, 1, []).map((each) => ({ ...each, louder: 0, crest: 0 }))
     const swapped = base.map((each) =>
       each.strip === 'narrator'

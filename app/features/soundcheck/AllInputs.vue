@@ -9,6 +9,7 @@ import { useShortcuts } from '~/composables/use-shortcuts'
 import ChoiceBar from '~/shared/fields/ChoiceBar.vue'
 import { useSessionStore } from '~/stores/session'
 import LaneRow from './LaneRow.vue'
+import TakeOfInputs from './TakeOfInputs.vue'
 import { useSoundcheck } from './use-soundcheck'
 import type { WatchedLane } from './use-watch'
 import { useWatch } from './use-watch'
@@ -30,7 +31,7 @@ const PLAYING: { value: Playing; text: string }[] = [
 ]
 /** What a hand can look at on the floor, and what that puts right of simulated performers. */
 const LOOKS: { fault: StrangerFault; text: string; found: string }[] = [
-  { fault: 'swapped', text: 'Check the leads', found: 'were swapped. They are right now' },
+  { fault: 'swapped', text: 'Check the cables', found: 'were swapped. They are right now' },
   { fault: 'pad', text: 'Check the pads', found: 'had a pad pressed. It is out now' },
   { fault: 'dead', text: 'Check the microphones', found: 'was dead. It has been replaced' },
 ]
@@ -130,6 +131,7 @@ useShortcuts([
           Turn {{ turns.length }} {{ turns.length === 1 ? 'gain' : 'gains' }}, then listen on
         </button>
         <button type="button" class="push" data-restart @click="inputs.startPassage()">Restart the peaks</button>
+        <TakeOfInputs :watched="watched" @begin="inputs.startPassage()" />
         <ChoiceBar
           v-if="source === 'simulated'"
           :options="PLAYING"

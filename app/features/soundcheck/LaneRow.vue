@@ -36,6 +36,13 @@ const windowWords = computed(() => {
   const { window } = lane.value
   return window ? `window ${formatDecimal(window.low, 0)} … ${formatDecimal(window.high, 0)}` : 'no target'
 })
+/** So near to clipping it is said before it clips, dB. */
+const NEAR = 3
+const nearClipping = computed(() =>
+  heard.value && props.watched.state !== 'clipped' && (peak.value ?? -Infinity) > -NEAR
+    ? 'Within 3 dB of clipping.'
+    : '',
+)
 /** Where no gain is left, something else has to give. */
 const atItsEnd = computed(() => {
   const { state: now } = props.watched
@@ -55,7 +62,9 @@ const says = computed(() => {
     return `${clipped}${off}: something is wrong. Check pad, 48 V, input type and cable; turn no gain until it is found.`
   if (heard.value && reading?.inferred.contradicts)
     return `${clipped}${off}, more than its figures allow beside the other inputs. Check pad, 48 V, input type and cable before any gain.`
-  return heard.value ? [`${clipped}${reading?.inferred.says ?? ''}`, atItsEnd.value].join(' ').trim() : ''
+  return heard.value
+    ? [`${clipped}${reading?.inferred.says ?? ''}`, nearClipping.value, atItsEnd.value].filter(Boolean).join(' ')
+    : ''
 })
 const turn = computed(() => {
   const [change] = props.watched.reading?.inferred.changes ?? []

@@ -40,7 +40,7 @@ export function useWatch() {
   const readings = shallowRef<WatchReadings | null>(null)
   const notices = shallowRef<Notice[]>([])
   const putAside = ref<ReadonlySet<string>>(new Set())
-  /** Where a strip’s lead was said to be by hand. */
+  /** Where a strip’s cable was said to be by hand. */
   const moved = ref<Record<string, number>>({})
   const strangers = shallowRef<Stranger[]>([])
   let seed = 1
@@ -210,7 +210,7 @@ export function useWatch() {
       send({ playing: next })
       startPassage()
     },
-    /** What is wrong with the leads, pads or microphones of simulated performers, put right as a hand would. @returns whose it was */
+    /** What is wrong with the cables, pads or microphones of simulated performers, put right as a hand would. @returns whose it was */
     putRight: (fault: StrangerFault): string[] => {
       const wrong = strangers.value.filter((each) => each.fault === fault).map(({ strip }) => strip)
       strangers.value = putRight(strangers.value, fault)
