@@ -33,6 +33,8 @@ export interface WatchMessage {
 const SNAPSHOTS = 20
 /** What is said is asked for at most so often, ms. */
 const SAYS_EVERY = 1000
+/** Listening to ten seconds of a channel rests for so many times as long as it took. */
+const RESTS = 10
 
 /** All channels of a device, measured as they come. */
 class Watch {
@@ -75,7 +77,8 @@ class Watch {
     if (!says || isSaying || performance.now() - this.lastAsked < SAYS_EVERY) return
     this.lastAsked = performance.now()
     isSaying = true
-    const heard = this.memory.hand()
+    const heard = this.lastAsked >= listensAgain ? this.memory.hand() : null
+    if (heard) listenedFrom = this.lastAsked
     const task: SayTask = {
       snapshots,
       alike: this.memory.alike(TURNED_OVER),
@@ -93,6 +96,8 @@ class Watch {
 let watch: Watch | null = null
 let says: MessagePort | null = null
 let isSaying = false
+/** When the last ten seconds were handed over, and from when on others may be, ms. */
+let [listenedFrom, listensAgain] = [0, 0]
 let frames: MessagePort | null = null
 let playing: ReturnType<typeof setInterval> | undefined
 let performers = new Map<number, SimulatedPerformer>()
@@ -141,6 +146,8 @@ self.onmessage = ({ data }: MessageEvent<WatchTask>) => {
     says = data.says
     says.onmessage = () => {
       isSaying = false
+      const now = performance.now()
+      if (listensAgain < listenedFrom) listensAgain = now + RESTS * (now - listenedFrom)
     }
   } else if ('begin' in data) listen(data.begin)
   else if ('perform' in data) perform(data.perform)

@@ -2,6 +2,9 @@ import { demoSession } from '#demo/index'
 import { templates, templateSession } from '#demo/templates'
 import { diagnose } from '#core/diagnosis/diagnose'
 import { evaluateFrom, evaluateSession } from '#core/evaluation/evaluate-session'
+import { listenToChannel } from '#core/measure/heard/listen'
+import { LiveMemory } from '#core/measure/live/live-memory'
+import { LiveMeter } from '#core/measure/live/live-meter'
 import { planSession } from '#core/plan/plan-session'
 import { renderStrip } from '#core/render/chain'
 import type { Session } from '#core/session'
@@ -86,6 +89,19 @@ const wrong = {
   gear: Array.from({ length: 450 }, () => ({ kind: 'interface', inputs: Array.from({ length: 100 }, () => ({})) })),
 }
 
+/** Eight inputs as the worker that watches them has them. */
+const tenSeconds = renderStrip(demo, 'narrator', { sampleRate: 48_000, programmeSeconds: 8, pauseSeconds: 2, seed: 3 })
+const meters = Array.from({ length: 8 }, () => new LiveMeter(48_000, 1))
+const memory = new LiveMemory(48_000, meters.length)
+function secondOfInputs() {
+  for (let at = 0; at < 48_000; at += 2400) {
+    const block = tenSeconds.subarray(at, at + 2400)
+    for (const meter of meters) meter.frames([block])
+    memory.frames(meters.map(() => block))
+    for (const meter of meters) meter.snapshot()
+  }
+}
+
 /** What is measured, and the bound on its median in microseconds where there is one. */
 export const subjects: { name: string; run: () => unknown; bound?: number }[] = [
   { name: 'evaluate the demo (5 strips, 3 busses)', run: () => evaluateSession(demo), bound: 60 },
@@ -107,6 +123,12 @@ export const subjects: { name: string; run: () => unknown; bound?: number }[] = 
   {
     name: 'ten seconds of the visitors’ preview, a bus, as sound',
     run: () => renderStrip(demo, 'preview', { sampleRate: 48_000, programmeSeconds: 8, pauseSeconds: 2, seed: 3 }),
+  },
+  { name: 'a second of eight live channels, measured', run: () => secondOfInputs(), bound: 200_000 },
+  {
+    name: 'ten seconds of a live channel, listened to',
+    run: () => listenToChannel(tenSeconds, 48_000),
+    bound: 500_000,
   },
   {
     name: 'a fault of the demo, all strips, from nothing',

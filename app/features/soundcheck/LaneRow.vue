@@ -127,7 +127,7 @@ const sureWords = (sure: number) => `${formatDecimal(100 * sure, 0)} % sure`
       :columns="watched.river"
       :most="COLUMNS"
       :banks="banks"
-      :drawn="watched.snapshot"
+      :drawn="watched.drawn"
       :label="`Level of ${lane.name} over the last half minute, under its ceiling at 0 dBFS`"
     />
     <div class="min-w-0 max-rail:col-span-2">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref, watch } from 'vue'
+import { onBeforeUnmount, ref, toValue, watch } from 'vue'
 import { useColorMode } from '#imports'
 import type { Palette } from '~/shared/charts/palette'
 import { readPalette } from '~/shared/charts/palette'
@@ -8,7 +8,7 @@ import { drawLane } from './lane-river'
 import { drawRiver } from './river'
 import { useObservedSize } from '~/composables/use-observed-size'
 
-/** What comes in, as it flows; its figures stand beside it in words. `drawn` changes with every new column. */
+/** What comes in, as it flows; its figures stand beside it in words. `drawn`, or what it refers to, changes with every new column. */
 const props = defineProps<{
   columns: readonly RiverColumn[]
   most: number
@@ -50,7 +50,7 @@ watch(
   },
   { flush: 'post' },
 )
-watch([() => props.drawn, () => props.banks, width, height], drawSoon, { flush: 'post' })
+watch([() => toValue(props.drawn), () => props.banks, width, height], drawSoon, { flush: 'post' })
 onBeforeUnmount(() => cancelAnimationFrame(frame))
 </script>
 

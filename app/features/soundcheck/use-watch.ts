@@ -1,3 +1,4 @@
+import type { Ref } from 'vue'
 import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
 import type { LiveSnapshot } from '#core/measure/live/live-meter'
 import type { Playing } from '#core/render/performer'
@@ -27,10 +28,15 @@ export interface WatchedLane {
   isThere: boolean
   snapshot: LiveSnapshot | null
   river: readonly GaugeColumn[]
+  /** Counts up with each new column of it: a reference, so that a drawing follows it and the words around it do not. */
+  drawn: Ref<number>
   state: LaneState
   reading: WatchReadings['lanes'][number] | null
   notices: Notice[]
 }
+
+/** Figures change with every fourth snapshot, five times a second: nobody reads faster, and drawing alone costs a third. */
+const SHOWN_EVERY = 4
 
 /** All inputs of the open session at once, from a device or from simulated performers. Nothing of the sound is kept. */
 export function useWatch() {
@@ -45,7 +51,9 @@ export function useWatch() {
   const strangers = shallowRef<Stranger[]>([])
   let seed = 1
   const playing = ref<Playing>('usual')
-  /** By the device’s channel; replaced from the oldest on, so not watched: `snapshots` tells when to draw. */
+  /** Counts up with each snapshot: rivers are drawn anew with it. */
+  const drawn = ref(0)
+  /** By the device’s channel; replaced from the oldest on, so not watched: `drawn` tells when to draw. */
   let rivers: GaugeColumn[][] = []
   let workers: { measures: Worker; says: Worker } | null = null
 
@@ -73,6 +81,7 @@ export function useWatch() {
         isThere: source.value !== 'device' || channel < (input.opened.value?.channels ?? 0),
         snapshot,
         river: rivers[channel] ?? [],
+        drawn,
         state: snapshot ? stateOf(lane, snapshot, reading?.inferred.fault ?? false) : 'waiting',
         reading,
         notices: notices.value.filter(({ id, strip }) => strip === lane.strip && !putAside.value.has(id)),
@@ -122,7 +131,8 @@ export function useWatch() {
       river.push(now)
       if (river.length > COLUMNS) river.shift()
     })
-    snapshots.value = next
+    drawn.value++
+    if (drawn.value % SHOWN_EVERY === 0) snapshots.value = next
   }
 
   function forget() {
@@ -189,7 +199,6 @@ export function useWatch() {
     source,
     lanes,
     watched,
-    snapshots,
     readings,
     verdict,
     strangers,
