@@ -3,7 +3,7 @@ import type { LiveSnapshot } from '#core/measure/live/live-meter'
 import { LiveMeter } from '#core/measure/live/live-meter'
 import type { Performance, Playing } from '#core/render/performer'
 import { SimulatedPerformer } from '#core/render/performer'
-import { TURNED_OVER } from '#core/watch/notices'
+import { INVERTED } from '#core/watch/notices'
 import { takeFrames } from './incoming-frames'
 import type { SayTask } from './watch-says.worker'
 
@@ -81,7 +81,7 @@ class Watch {
     if (heard) listenedFrom = this.lastAsked
     const task: SayTask = {
       snapshots,
-      alike: this.memory.alike(TURNED_OVER),
+      alike: this.memory.alike(INVERTED),
       ...(heard && { heard: { ...heard, sampleRate: this.sampleRate } }),
     }
     says.postMessage(task, heard ? [heard.samples.buffer] : [])

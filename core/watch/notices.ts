@@ -13,7 +13,7 @@ import type { Lane } from './lane'
 import type { LaneState } from './state'
 import { isClipped, readOf, sounds } from './state'
 
-/** What nobody asked for, but an assistant would say. */
+/** A fault or an oddity that was noticed on an input while listening. */
 export interface Notice {
   /** The same for the same thing: what was put aside once is not said again. */
   id: string
@@ -44,10 +44,10 @@ export interface Watched {
 /** From there on two channels are one signal, not two microphones in one room (common practice, no source). */
 export const ONE_SIGNAL = 0.98
 /** From there on one side of a pair is inverted (common practice, no source). */
-export const TURNED_OVER = 0.7
+export const INVERTED = 0.7
 
 export const noticesOf = (watched: Watched): Notice[] => [
-  ...swappedLeads(watched),
+  ...swappedCables(watched),
   ...silentLanes(watched),
   ...oneSignal(watched),
   ...watched.lanes.flatMap((lane, i) => {
@@ -86,7 +86,7 @@ function oneSignal({ session, lanes, alike }: Watched): Notice[] {
       ({ left, right }) =>
         (left === first.strip && right === second.strip) || (left === second.strip && right === first.strip),
     )
-    if (isPair && likeness <= -TURNED_OVER)
+    if (isPair && likeness <= -INVERTED)
       return [
         {
           id: `turned ${first.strip} ${second.strip}`,
@@ -115,7 +115,7 @@ const [UNSURE, SWAPPED] = [6, 0.05]
 const LEAST_ODDS = 1
 
 /** Two inputs that each read what the other should: how much likelier that is than both of them being as far off as they are. */
-function swappedLeads({ lanes, snapshots, evaluation }: Watched): Notice[] {
+function swappedCables({ lanes, snapshots, evaluation }: Watched): Notice[] {
   const entering = (strip: string) =>
     evaluation.strips.find(({ id }) => id === strip)?.points.find(({ unit }) => unit === 'dBu')?.peak
   const read = lanes.map((lane, i) => {
@@ -147,7 +147,7 @@ function swappedLeads({ lanes, snapshots, evaluation }: Watched): Notice[] {
     id: `swapped ${one.strip} ${other.strip}`,
     strip: one.strip,
     says: `“${one.name}” and “${other.name}” each read what the other should: their cables may be swapped.`,
-    sure: Math.min(odds / (1 + odds), MOST_SURE) || MOST_SURE,
+    sure: Math.min(1 / (1 + 1 / odds), MOST_SURE),
     faults: null,
   }))
 }
@@ -202,7 +202,7 @@ function heardOn(lane: Lane, heard: HeardChannel, { evaluation, snapshots, lanes
   // What clips on one side alone has one too, and it is not the converter’s.
   if (dc !== null && !clipped)
     found.push(notice('offset', `A constant offset of ${formatDecimal(dc, 1)} dBFS.`, 0.95, null))
-  if (comb) found.push(notice('comb', `It is there twice, ${formatDecimal(comb.delayMs, 1)} ms apart.`, 0.8, 'echo'))
+  if (comb) found.push(notice('comb', `Doubled signal, ${formatDecimal(comb.delayMs, 1)} ms apart.`, 0.8, 'echo'))
   if (clipped && clipped.level < -0.1)
     found.push(
       notice(

@@ -19,7 +19,7 @@ export interface Stranger {
   comesInOn: string
 }
 
-/** A performer is that far from what was assumed, standard deviation, dB: within what nobody knows of a source. */
+/** How far a performer differs from the plan: standard deviations of level and crest factor, and the most, dB (common practice, no source). */
 const OFF = { louder: 4, crest: 1.5, most: 10 } as const
 /** What a pad takes that is pressed and not in the session, dB. */
 const PAD = -20

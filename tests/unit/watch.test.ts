@@ -19,7 +19,7 @@ import { inferWatch, offeredTurns, readingOfLane } from '#core/watch/inference'
 import type { Lane } from '#core/watch/lane'
 import { lanesOf } from '#core/watch/lane'
 import type { Watched } from '#core/watch/notices'
-import { TURNED_OVER, noticesOf } from '#core/watch/notices'
+import { INVERTED, noticesOf } from '#core/watch/notices'
 import { readOf, stateOf } from '#core/watch/state'
 import { performancesOf, putRight, strangersOf } from '#core/watch/strangers'
 import type { Stranger, StrangerFault } from '#core/watch/strangers'
@@ -258,7 +258,7 @@ describe('the last ten seconds', () => {
     const voice = programmeOf('voice', RATE, 3, { average: -20, peak: -8 }, 3)
     const other = programmeOf('voice', RATE, 3, { average: -20, peak: -8 }, 4)
     memory.frames([voice, voice.map((x) => -0.5 * x), other, new Float64Array(voice.length)])
-    const found = memory.alike(TURNED_OVER)
+    const found = memory.alike(INVERTED)
     expect(found.map(({ channels }) => channels)).toEqual([[0, 1]])
     expect(found[0]?.likeness).toBeCloseTo(-1, 9)
   })

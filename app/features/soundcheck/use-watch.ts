@@ -145,6 +145,8 @@ export function useWatch() {
     snapshots.value = []
     forget()
     source.value = next
+    // What was heard of the source before is not of this one.
+    tell({ passage: true })
     tellSession()
   }
 
