@@ -102,11 +102,9 @@ export class LiveInput {
    * @throws NoInput
    */
   static async open(device: string | null, to: MessagePort, tell: (event: LiveEvent) => void): Promise<LiveInput> {
-    if (!isPossible()) throw new NoInput(NOT_POSSIBLE)
-    const track = await trackOf(device)
+    const { track, settings, processed } = await openTrack(device)
     let context: AudioContext | null = null
     try {
-      const settings = track.getSettings()
       context = new AudioContext({
         ...(settings.sampleRate && { sampleRate: settings.sampleRate }),
         latencyHint: 'playback',
@@ -121,7 +119,7 @@ export class LiveInput {
         sampleRate: whole ? (settings.sampleRate ?? context.sampleRate) : context.sampleRate,
         channels: whole ? channels : Math.min(channels, MIXED_TO),
         missing: whole ? 0 : Math.max(0, channels - MIXED_TO),
-        processed: processedBy(settings),
+        processed,
       }
       return new LiveInput(opened, context, track, tell)
     } catch (error) {
@@ -166,6 +164,16 @@ async function throughWorklet(context: AudioContext, track: MediaStreamTrack, to
   })
   node.port.postMessage({ to }, [to])
   context.createMediaStreamSource(new MediaStream([track])).connect(node)
+}
+
+/** A track with all processing off, and what of that the browser could not switch off. @throws NoInput */
+export async function openTrack(
+  device: string | null,
+): Promise<{ track: MediaStreamTrack; settings: MediaTrackSettings; processed: string[] }> {
+  if (!isPossible()) throw new NoInput(NOT_POSSIBLE)
+  const track = await trackOf(device)
+  const settings = track.getSettings()
+  return { track, settings, processed: processedBy(settings) }
 }
 
 async function trackOf(device: string | null): Promise<MediaStreamTrack> {

@@ -15,6 +15,7 @@ import type { Shortcut } from '~/composables/use-shortcuts'
 import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
 import { useKeepingGuard } from './use-keeping-guard'
 import { useStripStages } from '~/composables/use-strip-stages'
+import { useMeasuredSheets } from '~/stores/measured-sheets'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 import NoticeBar from './NoticeBar.vue'
@@ -32,11 +33,13 @@ const ExplainDialog = lateComponent(() => import('~/shared/explaining/ExplainDia
 const StripDialog = lateComponent(() => import('~/features/path/StripDialog.vue'))
 const PrintSheet = lateComponent(() => import('~/features/path/PrintSheet.vue'))
 const LogPrint = lateComponent(() => import('~/features/log/LogPrint.vue'))
+const SheetPrint = lateComponent(() => import('~/features/bench/SheetPrint.vue'))
 const RunSheetPrint = lateComponent(() => import('~/features/soundcheck/RunSheetPrint.vue'))
 
 /** What surrounds every place: the rail, the open session, the verdict, the notices and the keys. */
 const store = useSessionStore()
 const view = useViewStore()
+const measuredSheets = useMeasuredSheets()
 const router = useRouter()
 const exchange = useExchange()
 const plan = usePlanGesture()
@@ -83,11 +86,15 @@ const printed = ref(false)
 const SHEETS: Record<string, () => Promise<unknown>> = {
   Log: () => import('~/features/log/LogPrint.vue'),
   Soundcheck: () => import('~/features/soundcheck/RunSheetPrint.vue'),
+  Bench: () => import('~/features/bench/SheetPrint.vue'),
 }
+/** A measured sheet lies open on the Bench. */
+const measured = computed(() => place.value === 'Bench' && measuredSheets.isShown)
 /** The sheet has to be there before the browser lays out the paper. */
 async function print() {
   printed.value = true
-  if (!(await latePart<unknown>(SHEETS[place.value] ?? (() => import('~/features/path/PrintSheet.vue'))))) return
+  const own = place.value !== 'Bench' || measured.value ? SHEETS[place.value] : undefined
+  if (!(await latePart<unknown>(own ?? (() => import('~/features/path/PrintSheet.vue'))))) return
   await nextTick()
   window.print()
 }
@@ -237,6 +244,7 @@ useEventListener(window, 'paste', async (event) => {
     <template v-if="store.session && (printed || onPaper)">
       <LogPrint v-if="place === 'Log'" class="hidden print:block" />
       <RunSheetPrint v-else-if="place === 'Soundcheck'" class="hidden print:block" />
+      <SheetPrint v-else-if="measured" class="hidden print:block" />
       <PrintSheet v-else class="hidden print:block" />
     </template>
     <div

@@ -6,7 +6,7 @@ import type { Figure } from './procedure'
 /** Which way a figure is better. */
 export type Better = 'lower' | 'higher' | 'neither'
 
-interface Judged {
+export interface Judged {
   name: string
   unit: string
   digits: number

@@ -23,7 +23,10 @@ export function readSessionText(text: string): SessionReading {
 }
 
 /** The JSON of a file’s text, or why it is none. */
-export function parseSessionText(text: string): { ok: true; raw: unknown } | { ok: false; faults: Fault[] } {
+export function parseSessionText(
+  text: string,
+  wanted = 'session file',
+): { ok: true; raw: unknown } | { ok: false; faults: Fault[] } {
   if (text.length > MOST_CHARACTERS) {
     return refuse({
       path: '',
@@ -39,7 +42,7 @@ export function parseSessionText(text: string): { ok: true; raw: unknown } | { o
     return refuse({
       path: '',
       code: 'not-json',
-      message: `The file is not JSON (${where}). Choose a session file, or correct the text at that place.`,
+      message: `The file is not JSON (${where}). Choose a ${wanted}, or correct the text at that place.`,
     })
   }
 }

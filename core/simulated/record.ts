@@ -140,10 +140,14 @@ function convert(
   return withDropouts(simulated, samples, sampleRate)
 }
 
-/** Adds white noise of an A-weighted level within 20 Hz to 20 kHz, spread evenly up to half the sample rate. */
-function addNoise(samples: Float64Array, sampleRate: number, levelA: number, seed: number): void {
+/** Standard deviation of white noise of an A-weighted level within 20 Hz to 20 kHz, dBFS(A), spread evenly up to half the sample rate. */
+export function deviationOfWhite(levelA: number, sampleRate: number): number {
   const inBand = 10 ** ((levelA - WHITE_UNDER_A) / 10) / 2
-  const deviation = Math.sqrt((inBand * sampleRate) / 2 / (AUDIO_BAND.high - AUDIO_BAND.low))
+  return Math.sqrt((inBand * sampleRate) / 2 / (AUDIO_BAND.high - AUDIO_BAND.low))
+}
+
+function addNoise(samples: Float64Array, sampleRate: number, levelA: number, seed: number): void {
+  const deviation = deviationOfWhite(levelA, sampleRate)
   const next = seededNormal(seed)
   for (let i = 0; i < samples.length; i++) samples[i] = (samples[i] as number) + deviation * next()
 }

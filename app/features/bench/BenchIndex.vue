@@ -3,11 +3,19 @@ import { computed } from 'vue'
 import SelectInput from '~/shared/fields/SelectInput.vue'
 import { procedures } from '#core/bench/procedures'
 import { useBenchStore } from '~/stores/bench'
+import { useMeasuredSheets } from '~/stores/measured-sheets'
 
 /** The bench’s work in order: what is played, what is measured, what is made of it. */
 const store = useBenchStore()
+const measured = useMeasuredSheets()
 const groups = computed(() => [
-  { title: 'Begin', pages: [{ id: 'start', title: 'What to measure' }] },
+  {
+    title: 'Begin',
+    pages: [
+      { id: 'start', title: 'What to measure' },
+      { id: 'cable', title: 'Measure this interface' },
+    ],
+  },
   { title: 'Prepare', pages: [{ id: 'signals', title: 'Test signals' }] },
   { title: 'The unit', pages: procedures.slice(0, -1).map(({ id, title }) => ({ id, title })) },
   {
@@ -25,6 +33,7 @@ const number = (id: string) => {
 }
 /** Open work, or what the session holds of it from before. */
 const state = (id: string) => {
+  if (id === 'cable') return measured.open ? { mark: '✓', words: `measured ${measured.open.sheet.on}` } : null
   if ((store.workOn(id)?.rows.length ?? 0) > 0) return { mark: '●', words: 'begun' }
   const known = store.bench && procedures.find((each) => each.id === id)?.known(store.bench)
   return known ? { mark: '✓', words: `measured${known.on ? ` ${known.on}` : ''}: ${known.words}` } : null

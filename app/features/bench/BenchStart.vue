@@ -25,6 +25,12 @@ const MOST = 12
   <div class="gap-x-8 gap-y-5 column:grid column:grid-cols-2" data-bench-start>
     <div>
       <p class="mb-2">What to measure in this session, ranked by what it gains for its minutes.</p>
+      <p v-if="store.bench" class="mb-2 flex flex-wrap items-baseline gap-x-3">
+        <button type="button" class="push-main" data-open-cable @click="store.page = 'cable'">
+          Measure this interface
+        </button>
+        <span>Most of it at once: one cable, about two minutes.</span>
+      </p>
       <MeasureNextPanel v-if="view.sureness" all :most="MOST" />
     </div>
     <section v-if="store.bench && procedures[0]" class="max-column:mt-5" aria-labelledby="measured-title">

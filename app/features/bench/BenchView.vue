@@ -8,6 +8,7 @@ import BenchIndex from './BenchIndex.vue'
 import BenchStart from './BenchStart.vue'
 
 const CompareUnits = lateComponent(() => import('./CompareUnits.vue'))
+const CableRunPage = lateComponent(() => import('./CableRunPage.vue'))
 const ProcedurePage = lateComponent(() => import('./ProcedurePage.vue'))
 const RecordingPage = lateComponent(() => import('./RecordingPage.vue'))
 const MeasureNextPanel = lateComponent(() => import('~/shared/explaining/MeasureNextPanel.vue'))
@@ -24,6 +25,7 @@ const procedure = computed(() => procedures.find((each) => each.id === store.pag
     <BenchIndex />
     <div class="min-w-0 grow px-3 pt-2 pb-4 card:px-5 rail:overflow-y-auto" tabindex="0" aria-label="Bench">
       <BenchStart v-if="store.page === 'start'" />
+      <CableRunPage v-else-if="store.page === 'cable' && store.bench" :bench="store.bench" />
       <MeasureNextPanel v-else-if="view.sureness" all class="plate mb-3 px-3 pt-1 pb-2" />
       <TestSignals v-if="store.page === 'signals'" />
       <RecordingPage v-else-if="store.page === 'recording'" />

@@ -1,6 +1,7 @@
 import type { ChartConfiguration } from 'chart.js'
 import type { StretchSpectrum } from '#core/measure/stretch-spectrum'
 import type { Palette } from '~/shared/charts/palette'
+import { frequencyAxis } from '~/shared/charts/frequency-axis'
 import { axis, plainOptions } from '~/shared/charts/plain-axes'
 
 /** Third octaves as steps, and the narrow bands as a line in front. */
@@ -31,23 +32,7 @@ export const spectrumChart =
         ...plainOptions,
         events: [],
         scales: {
-          x: axis(palette, 'Frequency, Hz', {
-            type: 'logarithmic',
-            min: 18,
-            max: 22_000,
-            ticks: {
-              color: palette.muted,
-              maxRotation: 0,
-              autoSkip: false,
-              font: { family: 'JetBrains Mono Variable', size: 11 },
-              callback: (value: number) =>
-                [20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000].includes(value)
-                  ? value < 1000
-                    ? value
-                    : `${value / 1000}k`
-                  : '',
-            },
-          }),
+          x: frequencyAxis(palette),
           y: axis(palette, 'dBFS in the band', {
             type: 'linear',
             min: Math.max(top - 110, 10 * Math.floor((Math.min(top, ...heard) - 10) / 10)),
