@@ -1,20 +1,9 @@
 import { faded, sine } from '../signals/generate'
+import type { FoundCable } from './findings'
 import type { LockedTone } from './lock-in'
 import { lockedTone } from './lock-in'
-import type { Rig } from '../signals/rig'
 import { TAIL } from '../signals/rig'
-
-/** A cable from an output channel to an input channel, both counted from 0. */
-export interface FoundCable {
-  output: number
-  input: number
-  /** Recorded over played, dB. */
-  loopGain: number
-  /** Whether its level jumps: a loose contact. */
-  isLoose: boolean
-  /** Whether samples were lost on the way. */
-  losesSamples: boolean
-}
+import type { Conductor } from './conductor'
 
 /** Every output plays a tone of its own: multiples of 10 Hz that are no multiples of the mains and no harmonics of each other. */
 const TONES = [970, 1130, 1270, 1390, 1510, 1630, 1790, 1910] as const
@@ -39,13 +28,14 @@ export interface CableSearch {
 }
 
 /** Finds every cable at once: quiet tones, a different one from each output, 6 dB louder each time until one comes back. */
-export async function findCables(rig: Rig): Promise<CableSearch> {
+export async function findCables(conductor: Pick<Conductor, 'rig' | 'take'>): Promise<CableSearch> {
+  const { rig } = conductor
   const tones = TONES.slice(0, rig.outputs)
   let heard: FoundCable[] = []
   let played = QUIETEST
   for (; played <= LOUDEST; played += STEP) {
     const signals = tones.map((tone) => faded(sine(rig.sampleRate, SECONDS, tone, played), rig.sampleRate, 0.02))
-    const recorded = await rig.take(signals, signals[0]?.length ?? 0, false)
+    const recorded = await conductor.take(signals, signals[0]?.length ?? 0)
     heard = recorded.flatMap((samples, input) =>
       tones.flatMap((tone, output) => cableOf(samples, rig.sampleRate, tone, output, input, played) ?? []),
     )

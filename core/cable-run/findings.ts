@@ -1,7 +1,18 @@
 import type { Hum } from '../measure/hum'
-import type { FoundCable } from './find-cables'
 import type { ResponsePoint } from './response'
 import type { GainMark } from './hand'
+
+/** A cable from an output channel to an input channel, both counted from 0. */
+export interface FoundCable {
+  output: number
+  input: number
+  /** Recorded over played, dB. */
+  loopGain: number
+  /** Whether its level jumps: a loose contact. */
+  isLoose: boolean
+  /** Whether samples were lost on the way. */
+  losesSamples: boolean
+}
 
 /** A value with its standard uncertainty. */
 export interface Value {

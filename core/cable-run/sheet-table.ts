@@ -1,6 +1,6 @@
 import type { MeasuredFigure, MeasuredSheet } from '../files'
 import { formatDecimal } from '../units'
-import { markText } from './sheet'
+import { markText } from './figures/gain'
 
 /** A figure as it is written: value, ± of twice the standard uncertainty, unit. */
 export const figureText = ({

@@ -54,6 +54,7 @@ export class SimulatedRig {
   /** The gain of all inputs, truly given. */
   gain: number
   private takes = 0
+  private hum: { gain: number; samples: Float64Array } | null = null
 
   constructor(
     readonly truth: SimulatedRigTruth,
@@ -144,13 +145,15 @@ export class SimulatedRig {
     const next = seededNormal(unit.seed * 31 + 1009 * this.takes + input + 1)
     const { second, third } = unit.input.harmonics
     const [a2, a3] = [2 * 10 ** (-second / 20), 4 * 10 ** (-third / 20)]
-    const hum = this.humAt(length)
+    const hum = this.humSecond()
     const step = 2 ** (1 - unit.wordLength)
-    const samples = Float64Array.from({ length }, (_, i) => {
-      const x = scale * ((own[i] as number) + across * (neighbour?.[i] ?? 0)) + (hum?.[i] ?? 0)
+    const samples = new Float64Array(length)
+    for (let i = 0; i < length; i++) {
+      const humming = hum ? (hum[i % hum.length] as number) : 0
+      const x = scale * ((own[i] as number) + across * (neighbour?.[i] ?? 0)) + humming
       const bent = x + a2 * x * x + a3 * x * x * x + white * next() + unit.input.dc
-      return step * Math.round(Math.max(-1, Math.min(1, bent)) / step)
-    })
+      samples[i] = step * Math.round(Math.max(-1, Math.min(1, bent)) / step)
+    }
     return this.withDropouts(samples)
   }
 
@@ -167,15 +170,19 @@ export class SimulatedRig {
     ]) as number
   }
 
-  private humAt(length: number): Float64Array | null {
-    const { hum } = this.truth.unit.input
-    if (!hum || this.plugged.socket !== 'cables') return null
-    const samples = new Float64Array(length)
-    for (const { frequency, level } of this.humLines()) {
-      const [amplitude, omega] = [10 ** (level / 20), (2 * Math.PI * frequency) / this.sampleRate]
-      for (let i = 0; i < length; i++) samples[i] = (samples[i] as number) + amplitude * Math.sin(omega * i + frequency)
+  /** A second of the hum at the gain as it stands, which holds whole periods of every line. */
+  private humSecond(): Float64Array | null {
+    if (!this.truth.unit.input.hum || this.plugged.socket !== 'cables') return null
+    if (this.hum?.gain !== this.gain) {
+      const samples = new Float64Array(this.sampleRate)
+      for (const { frequency, level } of this.humLines()) {
+        const [amplitude, omega] = [10 ** (level / 20), (2 * Math.PI * frequency) / this.sampleRate]
+        for (let i = 0; i < samples.length; i++)
+          samples[i] = (samples[i] as number) + amplitude * Math.sin(omega * i + frequency)
+      }
+      this.hum = { gain: this.gain, samples }
     }
-    return samples
+    return this.hum.samples
   }
 
   /** The lines of the hum as they are recorded, dBFS; they come over the cable. */

@@ -3,7 +3,7 @@ import type { SimulatedCable } from '#core/simulated/rig'
 import { cableTrial, judgedFigures, wrongFigures } from '../support/cable'
 
 /** Runs that are made; two hundred take half an hour: CABLE_RUNS=200 npx vitest run tests/reference/one-cable.test.ts. */
-const RUNS = Number(process.env.CABLE_RUNS ?? 4)
+const RUNS = Number(process.env.CABLE_RUNS ?? 3)
 
 /** What stands in the sockets: good, loose, with a dead or crossed legs, in the wrong input, two, swapped. */
 const CABLES: SimulatedCable[][] = [
@@ -25,22 +25,26 @@ const CABLES: SimulatedCable[][] = [
 
 describe('measuring an interface by one cable', () => {
   // GUM (JCGM 100, 6.2): within twice the standard uncertainty in about 95 % of all cases.
-  it('has at least 95 % of all figures within their ± in seeded runs, and none far off without a mark', async () => {
-    let [all, wrong] = [0, 0]
-    for (let run = 0; run < RUNS; run++) {
-      const seed = 1 + 7 * run
-      const { sheet, found } = await cableTrial({
-        seed,
-        cables: CABLES[run % CABLES.length] ?? [],
-        hasKnob: run % 2 === 1,
-      })
-      all += judgedFigures(sheet).length
-      const off = wrongFigures(sheet)
-      wrong += off.length
-      for (const { id, value, truth, u } of off)
-        expect(Math.abs(value - (truth ?? NaN)), `run ${run}, ${id}`).toBeLessThan(3.5 * u)
-      expect(found.seconds).toBeLessThan(180)
-    }
-    expect(wrong / all, `${wrong} of ${all} figures in ${RUNS} runs`).toBeLessThanOrEqual(0.05)
-  })
+  it(
+    'has at least 95 % of all figures within their ± in seeded runs, and none far off without a mark',
+    { timeout: 300_000 + 30_000 * RUNS },
+    async () => {
+      let [all, wrong] = [0, 0]
+      for (let run = 0; run < RUNS; run++) {
+        const seed = 1 + 7 * run
+        const { sheet, found } = await cableTrial({
+          seed,
+          cables: CABLES[run % CABLES.length] ?? [],
+          hasKnob: run % 2 === 1,
+        })
+        all += judgedFigures(sheet).length
+        const off = wrongFigures(sheet)
+        wrong += off.length
+        for (const { id, value, truth, u } of off)
+          expect(Math.abs(value - (truth ?? NaN)), `run ${run}, ${id}`).toBeLessThan(3.5 * u)
+        expect(found.seconds).toBeLessThan(180)
+      }
+      expect(wrong / all, `${wrong} of ${all} figures in ${RUNS} runs`).toBeLessThanOrEqual(0.05)
+    },
+  )
 })

@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { findCables } from '#core/cable-run/find-cables'
+import { marksOf } from '#core/cable-run/gain-marks'
 import { keepSheet, keptFigures } from '#core/cable-run/keep-sheet'
 import { lockedTone } from '#core/cable-run/lock-in'
 import { moveText } from '#core/cable-run/move-text'
 import type { Part, Wanted } from '#core/cable-run/moves'
 import { movesBetween, partsInOrder } from '#core/cable-run/moves'
 import { responseOf, responseSignal } from '#core/cable-run/response'
-import { NoCable, marksOf } from '#core/cable-run/run'
+import { NoCable } from '#core/cable-run/search'
 import { sheetTable, sheetsBeside } from '#core/cable-run/sheet-table'
 import { readMeasuredSheet, readSession, writeMeasuredSheet } from '#core/files'
 import { sine, whiteNoise } from '#core/signals/generate'
@@ -223,9 +224,7 @@ describe('a run on a simulated interface', () => {
     const rig = simulatedRig(simulatedFor(unit, input, output, session.system, 1), RATE, 128)
     const peaks: number[] = []
     const heard = {
-      sampleRate: RATE,
-      outputs: 2,
-      inputs: 2,
+      rig,
       take: (played: readonly (Float64Array | null)[], frames: number) => {
         peaks.push(20 * Math.log10(Math.max(...(played[0] ?? []).map(Math.abs))))
         return rig.take(played, frames)

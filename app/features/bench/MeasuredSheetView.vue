@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Bench } from '#core/bench/procedure'
 import { keepSheet, keptFigures } from '#core/cable-run/keep-sheet'
-import { markText } from '#core/cable-run/sheet'
+import { markText } from '#core/cable-run/figures/gain'
 import { sheetTable, sheetsBeside } from '#core/cable-run/sheet-table'
 import type { Fault, MeasuredSheet } from '#core/files'
 import { readMeasuredSheet, sheetGroups, writeGearFile, writeMeasuredSheet } from '#core/files'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { figureText } from '#core/cable-run/sheet-table'
-import { markText } from '#core/cable-run/sheet'
+import { markText } from '#core/cable-run/figures/gain'
 import { sheetGroups } from '#core/files'
 import { formatDecimal } from '#core/units'
 import { useMeasuredSheets } from '~/stores/measured-sheets'
