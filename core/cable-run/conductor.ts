@@ -8,6 +8,8 @@ export class Conductor {
   readonly doubts = new Set<Doubt>()
   /** Of signal, that was played or waited for. */
   seconds = 0
+  /** Samples were lost for a while, until a hand put that right. */
+  hasLostSamples = false
   private doing = ''
 
   /** @param lasts seconds of signal of the whole run, as far as they are known before */
@@ -18,7 +20,7 @@ export class Conductor {
   ) {}
 
   /** @param goesOn the signals are repeated without a gap until the next take */
-  async take(played: readonly (Float64Array | null)[], frames: number, goesOn = false): Promise<Float64Array[]> {
+  take = async (played: readonly (Float64Array | null)[], frames: number, goesOn = false): Promise<Float64Array[]> => {
     const recorded = await this.rig.take(played, frames, goesOn)
     this.seconds += frames / this.rig.sampleRate + TAIL
     this.says(this.doing)

@@ -1,7 +1,7 @@
 import { faded, sine } from '../signals/generate'
 import type { FoundCable } from './findings'
 import type { LockedTone } from './lock-in'
-import { lockedTone } from './lock-in'
+import { lockedTone, powerAt } from './lock-in'
 import { TAIL } from '../signals/rig'
 import type { Conductor } from './conductor'
 
@@ -25,42 +25,82 @@ const SECONDS = 1.2
 export interface CableSearch {
   cables: FoundCable[]
   played: number
+  /** An input hears something that was not played, and no cable. */
+  otherSoundAt: number | null
 }
+
+/** A tone is ours where it goes when it is not played, and follows it within this when it is played more quietly, dB. */
+const FOLLOWS = { within: 1, withinLoose: 8 }
 
 /** Finds every cable at once: quiet tones, a different one from each output, 6 dB louder each time until one comes back. */
 export async function findCables(conductor: Pick<Conductor, 'rig' | 'take'>): Promise<CableSearch> {
-  const { rig } = conductor
-  const tones = TONES.slice(0, rig.outputs)
   let heard: FoundCable[] = []
   let played = QUIETEST
   for (; played <= LOUDEST; played += STEP) {
-    const signals = tones.map((tone) => faded(sine(rig.sampleRate, SECONDS, tone, played), rig.sampleRate, 0.02))
-    const recorded = await conductor.take(signals, signals[0]?.length ?? 0)
-    heard = recorded.flatMap((samples, input) =>
-      tones.flatMap((tone, output) => cableOf(samples, rig.sampleRate, tone, output, input, played) ?? []),
-    )
+    heard = await heardAt(conductor, played)
     if (heard.some(({ loopGain }) => loopGain + played >= ENOUGH)) break
   }
+  played = Math.min(played, LOUDEST)
   const strongest = Math.max(...heard.map(({ loopGain }) => loopGain))
-  return {
-    cables: heard.filter(({ loopGain }) => loopGain > strongest - CROSSTALK).sort((a, b) => a.output - b.output),
-    played: Math.min(played, LOUDEST),
-  }
+  const likely = heard.filter(({ loopGain }) => loopGain > strongest - CROSSTALK).sort((a, b) => a.output - b.output)
+  const cables = await following(conductor, likely, played)
+  return { cables, played, otherSoundAt: cables.length > 0 ? null : (likely[0]?.input ?? null) }
+}
+
+/** Those of the cables whose tone goes when nothing plays, and gets quieter when it is played more quietly. */
+async function following(
+  conductor: Pick<Conductor, 'rig' | 'take'>,
+  likely: readonly FoundCable[],
+  played: number,
+): Promise<FoundCable[]> {
+  if (likely.length === 0) return []
+  const silent = await recordedAt(conductor, null)
+  const quieter = await recordedAt(conductor, played - STEP)
+  const { sampleRate } = conductor.rig
+  return likely.filter(({ input, output, loopGain, isLoose, losesSamples }) => {
+    const levelOf = (recorded: readonly Float64Array[]) =>
+      powerAt(recorded[input] as Float64Array, sampleRate, TONES[output] as number)
+    const level = loopGain + played
+    const within = isLoose || losesSamples ? FOLLOWS.withinLoose : FOLLOWS.within
+    return levelOf(silent) < level - CROSSTALK / 2 && Math.abs(levelOf(quieter) + STEP - level) < within
+  })
+}
+
+/** What of the outputs’ tones is in each input. */
+async function heardAt(conductor: Pick<Conductor, 'rig' | 'take'>, played: number): Promise<FoundCable[]> {
+  const { sampleRate, outputs } = conductor.rig
+  const recorded = await recordedAt(conductor, played)
+  return recorded.flatMap((samples, input) =>
+    TONES.slice(0, outputs).flatMap((tone, output) => cableOf(samples, sampleRate, tone, output, input, played) ?? []),
+  )
+}
+
+/** Plays every output’s tone, or nothing. @returns of each input the part in which they are, wherever they lie in the recording */
+async function recordedAt(
+  { rig, take }: Pick<Conductor, 'rig' | 'take'>,
+  played: number | null,
+): Promise<Float64Array[]> {
+  const { sampleRate, outputs } = rig
+  const signals = TONES.slice(0, outputs).map((tone) =>
+    played === null ? null : faded(sine(sampleRate, SECONDS, tone, played), sampleRate, 0.02),
+  )
+  const recorded = await take(signals, Math.round(SECONDS * sampleRate))
+  return recorded.map((samples) =>
+    samples.subarray(Math.round(TAIL * sampleRate), Math.round((SECONDS - 0.05) * sampleRate)),
+  )
 }
 
 function cableOf(
-  recorded: Float64Array,
+  samples: Float64Array,
   sampleRate: number,
   tone: number,
   output: number,
   input: number,
   played: number,
 ): FoundCable | null {
-  // Wherever the tone lies in the recording, this part is in the middle of it.
-  const middle = recorded.subarray(Math.round(TAIL * sampleRate), Math.round((SECONDS - 0.05) * sampleRate))
-  const found = lockedTone(middle, sampleRate, tone)
+  const found = lockedTone(samples, sampleRate, tone)
   if (!found || found.level < FAINTEST) return null
-  const blocks = (middle.length / sampleRate) * BLOCKS_A_SECOND
+  const blocks = (samples.length / sampleRate) * BLOCKS_A_SECOND
   return {
     output,
     input,

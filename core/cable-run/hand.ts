@@ -17,6 +17,8 @@ export type GainHint = 'turned-down' | 'cable-out'
 
 export type CableProblem =
   | { code: 'none' }
+  /** Something is heard that was not played. */
+  | { code: 'other-sound'; input: number }
   | { code: 'loose'; output: number; input: number }
   | { code: 'samples-lost' }
   | { code: 'wrong-input'; output: number; input: number; wanted: number }

@@ -24,10 +24,9 @@ const DB_PER_PART = 20 / Math.LN10
  * @returns `null` for less than three blocks, or where no tone stands out of the noise
  */
 export function lockedTone(samples: Float64Array, sampleRate: number, frequency: number): LockedTone | null {
-  const length = Math.round(BLOCK * sampleRate)
-  const count = Math.floor(samples.length / length)
+  const blocks = blocksOf(samples, sampleRate, frequency)
+  const count = blocks.length
   if (count < 3) return null
-  const blocks = Array.from({ length: count }, (_, b) => phasor(samples, b * length, length, frequency / sampleRate))
   const whole = mean(blocks.map(({ re, im }) => re * re + im * im))
   // The power of the difference of two blocks follows an exponential law, whose median a few jumps do not move.
   const steps = blocks.slice(1).map(({ re, im }, b) => {
@@ -52,6 +51,17 @@ export function lockedTone(samples: Float64Array, sampleRate: number, frequency:
     jumps: blocks.slice(2).some((block, b) => turnBetween(blocks[b] as Phasor, block) > JUMP),
   }
 }
+
+function blocksOf(samples: Float64Array, sampleRate: number, frequency: number): Phasor[] {
+  const length = Math.round(BLOCK * sampleRate)
+  return Array.from({ length: Math.floor(samples.length / length) }, (_, b) =>
+    phasor(samples, b * length, length, frequency / sampleRate),
+  )
+}
+
+/** What is in the samples at a frequency, a tone or not: the mean power of the blocks, dBFS. */
+export const powerAt = (samples: Float64Array, sampleRate: number, frequency: number): number =>
+  10 * Math.log10(mean(blocksOf(samples, sampleRate, frequency).map(({ re, im }) => re * re + im * im)))
 
 /** A phase that turns by more between two blocks jumped; two clocks turn it by a hundredth of that, rad. */
 const JUMP = 0.3

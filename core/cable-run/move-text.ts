@@ -51,6 +51,11 @@ function cableText(problem: CableProblem | null, input: string): MoveText {
         title: 'No cable found.',
         detail: `Quiet tones were played at up to −12 dBFS from every output, and none came back. Plug the cable into input ${input}, check mutes and the output’s volume, then press Done.`,
       }
+    case 'other-sound':
+      return {
+        title: `Input channel ${problem.input + 1} hears something else.`,
+        detail: `What comes in there was not played here. Unplug or mute it, plug the cable into input ${input}, then press Done.`,
+      }
     case 'loose':
       return {
         title: 'The cable makes poor contact.',

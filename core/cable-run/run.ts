@@ -39,7 +39,7 @@ export async function runCable(rig: Rig, subject: Subject, wanted: Wanted, hand:
   if (parts[0] === 'microphone') await conductor.until({ do: 'cable', problem: null })
   const { cable, second } = await searchCable(conductor, subject.input)
   const loop = new CableLoop(conductor, cable)
-  const { hasLostSamples, ...byItself } = await overTheCable(loop, subject, second)
+  const byItself = await overTheCable(loop, subject, second)
   const meter = wanted.meter ? await meterReading(loop) : null
   const other = await atOtherBuffer(loop, wanted)
   const marks = parts.includes('marks') ? await gainMarks(loop, subject, marksWanted(wanted)) : []
@@ -55,7 +55,7 @@ export async function runCable(rig: Rig, subject: Subject, wanted: Wanted, hand:
     plug,
     meter,
     // What was read while samples were being lost is not to be trusted.
-    microphone: hasLostSamples ? null : microphone,
+    microphone: conductor.hasLostSamples ? null : microphone,
     doubts: [...conductor.doubts],
     seconds: conductor.seconds,
   }
@@ -82,7 +82,7 @@ async function microphoneLevel(
 /** All that needs no hand, at the lowest gain. */
 async function overTheCable(loop: CableLoop, { bufferFrames }: Subject, second: FoundCable | null) {
   const { conductor } = loop
-  const { found, value, hasLostSamples } = await firstRoundTrip(loop, bufferFrames)
+  const { found, value } = await firstRoundTrip(loop, bufferFrames)
   loop.lag = found?.lagFrames ?? 0
   conductor.says('Loop gain and linearity')
   const linear = await linearity(loop)
@@ -96,7 +96,6 @@ async function overTheCable(loop: CableLoop, { bufferFrames }: Subject, second: 
   conductor.says('Balance and crosstalk')
   const beside = second ? await channels(loop, second) : { balance: null, crosstalk: [] }
   return {
-    hasLostSamples,
     ...linear,
     ...distorted,
     response: points,
@@ -110,12 +109,13 @@ async function overTheCable(loop: CableLoop, { bufferFrames }: Subject, second: 
 /** Where samples are lost from the beginning, no figure would be worth anything: a hand is asked to put that right first. */
 async function firstRoundTrip(loop: CableLoop, bufferFrames: number) {
   const { conductor } = loop
-  for (let hasLostSamples = false; ; hasLostSamples = true) {
+  for (;;) {
     conductor.says('Round trip')
     const { found, value } = await loop.roundTrip(bufferFrames)
-    if (!conductor.doubts.has('samples-lost')) return { found, value, hasLostSamples }
+    if (!conductor.doubts.has('samples-lost')) return { found, value }
     const answer = await conductor.until({ do: 'cable', problem: { code: 'samples-lost' } })
-    if (!answer.done) return { found, value, hasLostSamples: true }
+    conductor.hasLostSamples = true
+    if (!answer.done) return { found, value }
     conductor.doubts.delete('samples-lost')
   }
 }

@@ -19,25 +19,28 @@ export async function searchCable(
 ): Promise<{ cable: FoundCable; second: FoundCable | null }> {
   for (let isAccepted = false; ;) {
     conductor.says('Looking for the cable')
-    const { cables } = await findCables(conductor)
+    const { cables, otherSoundAt } = await findCables(conductor)
     const cable = cables.find((each) => each.input === input) ?? cables[0]
-    const problem = problemOf(cable, input)
+    const problem = cable ? problemOf(cable, input) : noCable(otherSoundAt)
     if (cable && (!problem || isAccepted)) {
       if (cable.isLoose) conductor.doubts.add('loose')
       if (cable.losesSamples) conductor.doubts.add('samples-lost')
       const second = cables.find((each) => each.input !== cable.input && each.output !== cable.output)
       return { cable, second: second ?? null }
     }
-    const answer = await conductor.until({ do: 'cable', problem: problem ?? { code: 'none' } })
+    const answer = await conductor.until({ do: 'cable', problem })
+    if (problem?.code === 'samples-lost') conductor.hasLostSamples = true
     if (answer.done) continue
     if (!cable) throw new NoCable()
     isAccepted = true
   }
 }
 
-function problemOf(cable: FoundCable | undefined, wanted: number): CableProblem | null {
-  if (!cable) return { code: 'none' }
-  const { output, input } = cable
-  if (cable.isLoose) return { code: 'loose', output, input }
+const noCable = (otherSoundAt: number | null): CableProblem =>
+  otherSoundAt === null ? { code: 'none' } : { code: 'other-sound', input: otherSoundAt }
+
+function problemOf({ output, input, isLoose, losesSamples }: FoundCable, wanted: number): CableProblem | null {
+  if (losesSamples) return { code: 'samples-lost' }
+  if (isLoose) return { code: 'loose', output, input }
   return input === wanted ? null : { code: 'wrong-input', output, input, wanted }
 }

@@ -226,18 +226,35 @@ describe('a run on a simulated interface', () => {
     const heard = {
       rig,
       take: (played: readonly (Float64Array | null)[], frames: number) => {
-        peaks.push(20 * Math.log10(Math.max(...(played[0] ?? []).map(Math.abs))))
+        peaks.push(20 * Math.log10(Math.max(0, ...(played[0] ?? []).map(Math.abs))))
         return rig.take(played, frames)
       },
     }
     const { played } = await findCables(heard)
-    expect(peaks.map(Math.round)).toEqual([-60, -54, -48, -42, -36, -30].slice(0, peaks.length))
-    expect(peaks.length).toBeGreaterThan(3)
-    expect(played).toBe(Math.round(peaks.at(-1) ?? 0))
+    // At last nothing is played, and then a step less: a tone that is the cable’s follows.
+    expect(peaks.map(Math.round)).toEqual([-60, -54, -48, -42, -36, -30, -Infinity, -36])
+    expect(played).toBe(-30)
     rig.truth.cables = []
-    expect((await findCables(heard)).cables).toEqual([])
+    expect(await findCables(heard)).toMatchObject({ cables: [], otherSoundAt: null })
     expect(Math.max(...peaks)).toBeLessThan(-11.9)
   })
+})
+
+it('takes no sound from elsewhere for a cable', async () => {
+  const silence = (frames: number) => new Float64Array(frames + RATE / 2)
+  const hears = (sound: (frames: number) => Float64Array) =>
+    findCables({
+      rig: { sampleRate: RATE, outputs: 2, inputs: 1, take: () => Promise.resolve([]) },
+      take: (_, frames) => Promise.resolve([sound(frames)]),
+    })
+  // A tone that happens to be ours, from another program.
+  const tone = await hears((frames) => sine(RATE, frames / RATE + 0.5, 970, -20))
+  expect(tone).toMatchObject({ cables: [], otherSoundAt: 0 })
+  let take = 0
+  const beeps = await hears((frames) =>
+    take++ % 3 === 2 ? sine(RATE, frames / RATE + 0.5, 970, -20) : silence(frames),
+  )
+  expect(beeps.cables).toEqual([])
 })
 
 describe('the measured sheet', () => {
@@ -325,6 +342,7 @@ describe('what a hand is told', () => {
       { do: 'cable', problem: { code: 'none' } },
       { do: 'cable', problem: { code: 'loose', output: 0, input: 1 } },
       { do: 'cable', problem: { code: 'samples-lost' } },
+      { do: 'cable', problem: { code: 'other-sound', input: 0 } },
       { do: 'cable', problem: { code: 'wrong-input', output: 0, input: 1, wanted: 0 } },
       { do: 'gain', to: { position: 9.5 }, hint: null },
       { do: 'gain', to: { position: 17 }, hint: 'turned-down' },
@@ -338,9 +356,9 @@ describe('what a hand is told', () => {
     for (const { title, detail } of texts)
       for (const sentence of `${title} ${detail}`.split(/(?<=[.:;]) /))
         expect(sentence.split(' ').length, sentence).toBeLessThan(21)
-    expect(texts[5]?.title).toBe('Turn the gain up to half past nine.')
-    expect(texts[6]?.title).toBe('Turn the gain up fully.')
-    expect(texts[7]).toEqual({
+    expect(texts[6]?.title).toBe('Turn the gain up to half past nine.')
+    expect(texts[7]?.title).toBe('Turn the gain up fully.')
+    expect(texts[8]).toEqual({
       title: 'Turn the gain up to 30 dB on its scale.',
       detail: 'The tone is gone. Check the cable and mutes.',
     })
