@@ -11,13 +11,13 @@ import { useSessionStore } from '~/stores/session'
 import LaneRow from './LaneRow.vue'
 import TakeOfInputs from './TakeOfInputs.vue'
 import { useSoundcheck } from './use-soundcheck'
-import type { WatchedLane } from './use-watch'
-import { useWatch } from './use-watch'
+import type { WatchedLane } from '~/composables/use-watch'
+import { useWatch } from '~/composables/use-watch'
 
 /** Every input of the recorder at once: what comes in, what is wrong with it, and what to turn. */
 const store = useSessionStore()
 const soundcheck = useSoundcheck()
-const inputs = useWatch()
+const inputs = useWatch({ session: () => store.committed, evaluation: () => store.evaluation })
 const { source, opened, devices, device, trouble, opening, asleep, watched, verdict, readings, turns, playing } = inputs
 const told = ref<string | null>(null)
 const large = ref<string | null>(null)

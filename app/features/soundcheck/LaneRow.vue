@@ -10,7 +10,7 @@ import { sounds } from '#core/watch/state'
 import { COLUMNS } from '~/composables/use-gauge'
 import { useSessionStore } from '~/stores/session'
 import RiverCanvas from './RiverCanvas.vue'
-import type { WatchedLane } from './use-watch'
+import type { WatchedLane } from '~/composables/use-watch'
 
 /** One input among all: what is planned, what flows in, how it stands, and what to turn. */
 const props = defineProps<{ watched: WatchedLane; channels: number; large: boolean }>()

@@ -5,7 +5,7 @@ import { lengthInWords } from '#core/log/sheets'
 import { TakeWatch } from '#core/watch/take-watch'
 import { useLog } from '~/composables/use-log'
 import { useLogStore } from '~/stores/log'
-import type { WatchedLane } from './use-watch'
+import type { WatchedLane } from '~/composables/use-watch'
 
 /** A take that is recorded elsewhere and watched here: its clips and headroom go into the log, with the mark of its settings. */
 const props = defineProps<{ watched: readonly WatchedLane[] }>()

@@ -9,7 +9,8 @@ import type { Grade } from '#core/trainer/exercise'
 import { grades } from '#core/trainer/exercise'
 import { formatDecimal } from '#core/units'
 import SelectInput from '~/shared/fields/SelectInput.vue'
-import { DAILY, useTrainerStore } from './trainer-store'
+import { strangersTitle } from '#core/trainer/six-strangers'
+import { DAILY, SET_UP, useTrainerStore } from './trainer-store'
 
 /** Today’s five minutes, what to practise, and how it goes. */
 const trainer = useTrainerStore()
@@ -21,6 +22,7 @@ const GRADES: Record<Grade, string> = {
 }
 const options = grades.map((value) => ({ value, text: GRADES[value] }))
 const minutes = computed(() => trainer.secondsToday / 60)
+const isBusy = computed(() => Boolean(trainer.running ?? trainer.drilling ?? trainer.settingUp))
 const part = computed(() => Math.min(1, trainer.secondsToday / DAILY))
 
 /** What comes again, the worst first. */
@@ -33,7 +35,12 @@ const rows = computed(() =>
       return {
         kind,
         isDrill: of === 'drill',
-        title: of === 'drill' ? drillTitles[id as DrillKind] : causeOf(id as CauseId).title,
+        title:
+          kind === SET_UP
+            ? strangersTitle
+            : of === 'drill'
+              ? drillTitles[id as DrillKind]
+              : causeOf(id as CauseId).title,
         // The name of a fault that is to be found again would give it away before it is.
         score: `${good} of ${seen}, last ${last}`,
         due: days <= 0 ? 'due' : days === 1 ? 'tomorrow' : `in ${days} days`,
@@ -72,14 +79,14 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
         "
       />
     </p>
-    <p v-if="trainer.running || trainer.drilling" class="mt-2 flex flex-wrap gap-2">
+    <p v-if="isBusy" class="mt-2 flex flex-wrap gap-2">
       <button type="button" class="push-main" @click="trainer.begin()">Next exercise</button>
     </p>
     <p v-if="weakest" class="mt-2" data-weakest>Weakest so far: {{ weakest.title }}, {{ weakest.score }}.</p>
     <AsideNotice :items="trainer.aside" of="progress" />
     <p v-if="trainer.trouble" role="alert" class="mt-2 border-l-3 border-ceiling pl-2">{{ trainer.trouble }}</p>
-    <h3 v-if="trainer.running || trainer.drilling" class="mt-4">Estimate</h3>
-    <ul v-if="trainer.running || trainer.drilling" class="mt-0.5 space-y-1">
+    <h3 v-if="isBusy" class="mt-4">Estimate</h3>
+    <ul v-if="isBusy" class="mt-0.5 space-y-1">
       <li v-for="kind in drillKinds" :key="kind">
         <button
           type="button"
@@ -88,6 +95,11 @@ const due = computed(() => rows.value.filter((row) => row.due === 'due').length)
           @click="trainer.drill(kind)"
         >
           {{ drillTitles[kind] }}
+        </button>
+      </li>
+      <li>
+        <button type="button" class="w-full text-left text-change underline" data-set-up @click="trainer.setUp">
+          {{ strangersTitle }}
         </button>
       </li>
     </ul>

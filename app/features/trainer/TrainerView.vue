@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { drillKinds, drillTeaches, drillTitles } from '#core/trainer/drill'
+import { strangersTeaches, strangersTitle } from '#core/trainer/six-strangers'
 import { onScopeDispose } from 'vue'
+import { lateComponent } from '~/shared/ui/late-component'
 import { useShortcuts } from '~/composables/use-shortcuts'
 import { useTrainerStore } from './trainer-store'
 import DrillPanel from './DrillPanel.vue'
 import ExerciseChain from './ExerciseChain.vue'
 import ExerciseSteps from './ExerciseSteps.vue'
 import TodayPanel from './TodayPanel.vue'
+
+const SixStrangers = lateComponent(() => import('./SixStrangers.vue'))
 
 /** Faulty chains to look at, listen to, check and fix; estimates to be made; what goes badly comes again. */
 const trainer = useTrainerStore()
@@ -20,7 +24,7 @@ useShortcuts([{ keys: ['X'], does: 'The next exercise', at: 'Trainer', run: () =
   >
     <div
       class="min-w-0 rail:min-h-0 rail:overflow-y-auto"
-      :class="{ 'max-rail:hidden': trainer.running || trainer.drilling }"
+      :class="{ 'max-rail:hidden': trainer.running || trainer.drilling || trainer.settingUp }"
       tabindex="0"
       aria-label="Practice"
     >
@@ -40,6 +44,7 @@ useShortcuts([{ keys: ['X'], does: 'The next exercise', at: 'Trainer', run: () =
         </div>
       </template>
       <DrillPanel v-else-if="trainer.drilling" :key="trainer.drilling.drill.seed" :running="trainer.drilling" />
+      <SixStrangers v-else-if="trainer.settingUp" :key="trainer.settingUp.seed" :running="trainer.settingUp" />
       <section v-else aria-labelledby="intro-title" class="max-w-prose max-rail:mt-5" data-trainer-intro>
         <h2 id="intro-title" class="border-b border-ink pb-0.5">Find what is wrong</h2>
         <p class="mt-2">
@@ -49,6 +54,16 @@ useShortcuts([{ keys: ['X'], does: 'The next exercise', at: 'Trainer', run: () =
         </p>
         <p class="mt-2">Everything you can hear is also shown in words and figures.</p>
         <p class="mt-3"><button type="button" class="push-main" @click="trainer.begin()">Start</button></p>
+        <h2 class="mt-6 border-b border-ink pb-0.5">Or set up a whole soundcheck, against the clock</h2>
+        <button
+          type="button"
+          class="plate mt-2 w-full px-3 py-2 text-left hover:border-change"
+          data-set-up
+          @click="trainer.setUp"
+        >
+          <strong class="block font-semibold">{{ strangersTitle }}</strong>
+          <span class="block text-muted">{{ strangersTeaches }}</span>
+        </button>
         <h2 class="mt-6 border-b border-ink pb-0.5">Or estimate one figure, in half a minute</h2>
         <ul class="mt-2 grid gap-3 card:grid-cols-2">
           <li v-for="kind in drillKinds" :key="kind">

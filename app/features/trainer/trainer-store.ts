@@ -11,6 +11,8 @@ import type { Exercise, Grade } from '#core/trainer/exercise'
 import { exerciseOf, grades, kindsOf, outcomeOf, viewOf } from '#core/trainer/exercise'
 import { shortestWay } from '#core/trainer/shortest-way'
 import type { Progress } from '#core/trainer/schedule'
+import type { StrangersAttempt } from '#core/trainer/six-strangers'
+import { scoreStrangers, strangersSession } from '#core/trainer/six-strangers'
 import { after, dayOf, nextKind, openGrade } from '#core/trainer/schedule'
 import type { Score } from '#core/trainer/score'
 import { levelsOff, scoreOf } from '#core/trainer/score'
@@ -34,10 +36,22 @@ export interface RunningDrill {
   result: ReturnType<typeof scoreDrill> | null
 }
 
+/** Six inputs to be set up, by the clock. */
+export interface RunningSetUp {
+  seed: number
+  session: Session
+  /** Milliseconds of the clock. */
+  began: number
+  score: Score | null
+}
+
 /** A day’s practice, s. */
 export const DAILY = 300
 /** Longer than that without a step nobody was practising, s. */
 const AWAY = 90
+
+/** As progress of it is kept. */
+export const SET_UP = 'set-up six-strangers'
 
 /** The trainer: which exercise is under way, and how well each kind goes. Kept in this browser alone. */
 export const useTrainerStore = defineStore('trainer', () => {
@@ -47,6 +61,7 @@ export const useTrainerStore = defineStore('trainer', () => {
   const trouble = ref<string | null>(null)
   const running = shallowRef<Running | null>(null)
   const drilling = shallowRef<RunningDrill | null>(null)
+  const settingUp = shallowRef<RunningSetUp | null>(null)
   const wantedGrade = ref<Grade | null>(null)
   let just: string | null = null
   let last = Date.now()
@@ -89,7 +104,7 @@ export const useTrainerStore = defineStore('trainer', () => {
 
   function begin(kind: string | null = null) {
     last = Date.now()
-    drilling.value = null
+    leave()
     const kinds = kindsOf(grade.value).map((each) => `${grade.value} ${each}`)
     const chosen = kind ?? nextKind(kinds, progress.value, today(), just, Math.random)
     just = chosen
@@ -157,9 +172,15 @@ export const useTrainerStore = defineStore('trainer', () => {
     exercise.faults.slice(0, 1).forEach(({ cause }) => keep(`${exercise.grade} ${cause}`, score.points, score.good))
   }
 
+  function leave() {
+    running.value = null
+    drilling.value = null
+    settingUp.value = null
+  }
+
   function drill(kind: DrillKind) {
     last = Date.now()
-    running.value = null
+    leave()
     drilling.value = { drill: drillOf(kind, 1 + Math.floor(1e6 * Math.random())), given: null, result: null }
   }
   function estimate(given: number | string) {
@@ -169,6 +190,29 @@ export const useTrainerStore = defineStore('trainer', () => {
     const result = scoreDrill(now.drill, given)
     drilling.value = { ...now, given, result }
     keep(`drill ${now.drill.kind}`, result.points, result.good)
+  }
+  function setUp() {
+    last = Date.now()
+    leave()
+    settingUp.value = {
+      seed: 1 + Math.floor(1e6 * Math.random()),
+      session: strangersSession(),
+      began: Date.now(),
+      score: null,
+    }
+  }
+  function turnSetUp(session: Session) {
+    if (!settingUp.value || settingUp.value.score) return
+    step()
+    settingUp.value = { ...settingUp.value, session }
+  }
+  function finishSetUp(attempt: Omit<StrangersAttempt, 'seconds'>) {
+    const now = settingUp.value
+    if (!now || now.score) return
+    step()
+    const score = scoreStrangers({ ...attempt, seconds: (Date.now() - now.began) / 1000 })
+    settingUp.value = { ...now, score }
+    keep(SET_UP, score.points, score.good)
   }
   async function forget() {
     progress.value = []
@@ -197,10 +241,11 @@ export const useTrainerStore = defineStore('trainer', () => {
     name,
     fix,
     show: () => finish(true),
-    leave: () => {
-      running.value = null
-      drilling.value = null
-    },
+    leave,
+    settingUp,
+    setUp,
+    turnSetUp,
+    finishSetUp,
     drill,
     estimate,
     forget,

@@ -12,10 +12,11 @@ import { stateOf } from '#core/watch/state'
 import type { Stranger, StrangerFault } from '#core/watch/strangers'
 import { performancesOf, putRight, strangersOf } from '#core/watch/strangers'
 import { watchVerdict } from '#core/watch/verdict'
-import type { GaugeColumn, GaugeSource } from '~/composables/use-gauge'
-import { COLUMNS } from '~/composables/use-gauge'
-import { useLiveInput } from '~/composables/use-live-input'
-import { useSessionStore } from '~/stores/session'
+import type { GaugeColumn, GaugeSource } from './use-gauge'
+import { COLUMNS } from './use-gauge'
+import { useLiveInput } from './use-live-input'
+import type { Evaluation } from '#core/evaluation/evaluate-session'
+import type { Session } from '#core/session'
 import type { SaysMessage, SaysTask } from '~/workers/watch-says.worker'
 import type { Played, WatchMessage, WatchTask } from '~/workers/watch.worker'
 
@@ -38,9 +39,14 @@ export interface WatchedLane {
 /** Figures change with every fourth snapshot, five times a second: nobody reads faster, and drawing alone costs a third. */
 const SHOWN_EVERY = 4
 
-/** All inputs of the open session at once, from a device or from simulated performers. Nothing of the sound is kept. */
-export function useWatch() {
-  const store = useSessionStore()
+/** Whose inputs are watched: a session as it is set, and what is expected of it; `null` while there is none. */
+interface Expected {
+  session: () => Session | null
+  evaluation: () => Evaluation | null
+}
+
+/** All inputs of a session at once, from a device or from simulated performers. Nothing of the sound is kept. */
+export function useWatch(expected: Expected) {
   const source = ref<GaugeSource>('none')
   const snapshots = shallowRef<LiveSnapshot[]>([])
   const readings = shallowRef<WatchReadings | null>(null)
@@ -68,7 +74,10 @@ export function useWatch() {
     },
   })
 
-  const lanes = computed(() => (store.committed && store.evaluation ? lanesOf(store.committed, store.evaluation) : []))
+  const lanes = computed(() => {
+    const [session, evaluation] = [expected.session(), expected.evaluation()]
+    return session && evaluation ? lanesOf(session, evaluation) : []
+  })
   const channelOf = (lane: Lane) => moved.value[lane.strip] ?? lane.channel
   const watched = computed<WatchedLane[]>(() =>
     lanes.value.map((lane) => {
@@ -103,8 +112,8 @@ export function useWatch() {
   /** One that measures, and one that thinks about it: measuring never waits. */
   function running() {
     if (workers) return workers
-    const measures = new Worker(new URL('../../workers/watch.worker.ts', import.meta.url), { type: 'module' })
-    const says = new Worker(new URL('../../workers/watch-says.worker.ts', import.meta.url), { type: 'module' })
+    const measures = new Worker(new URL('../workers/watch.worker.ts', import.meta.url), { type: 'module' })
+    const says = new Worker(new URL('../workers/watch-says.worker.ts', import.meta.url), { type: 'module' })
     measures.onmessage = ({ data }: MessageEvent<WatchMessage>) => {
       if (source.value !== 'none') show(data.snapshots)
     }
@@ -151,19 +160,21 @@ export function useWatch() {
   }
 
   function tellSession() {
-    if (!store.committed || source.value === 'none') return
-    tell({ session: toRaw(store.committed), channels: { ...moved.value } })
+    const session = expected.session()
+    if (!session || source.value === 'none') return
+    tell({ session: toRaw(session), channels: { ...moved.value } })
     if (source.value === 'simulated') send({ retune: played() })
   }
   /** Who is heard on which channel with the gains as they are set. */
   function played(): Played[] {
-    if (!store.evaluation) return []
-    return performancesOf(lanes.value, strangers.value, store.evaluation).flatMap((performance, i) => {
+    const evaluation = expected.evaluation()
+    if (!evaluation) return []
+    return performancesOf(lanes.value, strangers.value, evaluation).flatMap((performance, i) => {
       const lane = lanes.value[i]
       return performance && lane ? [{ channel: channelOf(lane), performance, seed: seed + 17 * i }] : []
     })
   }
-  watch(() => store.committed, tellSession)
+  watch(expected.session, tellSession)
   // Peaks are of the gains as they were: what is turned is heard anew.
   watch(
     () => lanes.value.map(({ gain }) => gain).join('|'),
@@ -179,7 +190,7 @@ export function useWatch() {
     strangers.value = strangersOf(lanes.value, seed, faults)
     begin('simulated')
     const channels = Math.max(1, ...lanes.value.map((lane) => channelOf(lane) + 1))
-    const sampleRate = store.session?.system.sampleRate ?? 48_000
+    const sampleRate = expected.session()?.system.sampleRate ?? 48_000
     send({ perform: { sampleRate, channels, played: played(), playing: playing.value } })
   }
 
