@@ -107,3 +107,34 @@ test('estimates: every kind is asked, answered and scored against what is comput
   await expect(page.locator('[data-progress-list] tbody tr')).toHaveCount(drillKinds.length)
   await expect(page.locator('main')).not.toContainText('NaN')
 })
+
+test('six strangers are set up by their meters, and what was left is told', async ({ page }) => {
+  await trainer(page)
+  await page.locator('[data-set-up]').click()
+  const rows = page.locator('[data-stranger]')
+  await expect(rows).toHaveCount(6)
+  await expect(page.locator('[data-left]')).toContainText('left')
+  for (const look of ['swapped', 'pad', 'dead']) await page.locator(`[data-look="${look}"]`).click()
+  await page.locator('[data-look="pad"]').click()
+  await expect(page.locator('[data-six] [role=status]')).toHaveText('No pad is in.')
+  // The first one is brought into its window by what its meter says.
+  const first = rows.first()
+  const name = await first.locator('strong').innerText()
+  await expect(async () => {
+    if ((await first.getAttribute('data-state')) === 'in-window') return
+    const label = ((await first.locator('[role=img]').getAttribute('aria-label')) ?? '').replaceAll('−', '-')
+    const [, read, low, high] = /(-?[\d.]+) dBFS, window (-?[\d.]+) to (-?[\d.]+)/.exec(label) ?? []
+    const off = read === undefined ? 18 : (Number(low) + Number(high)) / 2 - Number(read)
+    const step = Math.abs(off) >= 6 ? 6 : 1
+    for (let i = 0; i < Math.round(Math.abs(off) / step); i++)
+      await page.getByRole('button', { name: `${name}: ${step} dB ${off > 0 ? 'up' : 'down'}` }).click()
+    await expect(first).toHaveAttribute('data-state', 'in-window', { timeout: 6000 })
+  }).toPass({ timeout: 90_000 })
+  expect(await violations(page)).toEqual([])
+  await page.locator('[data-finish]').click()
+  await expect(page.locator('[data-score]')).toContainText('of 100')
+  await expect(page.locator('[data-score]')).toContainText('1 look for nothing: −4')
+  await expect(page.locator('[data-progress-list]')).toContainText('Set up six strangers')
+  await page.getByRole('button', { name: 'Six others' }).click()
+  await expect(page.locator('[data-finish]')).toBeVisible()
+})

@@ -49,7 +49,8 @@ const label = computed(
     <div class="relative h-4 border border-rule bg-sheet" role="img" :aria-label="label">
       <span
         v-if="target"
-        class="absolute inset-y-0 bg-lip"
+        class="absolute inset-y-0 border-x-2 border-change bg-change/15"
+        data-window
         :style="{ left: part(target.low), width: `calc(${part(target.high)} - ${part(target.low)})` }"
       ></span>
       <span v-if="now !== null" class="absolute inset-y-1 left-0 bg-body" :style="{ width: part(now) }"></span>
@@ -61,7 +62,7 @@ const label = computed(
         read === null ? '–' : `${formatDecimal(read, 1)} dBFS`
       }}</span>
       <span class="w-20">{{ lane.gain }}</span>
-      <template v-if="!isOver">
+      <span v-if="!isOver" class="flex gap-2 max-card:basis-full">
         <button
           v-for="by in STEPS"
           :key="by"
@@ -72,7 +73,7 @@ const label = computed(
         >
           {{ by > 0 ? '+' : '−' }}{{ Math.abs(by) }}
         </button>
-      </template>
+      </span>
     </span>
   </li>
 </template>
