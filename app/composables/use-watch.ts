@@ -155,7 +155,7 @@ export function useWatch(expected: Expected) {
     forget()
     source.value = next
     // What was heard of the source before is not of this one.
-    tell({ passage: true })
+    tell({ passage: 'of-a-new-source' })
     tellSession()
   }
 
@@ -198,7 +198,7 @@ export function useWatch(expected: Expected) {
   function startPassage() {
     forget()
     send({ passage: true })
-    tell({ passage: true })
+    tell({ passage: 'again' })
   }
 
   onScopeDispose(() => {

@@ -5,6 +5,7 @@ import { listenToChannel } from '#core/measure/heard/listen'
 import type { Alike } from '#core/measure/live/live-memory'
 import type { LiveSnapshot } from '#core/measure/live/live-meter'
 import type { Session } from '#core/session'
+import { GainFollowing } from '#core/watch/follows-gain'
 import type { WatchReadings } from '#core/watch/inference'
 import { inferWatch } from '#core/watch/inference'
 import type { Lane } from '#core/watch/lane'
@@ -22,7 +23,9 @@ export interface SayTask {
 
 /** From the page: the session and where its strips are, whom to answer, and that peaks begin anew. */
 export type SaysTask =
-  { session: Session; channels: Record<string, number> } | { asks: MessagePort } | { passage: true }
+  | { session: Session; channels: Record<string, number> }
+  | { asks: MessagePort }
+  | { passage: 'again' | 'of-a-new-source' }
 
 /** What all inputs say together. */
 export interface SaysMessage {
@@ -38,6 +41,7 @@ let evaluation: Evaluation | null = null
 let lanes: Lane[] = []
 /** Which channel of the device a strip is on, from 0. */
 let channelOf: Record<string, number> = {}
+let following = new GainFollowing()
 let heard = new Map<number, HeardChannel>()
 
 const at = ({ strip, channel }: Lane): number => channelOf[strip] ?? channel
@@ -62,7 +66,8 @@ function say({ snapshots, alike }: SayTask) {
     }),
     spare: snapshots.flatMap(({ passage }, c) => (laneOf(c) < 0 && sounds({ floor: null }, passage.peak) ? [c] : [])),
   })
-  postMessage({ readings, notices } satisfies SaysMessage)
+  following.next(there, own)
+  postMessage({ readings, notices: [...notices, ...following.notices(there)] } satisfies SaysMessage)
 }
 
 function answer(asks: MessagePort) {
@@ -75,8 +80,11 @@ function answer(asks: MessagePort) {
 
 self.onmessage = ({ data }: MessageEvent<SaysTask>) => {
   if ('asks' in data) answer(data.asks)
-  else if ('passage' in data) heard = new Map()
-  else {
+  else if ('passage' in data) {
+    heard = new Map()
+    // Peaks begin anew with each gain that is turned; how loud the inputs were before it is remembered.
+    if (data.passage === 'of-a-new-source') following = new GainFollowing()
+  } else {
     session = data.session
     channelOf = data.channels
     evaluation = evaluateSession(data.session)

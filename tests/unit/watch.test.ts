@@ -15,6 +15,7 @@ import { whiteNoise } from '#core/signals/generate'
 import { stagesOf } from '#core/resolved/resolve-session'
 import { recorderChannel } from '#core/soundcheck/plug-steps'
 import { turnWords } from '#core/soundcheck/turn-words'
+import { GainFollowing } from '#core/watch/follows-gain'
 import { inferWatch, offeredTurns, readingOfLane } from '#core/watch/inference'
 import type { Lane } from '#core/watch/lane'
 import { lanesOf } from '#core/watch/lane'
@@ -434,6 +435,67 @@ describe('simulated performers', () => {
         if (state === 'low') expect(lane.gainLeft.up, `seed ${seed}: ${lane.name}`).toBe(0)
         else expect(state, `seed ${seed}: ${lane.name}`).toBe('in-window')
       })
+    }
+  })
+})
+
+describe('a level that follows no gain', () => {
+  const [first, second] = [lanes[0] as Lane, lanes[1] as Lane]
+  const turnedUp = (lane: Lane, by: number): Lane => ({
+    ...lane,
+    gainLeft: { up: lane.gainLeft.up - by, down: lane.gainLeft.down + by },
+  })
+  const at = (loudest: number, more: Partial<LiveSnapshot['passage']> = {}) =>
+    passage({ loudest, peak: loudest + 10, ...more })
+  /** What is said after a gain was turned and its level moved. */
+  const after = (turned: number, moved: number, more: Partial<LiveSnapshot['passage']> = {}) => {
+    const following = new GainFollowing()
+    following.next([first], [at(-30)])
+    following.next([turnedUp(first, turned)], [at(-30 + moved, more)])
+    return following.notices([first])
+  }
+
+  it('is said with both figures, and opens Faults at levels that drift', () => {
+    const [notice] = after(12, 1)
+    expect(notice?.says).toBe(
+      'The level does not follow the gain: 12.0 dB more gain, 1.0 dB more level. Look for automatic gain, “enhancements” or a limiter.',
+    )
+    expect(notice?.sure).toBeGreaterThan(0.6)
+    expect(notice?.faults).toEqual({ symptom: 'level-drifts', answers: {} })
+    expect(after(-12, 0.5)[0]?.says).toContain('12.0 dB less gain, 0.5 dB more level')
+  })
+
+  it('is not said of one that follows, of a small turn, before a passage has settled, or of what clips', () => {
+    expect(after(12, 11)).toEqual([])
+    expect(after(12, 6)).toEqual([])
+    expect(after(2, 0)).toEqual([])
+    expect(after(12, 1, { seconds: 5 })).toEqual([])
+    expect(after(12, 1, { clippedRuns: 1 })).toEqual([])
+  })
+
+  it('is surer with each turn, and belongs to its own input', () => {
+    const following = new GainFollowing()
+    following.next([first, second], [at(-30), at(-30)])
+    const sure = [6, 12, 18].map((gain) => {
+      following.next([turnedUp(first, gain), turnedUp(second, gain)], [at(-29.5), at(-30 + gain)])
+      return following.notices([first, second]).find(({ strip }) => strip === first.strip)?.sure ?? 0
+    })
+    expect(sure[0]).toBe(0)
+    expect(sure[2]).toBeGreaterThan(sure[1] ?? 1)
+    expect(following.notices([first, second]).map(({ strip }) => strip)).toEqual([first.strip])
+  })
+
+  it('is never said of simulated performers whose gains are turned, in fifty seeds', () => {
+    for (let seed = 1; seed <= 50; seed++) {
+      const following = new GainFollowing()
+      for (const gain of [0, 6, -4, 9]) {
+        const performance = { average: -36 + gain, peak: -24 + gain, surge: 0, noise: -90, clipsAt: 0 }
+        const performer = new SimulatedPerformer(RATE, performance, seed)
+        const meter = new LiveMeter(RATE, 1)
+        for (let block = 0; block < 18; block++) meter.frames([performer.block(RATE / 2)])
+        following.next([turnedUp(first, gain)], [meter.snapshot()])
+      }
+      expect(following.notices([first]), `seed ${seed}`).toEqual([])
     }
   })
 })
