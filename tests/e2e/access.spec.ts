@@ -72,6 +72,9 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await expect(page.locator('[data-row]')).toHaveCount(rows, { timeout: 60_000 })
         await check(`bench, ${id}`)
       }
+      await page.locator('[data-page="cable"]').click()
+      await expect(page.locator('[data-cable-run]')).toBeVisible()
+      await check('bench, one cable')
       await page.locator('[data-page="signals"]').click()
       await expect(page.getByRole('heading', { name: 'Test signals' })).toBeVisible()
       await check('bench, signals')

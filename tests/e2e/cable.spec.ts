@@ -73,7 +73,7 @@ test('measures a whole interface by one cable, asks for each move, and keeps the
 
   const markdown = await saved(page, 'Markdown')
   expect(markdown.name).toMatch(/\.md$/)
-  expect(markdown.text).toContain('| Level | 0 dBFS out reads')
+  expect(markdown.text).toContain('| Level | Loop gain')
   expect((await saved(page, 'CSV')).text).toContain('Equivalent input noise')
   expect((await saved(page, 'Gear file')).text).toContain('"format": "remetra.gear"')
   const json = await saved(page, 'JSON')

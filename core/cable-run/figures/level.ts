@@ -49,15 +49,15 @@ export function levels(found: CableFindings, context: SheetContext): Draft[] {
     {
       id: 'loop-gain',
       group: 'Level',
-      name: '0 dBFS out reads, gain fully down',
-      unit: 'dBFS',
+      name: 'Loop gain, gain fully down',
+      unit: 'dB',
       digits: 2,
       ...found.loopGain,
       printed: output ? output.specs.fullScale + loading(bench) - input.specs.fullScale : null,
       more: 'hotter',
       less: 'quieter',
       doubt: isTooQuiet(found, bench) ? QUIET : null,
-      method: '970 Hz through the cable, at −18 dBFS in the recording',
+      method: '970 Hz through the cable at −18 dBFS in the recording; it is what 0 dBFS out would read',
     },
     {
       id: 'linearity',
