@@ -39,6 +39,9 @@ export interface WatchedLane {
 /** Figures change with every fourth snapshot, five times a second: nobody reads faster, and drawing alone costs a third. */
 const SHOWN_EVERY = 4
 
+/** What is listened to: a device, a file of several channels, or simulated performers. */
+export type WatchSource = GaugeSource | 'file'
+
 /** Whose inputs are watched: a session as it is set, and what is expected of it; `null` while there is none. */
 interface Expected {
   session: () => Session | null
@@ -47,7 +50,9 @@ interface Expected {
 
 /** All inputs of a session at once, from a device or from simulated performers. Nothing of the sound is kept. */
 export function useWatch(expected: Expected) {
-  const source = ref<GaugeSource>('none')
+  const source = ref<WatchSource>('none')
+  /** Channels of the file that is played, and how it ended. */
+  const file = ref<{ name: string; channels: number; ended: string | null } | null>(null)
   const snapshots = shallowRef<LiveSnapshot[]>([])
   const readings = shallowRef<WatchReadings | null>(null)
   const notices = shallowRef<Notice[]>([])
@@ -79,6 +84,9 @@ export function useWatch(expected: Expected) {
     return session && evaluation ? lanesOf(session, evaluation) : []
   })
   const channelOf = (lane: Lane) => moved.value[lane.strip] ?? lane.channel
+  const channelCount = computed(() =>
+    source.value === 'file' ? (file.value?.channels ?? 0) : (input.opened.value?.channels ?? 0),
+  )
   const watched = computed<WatchedLane[]>(() =>
     lanes.value.map((lane) => {
       const channel = channelOf(lane)
@@ -87,7 +95,7 @@ export function useWatch(expected: Expected) {
       return {
         lane,
         channel,
-        isThere: source.value !== 'device' || channel < (input.opened.value?.channels ?? 0),
+        isThere: source.value === 'simulated' || channel < channelCount.value,
         snapshot,
         river: rivers[channel] ?? [],
         drawn,
@@ -115,7 +123,13 @@ export function useWatch(expected: Expected) {
     const measures = new Worker(new URL('../workers/watch.worker.ts', import.meta.url), { type: 'module' })
     const says = new Worker(new URL('../workers/watch-says.worker.ts', import.meta.url), { type: 'module' })
     measures.onmessage = ({ data }: MessageEvent<WatchMessage>) => {
-      if (source.value !== 'none') show(data.snapshots)
+      if (source.value === 'none') return
+      if ('snapshots' in data) show(data.snapshots)
+      else if (file.value)
+        file.value =
+          'channels' in data
+            ? { ...file.value, channels: data.channels }
+            : { ...file.value, ended: data.ended ?? 'The file has ended.' }
     }
     says.onmessage = ({ data }: MessageEvent<SaysMessage>) => {
       if (source.value === 'none') return
@@ -149,7 +163,7 @@ export function useWatch(expected: Expected) {
     notices.value = []
     putAside.value = new Set()
   }
-  function begin(next: GaugeSource) {
+  function begin(next: WatchSource) {
     rivers = []
     snapshots.value = []
     forget()
@@ -194,6 +208,14 @@ export function useWatch(expected: Expected) {
     send({ perform: { sampleRate, channels, played: played(), playing: playing.value } })
   }
 
+  async function play(chosen: File) {
+    await input.close()
+    input.trouble.value = null
+    file.value = { name: chosen.name, channels: 0, ended: null }
+    begin('file')
+    send({ file: chosen })
+  }
+
   /** Peaks begin anew: what was turned, or put right, is heard from here on. */
   function startPassage() {
     forget()
@@ -227,6 +249,9 @@ export function useWatch(expected: Expected) {
       readings.value = null
       tellSession()
     },
+    file,
+    channelCount,
+    playFile: play,
     play: (next: Playing) => {
       playing.value = next
       send({ playing: next })

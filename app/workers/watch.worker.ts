@@ -5,6 +5,7 @@ import type { Performance, Playing } from '#core/render/performer'
 import { SimulatedPerformer } from '#core/render/performer'
 import { INVERTED } from '#core/watch/notices'
 import { takeFrames } from './incoming-frames'
+import { playFile } from './played-file'
 import type { SayTask } from './watch-says.worker'
 
 /** Who plays on which channel of the device, from 0. */
@@ -19,15 +20,19 @@ export type WatchTask =
   | { says: MessagePort }
   | { begin: { sampleRate: number; channels: number; frames: MessagePort } }
   | { perform: { sampleRate: number; channels: number; played: Played[]; playing: Playing } }
+  /** A file of several channels, played as a device would be. */
+  | { file: Blob }
   | { retune: Played[] }
   | { playing: Playing }
   | { passage: true }
   | { stop: true }
 
-/** By the device’s channel, twenty a second. */
-export interface WatchMessage {
-  snapshots: LiveSnapshot[]
-}
+export type WatchMessage =
+  /** By the device’s channel, twenty a second. */
+  | { snapshots: LiveSnapshot[] }
+  /** What a file that is played is, and how it ended. */
+  | { channels: number }
+  | { ended: string | null }
 
 /** Snapshots a second. */
 const SNAPSHOTS = 20
@@ -99,11 +104,14 @@ let isSaying = false
 /** When the last ten seconds were handed over, and from when on others may be, ms. */
 let [listenedFrom, listensAgain] = [0, 0]
 let frames: MessagePort | null = null
+let stopFile: (() => void) | null = null
 let playing: ReturnType<typeof setInterval> | undefined
 let performers = new Map<number, SimulatedPerformer>()
 
 function stop() {
   clearInterval(playing)
+  stopFile?.()
+  stopFile = null
   frames?.close()
   frames = null
   performers = new Map()
@@ -115,6 +123,19 @@ function listen({ sampleRate, channels, frames: port }: Extract<WatchTask, { beg
   const own = (watch = new Watch(sampleRate, channels))
   frames = port
   takeFrames(port, (blocks) => own.take(blocks))
+}
+
+function play(file: Blob) {
+  stop()
+  const post = (message: WatchMessage) => postMessage(message)
+  stopFile = playFile(file, {
+    begin: (sampleRate, channels) => {
+      watch = new Watch(sampleRate, channels)
+      post({ channels })
+    },
+    frames: (blocks) => watch?.take(blocks),
+    end: (problem) => post({ ended: problem }),
+  })
 }
 
 /** Everybody plays at once, in real time by the clock: what a late timer missed is made up, up to a second of it. */
@@ -151,6 +172,7 @@ self.onmessage = ({ data }: MessageEvent<WatchTask>) => {
     }
   } else if ('begin' in data) listen(data.begin)
   else if ('perform' in data) perform(data.perform)
+  else if ('file' in data) play(data.file)
   else if ('retune' in data)
     for (const { channel, performance: sound } of data.retune) performers.get(channel)?.setTo(sound)
   else if ('playing' in data) playAs(data.playing)

@@ -1,4 +1,6 @@
 import type { Page } from '@playwright/test'
+import { sine } from '#core/signals/generate'
+import { writeWav } from '#core/signals/write-wav'
 import { expect, open, test, violations } from './app'
 
 const lane = (page: Page, strip: string) => page.locator(`[data-lane="${strip}"]`)
@@ -142,6 +144,42 @@ test('a device of eight channels: every lane reads its own, within 0.1 dB', asyn
   // A cable that is in another input is followed by hand.
   await lane(page, 'tide').getByRole('combobox').selectOption('7')
   await expect(async () => expect(Math.abs((await peakOf('tide')) + 27)).toBeLessThanOrEqual(0.1)).toPass()
+})
+
+test('a recording of sixteen channels is played as a device would be: every lane reads its own', async ({ page }) => {
+  test.setTimeout(120_000)
+  await allInputs(page)
+  const tones = Array.from({ length: 16 }, (_, c) => sine(48_000, 8, 997, -6 - 2 * c))
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.locator('[data-play-file]').click()])
+  await chooser.setFiles({
+    name: 'sixteen.wav',
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(writeWav(tones, 48_000, 24)),
+  })
+  await expect(page.locator('[data-file]')).toContainText('“sixteen.wav”, 16 channels')
+  for (const [strip, channel] of [
+    ['narrator', 0],
+    ['cello', 1],
+    ['harmonium', 3],
+    ['tide', 4],
+  ] as const)
+    await expect(async () => {
+      const peak = Number((await lane(page, strip).locator('[data-lane-peak]').innerText()).replace('−', '-'))
+      expect(Math.abs(peak + 6 + 2 * channel), strip).toBeLessThanOrEqual(0.1)
+    }).toPass({ timeout: 30_000 })
+  await lane(page, 'tide').getByRole('combobox').selectOption('15')
+  await expect(async () => {
+    const peak = Number((await lane(page, 'tide').locator('[data-lane-peak]').innerText()).replace('−', '-'))
+    expect(Math.abs(peak + 36)).toBeLessThanOrEqual(0.1)
+  }).toPass({ timeout: 30_000 })
+  await expect(page.locator('[data-file]')).toContainText('The file has ended.', { timeout: 30_000 })
+  await page.locator('[data-take-all]').click()
+  await expect(page.locator('[data-told]')).toContainText('taken')
+  await page.locator('[data-stop]').click()
+
+  const [again] = await Promise.all([page.waitForEvent('filechooser'), page.locator('[data-play-file]').click()])
+  await again.setFiles({ name: 'none.wav', mimeType: 'audio/wav', buffer: Buffer.from('no sound at all, only words') })
+  await expect(page.locator('[data-file]')).toContainText('does not start like a WAV file')
 })
 
 test('what was heard opens Faults with its answers, once', async ({ page }) => {

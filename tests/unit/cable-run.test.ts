@@ -7,10 +7,12 @@ import { moveText } from '#core/cable-run/move-text'
 import type { Part, Wanted } from '#core/cable-run/moves'
 import { movesBetween, partsInOrder } from '#core/cable-run/moves'
 import { responseOf, responseSignal } from '#core/cable-run/response'
+import { runCable } from '#core/cable-run/run'
 import { NoCable } from '#core/cable-run/search'
 import { sheetTable, sheetsBeside } from '#core/cable-run/sheet-table'
 import { readMeasuredSheet, readSession, writeMeasuredSheet } from '#core/files'
 import { sine, whiteNoise } from '#core/signals/generate'
+import type { Rig } from '#core/signals/rig'
 import { filteredAt, simulatedRig } from '#core/simulated/rig'
 import { simulatedFor } from '#core/simulated/simulated-interface'
 import { ALL, ALONE, cableBench, cableTrial, figureOf, judgedFigures, wrongFigures } from '../support/cable'
@@ -217,6 +219,41 @@ describe('a run on a simulated interface', () => {
     expect(figureOf(sheet, 'round-trip-1')?.doubt).toContain('two clocks')
     expect(figureOf(sheet, 'response-high')?.doubt).toBeNull()
     expect(wrongFigures(sheet)).toEqual([])
+  })
+
+  it('waits for a hand that turns slowly, and for one that pauses on its way', async () => {
+    const { unit, input, output, session } = cableBench
+    const simulated = simulatedFor(unit, input, output, session.system, 3)
+    const rig = simulatedRig(simulated, RATE, 128)
+    /** Where the hand is going, and the takes that it still rests on its way. */
+    let [target, rests] = [rig.gain, 0]
+    const creeping: Rig = {
+      sampleRate: RATE,
+      outputs: 2,
+      inputs: 2,
+      take: (played, frames) => {
+        if (rests > 0) rests--
+        else if (rig.gain < target) {
+          rig.gain = Math.min(target, rig.gain + 7)
+          if (rig.gain === simulated.input.gainMin + 21) rests = 2
+        }
+        return rig.take(played, frames)
+      },
+    }
+    const subject = { input: 0, gainMin: 0, gainMax: 60, gainStep: 0, bufferFrames: 128 }
+    const found = await runCable(
+      creeping,
+      subject,
+      { ...ALONE, marks: 2 },
+      {
+        progress: () => undefined,
+        ask: () => {
+          target = simulated.input.gainMax
+          return () => null
+        },
+      },
+    )
+    expect(found.marks[0]?.gain.value).toBeCloseTo(simulated.input.gainMax - simulated.input.gainMin, 1)
   })
 
   it('begins at −60 dBFS and grows by 6 dB until a tone comes back, at most to −12 dBFS', async () => {

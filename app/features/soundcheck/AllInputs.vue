@@ -6,6 +6,7 @@ import { formatShort } from '#core/units'
 import { readingOfLane } from '#core/watch/inference'
 import type { StrangerFault } from '#core/watch/strangers'
 import { useShortcuts } from '~/composables/use-shortcuts'
+import { chooseFile } from '~/composables/file-access'
 import ChoiceBar from '~/shared/fields/ChoiceBar.vue'
 import { useSessionStore } from '~/stores/session'
 import LaneRow from './LaneRow.vue'
@@ -18,7 +19,8 @@ import { useWatch } from '~/composables/use-watch'
 const store = useSessionStore()
 const soundcheck = useSoundcheck()
 const inputs = useWatch({ session: () => store.committed, evaluation: () => store.evaluation })
-const { source, opened, devices, device, trouble, opening, asleep, watched, verdict, readings, turns, playing } = inputs
+const { source, opened, devices, device, trouble, opening, asleep, watched, verdict, readings, turns, playing, file } =
+  inputs
 const told = ref<string | null>(null)
 const large = ref<string | null>(null)
 onMounted(() => inputs.look())
@@ -35,7 +37,11 @@ const LOOKS: { fault: StrangerFault; text: string; found: string }[] = [
   { fault: 'pad', text: 'Check the pads', found: 'had a pad pressed. It is out now' },
   { fault: 'dead', text: 'Check the microphones', found: 'was dead. It has been replaced' },
 ]
-const channels = computed(() => (source.value === 'device' ? (opened.value?.channels ?? 0) : 0))
+const channels = computed(() => (source.value === 'simulated' ? 0 : inputs.channelCount.value))
+async function openFile() {
+  const chosen = await chooseFile({ extensions: ['.wav', '.wave'], description: 'Recording', id: 'remetra-recording' })
+  if (chosen) await inputs.playFile(chosen)
+}
 const processed = computed(() => opened.value?.processed ?? [])
 const statements = computed(() => Object.entries(verdict.value))
 
@@ -69,7 +75,7 @@ function takeAll() {
         stage: lane.stage,
         meter: { reads: read.reads, unit: 'dBFS' as const, words },
         value: read.value,
-        by: 'live' as const,
+        by: source.value === 'file' ? ('file' as const) : ('live' as const),
       },
     ]
   })
@@ -123,6 +129,7 @@ useShortcuts([
             <option v-for="each in devices" :key="each.id" :value="each.id">{{ each.name }}</option>
           </select></label
         >
+        <button type="button" class="push" data-play-file @click="openFile">Play a recording…</button>
         <button type="button" class="push" data-simulate-all @click="simulate">Try simulated performers</button>
       </template>
       <template v-else>
@@ -159,6 +166,11 @@ useShortcuts([
     <p v-if="trouble" role="alert" class="mt-1 border-l-3 border-ceiling pl-2" data-trouble>
       {{ trouble }}
       <button v-if="asleep" type="button" class="action" @click="inputs.wake">Wake it</button>
+    </p>
+    <p v-if="source === 'file' && file" class="text-muted" data-file>
+      “{{ file.name }}”, {{ file.channels }} {{ file.channels === 1 ? 'channel' : 'channels' }}, as it was recorded: a
+      gain that you turn now changes nothing in it.
+      <strong v-if="file.ended" class="text-ink" role="status">{{ file.ended }}</strong>
     </p>
     <p v-if="processed.length > 0" role="alert" class="mt-1 border-l-3 border-ceiling pl-2">
       The browser could not switch off {{ processed.join(' and ') }}: these are not the true inputs, and no readings are
