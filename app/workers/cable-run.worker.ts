@@ -45,25 +45,17 @@ let asked: Move | null = null
 let simulated: { rig: SimulatedRig; hand: SimulatedHandTruth; gains: number[] } | null = null
 
 const hand: Hand = {
-  progress: (doing, part) => {
-    // Whatever is measured next, what was asked for before is done.
-    if (asked && !doing.startsWith('Waiting') && !doing.startsWith('Looking') && !doing.startsWith('Tone')) settled()
-    post({ progress: { doing, part } })
-  },
+  progress: (doing, part) => post({ progress: { doing, part } }),
   ask: (move) => {
     answer = null
     asked = move
     post({ ask: move })
-    return () => {
-      if (answer) settled()
-      return answer
-    }
+    return () => answer
   },
-}
-
-function settled() {
-  if (asked) post({ answered: true })
-  asked = null
+  settled: () => {
+    asked = null
+    post({ answered: true })
+  },
 }
 
 /** The interface on the desk, through its port: the audio thread answers each take. */
@@ -136,7 +128,7 @@ self.onmessage = ({ data }: MessageEvent<CableTask>) => {
   else if (simulated && asked) {
     const { rig, gains } = simulated
     const made = moveAt(rig, asked, simulated.hand)
-    if (asked.do === 'gain') gains.push(rig.gain)
+    if (asked.do === 'gain' && asked.hint === null) gains.push(rig.gain)
     answer = made ?? answer
   }
 }

@@ -36,6 +36,8 @@ export class Conductor {
     this.hand.progress('Done', 1)
   }
 
+  settled = (): void => this.hand.settled()
+
   ask = (move: Move): (() => Answer | null) => this.hand.ask(move)
 
   /** Goes on with something until a move is done or left out. */
@@ -43,7 +45,10 @@ export class Conductor {
     const answered = this.ask(move)
     for (;;) {
       const answer = answered()
-      if (answer) return answer
+      if (answer) {
+        this.settled()
+        return answer
+      }
       await meanwhile()
     }
   }

@@ -49,6 +49,7 @@ async function gainAndNoise(
   for (;;) {
     conductor.says('Waiting for the gain')
     const gain = await turned(loop, mark, read)
+    conductor.settled()
     if (!gain) return null
     conductor.says('Noise at this gain')
     const noise = await loop.idle(3)
@@ -78,6 +79,7 @@ async function turned(loop: CableLoop, mark: GainMark, read: number): Promise<Va
     const gain = tone && tone.level - played
     const next = hintFor(gain, before)
     if (next !== hint) {
+      if (answered()?.done === false) return null
       hint = next
       answered = conductor.ask({ do: 'gain', to: mark, hint })
     }

@@ -32,4 +32,6 @@ export interface Hand {
   progress: (doing: string, part: number) => void
   /** Asks for a move. @returns what has come of it so far; `null` while it is under way */
   ask: (move: Move) => () => Answer | null
+  /** The move was answered, or heard: nothing is asked for any more. */
+  settled: () => void
 }

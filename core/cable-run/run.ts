@@ -2,7 +2,7 @@ import { measureTone } from '../measure/tone'
 import { sine } from '../signals/generate'
 import type { Rig } from '../signals/rig'
 import { Conductor } from './conductor'
-import type { CableFindings, FoundCable, FoundMark, FoundRoundTrip } from './findings'
+import type { CableFindings, FoundCable, FoundRoundTrip } from './findings'
 import { gainMarks } from './gain-marks'
 import type { Hand } from './hand'
 import { CableLoop } from './loop'
@@ -43,7 +43,8 @@ export async function runCable(rig: Rig, subject: Subject, wanted: Wanted, hand:
   const meter = wanted.meter ? await meterReading(loop) : null
   const other = await atOtherBuffer(loop, wanted)
   const marks = parts.includes('marks') ? await gainMarks(loop, subject, marksWanted(wanted)) : []
-  const plug = wanted.plug ? await withPlug(loop, marks.at(-1)) : null
+  // A gain that is fixed, or was left where it is, stands at the lowest.
+  const plug = wanted.plug ? await withPlug(loop, marks.at(-1)?.gain.value ?? 0) : null
   conductor.ends()
   return {
     sampleRate: rig.sampleRate,
@@ -145,13 +146,12 @@ async function atOtherBuffer(loop: CableLoop, { otherBuffer }: Wanted): Promise<
 }
 
 /** At the highest gain that was measured. */
-async function withPlug(loop: CableLoop, top: FoundMark | undefined): Promise<CableFindings['plug']> {
-  if (!top) return null
+async function withPlug(loop: CableLoop, gain: number): Promise<CableFindings['plug']> {
   const { conductor } = loop
   conductor.says('Waiting for the 150 Ω plug')
   const answer = await conductor.until({ do: 'plug' })
   if (!answer.done) return null
   conductor.says('Noise with the 150 Ω plug')
   const noise = await loop.idle(5)
-  return noise && { ...noise, gain: top.gain.value }
+  return noise && { ...noise, gain }
 }

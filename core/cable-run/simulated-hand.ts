@@ -79,6 +79,7 @@ export function simulatedHand(
     /** Truly given at each gain that was asked for. */
     gains: [] as number[],
     progress,
+    settled: () => undefined,
     ask: (move: Move) => {
       hand.moves.push(move)
       const answer: Answer | null = leavesOut(move) ? { done: false } : moveAt(rig, move, truth)

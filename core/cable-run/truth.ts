@@ -1,5 +1,5 @@
 import { powerSum } from '../numeric/power'
-import type { SimulatedRig } from '../simulated/rig'
+import type { Plugged, SimulatedRig } from '../simulated/rig'
 import { filteredAt, linesTogether } from '../simulated/rig'
 import { einAt, fullScaleOf, loadedBy } from '../simulated/truth'
 import { WHITE_UNDER_A } from '../units'
@@ -14,10 +14,10 @@ export function trueFigures(
   const { truth, sampleRate } = rig
   const { unit } = truth
   const { gainMin } = unit.input
-  const at = <T>(gain: number, figure: () => T): T => {
+  const at = <T>(gain: number, figure: () => T, plugged: Plugged = { socket: 'cables' }): T => {
     const [gainNow, pluggedNow] = [rig.gain, rig.plugged]
     rig.gain = gain
-    rig.plugged = { socket: 'cables' }
+    rig.plugged = plugged
     const value = figure()
     rig.gain = gainNow
     rig.plugged = pluggedNow
@@ -51,6 +51,7 @@ export function trueFigures(
     ...Object.fromEntries(gains.map((gain, i) => [`gain-${i + 2}`, gain - gainMin])),
     'noise-lowest': noise(gainMin),
     ...Object.fromEntries(gains.map((gain, i) => [`noise-${i + 2}`, noise(gain)])),
+    'noise-plug': at(top, () => rig.noiseAt(0), { socket: 'plug', ohms: 150 }),
     'ein': einAt(unit, top),
     'dynamic-range': -withHum(noise(gainMin), true),
     ...Object.fromEntries(found.distortion.map(({ read }, i) => [`thd-n-${i + 1}`, thdN(read)])),

@@ -157,6 +157,19 @@ describe('a run on a simulated interface', () => {
     expect(wrongFigures(sheet)).toEqual([])
   })
 
+  it('reads the plug at the lowest gain where there is no other, and tells no equivalent input noise from it', async () => {
+    const { found, sheet, moves } = await cableTrial({
+      seed: 6,
+      wanted: { ...ALONE, meter: true, plug: true },
+      leavesOut: (move) => move.do === 'gain',
+    })
+    expect(moves.map((move) => move.do)).toEqual(['meter', 'gain', 'plug'])
+    expect(found.plug?.gain).toBe(0)
+    expect(wrongFigures(sheet)).toEqual([])
+    expect(figureOf(sheet, 'noise-plug')?.judgement).toContain('No equivalent input noise')
+    expect(figureOf(sheet, 'ein')).toBeUndefined()
+  })
+
   it('hears crossed legs, and a dead leg, which it marks', async () => {
     const crossed = await cableTrial({ seed: 2, wanted: ALONE, cables: [{ output: 0, input: 0, state: 'crossed' }] })
     expect(crossed.found.polarity).toBe(-1)
@@ -247,6 +260,7 @@ describe('a run on a simulated interface', () => {
       { ...ALONE, marks: 2 },
       {
         progress: () => undefined,
+        settled: () => undefined,
         ask: () => {
           target = simulated.input.gainMax
           return () => null

@@ -9,6 +9,8 @@ import { inputFullScale } from './level'
 /** An EIN that lies within more than this, dB, is not told from the converter’s noise. */
 const EIN_WITHIN = 2
 
+const NOT_TOLD =
+  'The input alone. No equivalent input noise: it takes the multimeter’s reading, and a gain at which the preamp’s noise leads.'
 /** From here on a mains line is worth a figure, dB over the noise around it. */
 const HUM_OVER = 15
 
@@ -34,6 +36,22 @@ export function noises(found: CableFindings, context: SheetContext): Draft[] {
   return [
     ...(idle ? [cable('noise-lowest', 'Noise, gain fully down', idle)] : []),
     ...marks.map(({ mark, noise }, i) => cable(`noise-${i + 2}`, `Noise, ${markText(mark)}`, noise)),
+    ...(found.plug
+      ? [
+          {
+            id: 'noise-plug',
+            group: 'Noise' as const,
+            name: 'Noise with 150 Ω, highest gain measured',
+            unit: 'dBFS(A)',
+            digits: 1,
+            value: found.plug.value,
+            u: found.plug.u,
+            printed: null,
+            says: ein ? 'The input alone.' : NOT_TOLD,
+            method: 'Nothing played, 150 Ω in the input, hum left out',
+          },
+        ]
+      : []),
     ...(ein ? [ein] : []),
     ...(hum && hum.lines.some(({ over }) => over >= HUM_OVER)
       ? [
