@@ -177,6 +177,8 @@ test('the whole of it by keyboard: own chain, plan, adopt, timing, export', asyn
   await expect(page.getByRole('combobox', { name: 'Target level' })).toHaveValue('peaks-12-6')
   // Timing: a cell by arrows.
   await press('3')
+  // The place is fetched: a key pressed before it stands leads elsewhere.
+  await expect(page.locator('[data-cell]').first()).toBeVisible()
   await tabTo('[data-cell]')
   while (!(await page.evaluate(() => document.activeElement?.matches('[data-cell="48000-64"]'))))
     await press('ArrowRight', 'ArrowDown')
