@@ -138,6 +138,8 @@ test('the whole of it by keyboard: own chain, plan, adopt, timing, export', asyn
     await aside(...keys)
   }
   const tabTo = async (what: string) => {
+    // A place is fetched: a key pressed before it stands leads once round the page.
+    await expect(page.locator(what).first()).toBeVisible()
     while (!(await page.evaluate((wanted) => document.activeElement?.matches(wanted), what))) await press('Tab')
   }
   await press('n')
@@ -177,8 +179,6 @@ test('the whole of it by keyboard: own chain, plan, adopt, timing, export', asyn
   await expect(page.getByRole('combobox', { name: 'Target level' })).toHaveValue('peaks-12-6')
   // Timing: a cell by arrows.
   await press('3')
-  // The place is fetched: a key pressed before it stands leads elsewhere.
-  await expect(page.locator('[data-cell]').first()).toBeVisible()
   await tabTo('[data-cell]')
   while (!(await page.evaluate(() => document.activeElement?.matches('[data-cell="48000-64"]'))))
     await press('ArrowRight', 'ArrowDown')
