@@ -1,7 +1,9 @@
 import type { Ref } from 'vue'
 import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
+import type { Evaluation } from '#core/evaluation/evaluate-session'
 import type { LiveSnapshot } from '#core/measure/live/live-meter'
 import type { Playing } from '#core/render/performer'
+import type { Session } from '#core/session'
 import type { WatchReadings } from '#core/watch/inference'
 import { offeredTurns } from '#core/watch/inference'
 import type { Lane } from '#core/watch/lane'
@@ -15,8 +17,6 @@ import { watchVerdict } from '#core/watch/verdict'
 import type { GaugeColumn, GaugeSource } from './use-gauge'
 import { COLUMNS } from './use-gauge'
 import { useLiveInput } from './use-live-input'
-import type { Evaluation } from '#core/evaluation/evaluate-session'
-import type { Session } from '#core/session'
 import type { SaysMessage, SaysTask } from '~/workers/watch-says.worker'
 import type { Played, WatchMessage, WatchTask } from '~/workers/watch.worker'
 
@@ -216,11 +216,14 @@ export function useWatch(expected: Expected) {
     send({ file: chosen })
   }
 
-  /** Peaks begin anew: what was turned, or put right, is heard from here on. */
-  function startPassage() {
+  /**
+   * Peaks begin anew: what was turned, or put right, is heard from here on. A recording follows no gain, and whoever plays otherwise does
+   * not either: what was heard of them before is then compared with nothing.
+   */
+  function startPassage(plays: 'as-before' | 'otherwise' = 'as-before') {
     forget()
     send({ passage: true })
-    tell({ passage: 'again' })
+    tell({ passage: plays === 'otherwise' || source.value === 'file' ? 'of-a-new-source' : 'again' })
   }
 
   onScopeDispose(() => {
@@ -239,7 +242,7 @@ export function useWatch(expected: Expected) {
     strangers,
     playing,
     simulate,
-    startPassage,
+    startPassage: () => startPassage(),
     turns: computed(() => (readings.value ? offeredTurns(readings.value) : [])),
     putAside: (id: string) => {
       putAside.value = new Set([...putAside.value, id])
@@ -255,14 +258,14 @@ export function useWatch(expected: Expected) {
     play: (next: Playing) => {
       playing.value = next
       send({ playing: next })
-      startPassage()
+      startPassage('otherwise')
     },
     /** What is wrong with the cables, pads or microphones of simulated performers, put right as a hand would. @returns whose it was */
     putRight: (fault: StrangerFault): string[] => {
       const wrong = strangers.value.filter((each) => each.fault === fault).map(({ strip }) => strip)
       strangers.value = putRight(strangers.value, fault)
       send({ retune: played() })
-      startPassage()
+      startPassage('otherwise')
       return lanes.value.filter(({ strip }) => wrong.includes(strip)).map(({ name }) => name)
     },
   }

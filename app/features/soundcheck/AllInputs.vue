@@ -168,8 +168,10 @@ useShortcuts([
       <button v-if="asleep" type="button" class="action" @click="inputs.wake">Wake it</button>
     </p>
     <p v-if="source === 'file' && file" class="text-muted" data-file>
-      “{{ file.name }}”, {{ file.channels }} {{ file.channels === 1 ? 'channel' : 'channels' }}, as it was recorded: a
-      gain that you turn now changes nothing in it.
+      “{{ file.name }}”<template v-if="file.channels > 0"
+        >, {{ file.channels }} {{ file.channels === 1 ? 'channel' : 'channels' }}, as it was recorded: a gain that you
+        turn now changes nothing in it.</template
+      >
       <strong v-if="file.ended" class="text-ink" role="status">{{ file.ended }}</strong>
     </p>
     <p v-if="processed.length > 0" role="alert" class="mt-1 border-l-3 border-ceiling pl-2">
