@@ -3,7 +3,8 @@ export type Move =
   /** `problem` says what was heard instead. */
   | { do: 'cable'; problem: CableProblem | null }
   | { do: 'gain'; to: GainMark; hint: GainHint | null }
-  | { do: 'plug' }
+  /** Into an input, counted from 0; `isCableIn` where the cable was still heard there. */
+  | { do: 'plug'; input: number; isCableIn: boolean }
   | { do: 'buffer'; frames: number }
   /** Read the voltage of the tone, V; `played` in dBFS. */
   | { do: 'meter'; played: number }

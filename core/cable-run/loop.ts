@@ -24,6 +24,9 @@ const LOOK = 0.6
 /** About to clip, part of full scale. */
 const HOT = 0.9
 
+/** A tone that is looked for is to read this, dBFS; one that is so much weaker is crosstalk, dB. */
+const [IN_BETWEEN, GONE] = [-30, 30]
+
 /** Of a level of noise: band edges and weighting between meters (common practice, no source), dB. */
 export const NOISE_U = 0.08
 /** Of a lag, frames. */
@@ -98,6 +101,13 @@ export class CableLoop {
   async look(played: number): Promise<{ tone: LockedTone | null; isHot: boolean }> {
     const middle = this.withoutEdges(await this.returned(this.toneOf(TONE, played, LOOK)))
     return { tone: lockedTone(middle, this.sampleRate, TONE), isHot: middle.some((x) => Math.abs(x) > HOT) }
+  }
+
+  /** Whether the tone still comes back. */
+  async isHeard(): Promise<boolean> {
+    const played = this.levelFor(IN_BETWEEN)
+    const { tone } = await this.look(played)
+    return tone !== null && tone.level > IN_BETWEEN - GONE
   }
 
   /** The noise while nothing plays. */

@@ -2,14 +2,18 @@ import { positionInWords } from '../chain/knob'
 import { formatShort } from '../units'
 import type { CableProblem, GainMark, Move } from './hand'
 
-/** A move as a hand is told it, and what is special about it; the input is the one that is measured. */
+/** A move as a hand is told it, and what is special about it. */
 export interface MoveText {
   title: string
   detail: string
 }
 
-/** What a hand is to do. */
-export function moveText(move: Move, input: string): MoveText {
+/**
+ * What a hand is to do.
+ * @param input the one that was chosen
+ * @param nameOf the name of an input channel, counted from 0
+ */
+export function moveText(move: Move, input: string, nameOf: (channel: number) => string): MoveText {
   switch (move.do) {
     case 'cable':
       return cableText(move.problem, input)
@@ -17,8 +21,10 @@ export function moveText(move: Move, input: string): MoveText {
       return { title: `Turn the gain up ${gainText(move.to)}.`, detail: HINTS[move.hint ?? 'none'] }
     case 'plug':
       return {
-        title: `Take the cable out of input ${input} and plug in 150 Ω.`,
-        detail: 'Leave the gain where it is. Then press Done.',
+        title: `Take the cable out of input ${nameOf(move.input)} and plug in 150 Ω.`,
+        detail: move.isCableIn
+          ? 'The tone is still heard there: the cable is plugged in. Then press Done.'
+          : 'Leave the gain where it is. Then press Done.',
       }
     case 'buffer':
       return {

@@ -149,8 +149,13 @@ async function atOtherBuffer(loop: CableLoop, { otherBuffer }: Wanted): Promise<
 async function withPlug(loop: CableLoop, gain: number): Promise<CableFindings['plug']> {
   const { conductor } = loop
   conductor.says('Waiting for the 150 Ω plug')
-  const answer = await conductor.until({ do: 'plug' })
-  if (!answer.done) return null
+  const { input } = loop.cable
+  for (let isCableIn = false; ; isCableIn = true) {
+    const answer = await conductor.until({ do: 'plug', input, isCableIn })
+    if (!answer.done) return null
+    // With the cable left in, the output's noise would be taken for the input's own.
+    if (!(await loop.isHeard())) break
+  }
   conductor.says('Noise with the 150 Ω plug')
   const noise = await loop.idle(5)
   return noise && { ...noise, gain }

@@ -31,7 +31,7 @@ export function moveAt(
       else rig.gain = gainSaid(move.to.said)
       return null
     case 'plug':
-      rig.plugged = { socket: 'plug', ohms: 150 }
+      rig.plugged = { socket: 'plug', input: move.input, ohms: 150 }
       return { done: true }
     case 'buffer':
       rig.truth.bufferFrames = move.frames
@@ -49,7 +49,7 @@ function voltsAt({ truth, sampleRate }: SimulatedRig, played: number, accuracy: 
   const { unit } = truth
   const next = seeded(unit.seed * 193 + 5)
   next()
-  const cable = truth.cables.find(({ input }) => input === 0)
+  const cable = truth.cables.find(({ input }) => input === 0) ?? truth.cables[0]
   const lost = cable?.state === 'one-leg' ? ONE_LEG : 0
   const level =
     unit.output.fullScale +

@@ -25,11 +25,13 @@ export function trueFigures(
   }
   const outputFullScale = unit.output.fullScale + found.cable.output * truth.outputImbalance
   const isOneLeg = truth.cables.some(({ input, state }) => input === found.cable.input && state === 'one-leg')
+  const { input } = found.cable
+  const imbalance = input > 0 ? unit.imbalance : 0
   const lead = outputFullScale + loadedBy(unit, unit.output.impedance) - (isOneLeg ? 20 * Math.log10(2) : 0)
   const loss = (frequency: number) => filteredAt(truth, sampleRate, frequency) - filteredAt(truth, sampleRate, 997)
   // The test tone itself passes the way's filters.
-  const loopGain = lead - fullScaleOf(unit, gainMin) + filteredAt(truth, sampleRate, 970)
-  const noise = (gain: number) => at(gain, () => rig.noiseAt(0))
+  const loopGain = lead - fullScaleOf(unit, gainMin) + imbalance + filteredAt(truth, sampleRate, 970)
+  const noise = (gain: number) => at(gain, () => rig.noiseAt(input))
   const hum = (isWeighted: boolean) => at(gainMin, () => linesTogether(rig.humLines(), isWeighted))
   const withHum = (level: number, isWeighted: boolean) =>
     powerSum([{ level }, ...[hum(isWeighted)].flatMap((each) => (each === null ? [] : [{ level: each }]))]) as number
@@ -46,13 +48,13 @@ export function trueFigures(
     'linearity': 0,
     ...(found.microphone && { 'microphone-full-scale': found.microphone.level - (calibrator - unit.input.fullScale) }),
     'output-full-scale': outputFullScale,
-    'input-full-scale': unit.input.fullScale,
+    'input-full-scale': unit.input.fullScale - imbalance,
     'highest-gain': top,
     ...Object.fromEntries(gains.map((gain, i) => [`gain-${i + 2}`, gain - gainMin])),
     'noise-lowest': noise(gainMin),
     ...Object.fromEntries(gains.map((gain, i) => [`noise-${i + 2}`, noise(gain)])),
-    'noise-plug': at(top, () => rig.noiseAt(0), { socket: 'plug', ohms: 150 }),
-    'ein': einAt(unit, top),
+    'noise-plug': at(top, () => rig.noiseAt(input), { socket: 'plug', input, ohms: 150 }),
+    'ein': einAt(unit, top) - imbalance,
     'dynamic-range': -withHum(noise(gainMin), true),
     ...Object.fromEntries(found.distortion.map(({ read }, i) => [`thd-n-${i + 1}`, thdN(read)])),
     'response-low': loss(20),

@@ -38,8 +38,8 @@ export interface SimulatedRigTruth {
 /** What stands in the sockets of the inputs. */
 export type Plugged =
   | { socket: 'cables' }
-  /** In the first input. */
-  | { socket: 'plug'; ohms: number }
+  /** In an input, counted from 0. */
+  | { socket: 'plug'; input: number; ohms: number }
   /** A calibrator on a microphone in the first input: the voltage of its tone, dBu. */
   | { socket: 'calibrator'; level: number; ohms: number }
 
@@ -111,8 +111,12 @@ export class SimulatedRig {
     return sum
   }
 
+  /** Something other than a cable is in an input. */
+  private isPlugged = (input: number): boolean =>
+    this.plugged.socket !== 'cables' && input === (this.plugged.socket === 'plug' ? this.plugged.input : 0)
+
   private cablesAt = (input: number): SimulatedCable[] =>
-    this.plugged.socket === 'cables' || input > 0 ? this.truth.cables.filter((each) => each.input === input) : []
+    this.isPlugged(input) ? [] : this.truth.cables.filter((each) => each.input === input)
 
   /** What the first output’s full scale is at an input’s socket, dBu. */
   private lead = () => this.truth.unit.output.fullScale + loadedBy(this.truth.unit, this.truth.unit.output.impedance)
@@ -161,8 +165,8 @@ export class SimulatedRig {
   noiseAt(input: number): number {
     const { unit } = this.truth
     const isCable = this.cablesAt(input).length > 0
-    const ohms = this.plugged.socket !== 'cables' && input === 0 ? this.plugged.ohms : unit.output.impedance
-    const cable = unit.output.noise + this.lead() - fullScaleOf(unit, this.gain)
+    const ohms = this.plugged.socket !== 'cables' && this.isPlugged(input) ? this.plugged.ohms : unit.output.impedance
+    const cable = unit.output.noise + this.lead() - fullScaleOf(unit, this.gain) + (input > 0 ? unit.imbalance : 0)
     return powerSum([
       ...inputNoise(unit, ohms, this.gain),
       { level: unit.input.converterNoise },

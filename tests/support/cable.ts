@@ -32,6 +32,8 @@ interface Trial {
   /** A knob in place of a scale. */
   hasKnob?: boolean
   leavesOut?: (move: Move) => boolean
+  /** The hand says that the plug is in, and has left the cable where it is, the first time. */
+  forgetsPlug?: boolean
 }
 
 export interface CableTrial {
@@ -51,6 +53,7 @@ export async function cableTrial({
   unit: other = {},
   hasKnob = false,
   leavesOut,
+  forgetsPlug = false,
 }: Trial): Promise<CableTrial> {
   const { input, output, unit: maker, session } = cableBench
   const unit = { ...simulatedFor(maker, input, output, session.system, seed), ...other }
@@ -68,7 +71,13 @@ export async function cableTrial({
     () => undefined,
     leavesOut,
   )
-  const found = await runCable(rig, subject, wanted, hand)
+  const asked = hand.ask
+  const forgetful = (move: Move) => {
+    if (!forgetsPlug || move.do !== 'plug' || move.isCableIn) return asked(move)
+    hand.moves.push(move)
+    return () => ({ done: true }) as const
+  }
+  const found = await runCable(rig, subject, wanted, { ...hand, ask: forgetful })
   const truth = trueFigures(rig, found, { gains: hand.gains, calibrator: CALIBRATOR })
   const bench = { ...cableBench, input: { ...input, measured: undefined } }
   const sheet = sheetOf(found, { bench, on: '2026-12-01', meterAccuracy: 1, isThroughBrowser: false, truth })

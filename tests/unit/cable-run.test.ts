@@ -203,6 +203,26 @@ describe('a run on a simulated interface', () => {
     expect(moved.found.cable).toMatchObject({ output: 0, input: 0 })
     const stays = await cableTrial({ seed: 5, wanted: ALONE, cables: wrong, leavesOut: () => true })
     expect(stays.found.cable).toMatchObject({ output: 1, input: 1 })
+    expect(wrongFigures(stays.sheet)).toEqual([])
+  })
+
+  it('plugs 150 Ω into the input that is measured, and notices a cable that was left there', async () => {
+    const wanted = { ...ALONE, marks: 2, plug: true, meter: true }
+    const other = await cableTrial({
+      seed: 5,
+      wanted,
+      cables: [{ output: 0, input: 1, state: 'good' }],
+      leavesOut: (move) => move.do === 'cable',
+    })
+    expect(other.moves.at(-1)).toEqual({ do: 'plug', input: 1, isCableIn: false })
+    expect(judgedFigures(other.sheet).map(({ id }) => id)).toContain('ein')
+    expect(wrongFigures(other.sheet)).toEqual([])
+    const forgotten = await cableTrial({ seed: 5, wanted, forgetsPlug: true })
+    expect(forgotten.moves.slice(-2)).toEqual([
+      { do: 'plug', input: 0, isCableIn: false },
+      { do: 'plug', input: 0, isCableIn: true },
+    ])
+    expect(wrongFigures(forgotten.sheet)).toEqual([])
   })
 
   it('ends where no cable is found and none is brought', async () => {
@@ -403,12 +423,13 @@ describe('what a hand is told', () => {
       { do: 'gain', to: { position: 9.5 }, hint: null },
       { do: 'gain', to: { position: 17 }, hint: 'turned-down' },
       { do: 'gain', to: { said: 30 }, hint: 'cable-out' },
-      { do: 'plug' },
+      { do: 'plug', input: 0, isCableIn: false },
+      { do: 'plug', input: 1, isCableIn: true },
       { do: 'buffer', frames: 256 },
       { do: 'meter', played: -6 },
       { do: 'microphone', level: 94 },
     ] as const
-    const texts = moves.map((move) => moveText(move, 'mic1'))
+    const texts = moves.map((move) => moveText(move, 'mic1', (channel) => `mic${channel + 1}`))
     for (const { title, detail } of texts)
       for (const sentence of `${title} ${detail}`.split(/(?<=[.:;]) /))
         expect(sentence.split(' ').length, sentence).toBeLessThan(21)

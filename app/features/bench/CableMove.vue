@@ -6,9 +6,9 @@ import { fields } from '#core/model'
 import NumberInput from '~/shared/fields/NumberInput.vue'
 
 /** What the run asks of a hand, large, with its answer. */
-const props = defineProps<{ move: Move; input: string; simulated: boolean }>()
+const props = defineProps<{ move: Move; input: string; nameOf: (channel: number) => string; simulated: boolean }>()
 const emit = defineEmits<{ answer: [answer: Answer]; make: [] }>()
-const text = computed(() => moveText(props.move, props.input))
+const text = computed(() => moveText(props.move, props.input, props.nameOf))
 const volts = ref<number | undefined>()
 const refusal = ref<string | null>(null)
 const { voltage } = fields({

@@ -8,6 +8,7 @@ import { formatDecimal } from '#core/units'
 import NumberInput from '~/shared/fields/NumberInput.vue'
 import { useMeasuredSheets } from '~/stores/measured-sheets'
 import BenchChoice from './BenchChoice.vue'
+import DeviceChoice from './DeviceChoice.vue'
 import CableMove from './CableMove.vue'
 import MeasuredSheetView from './MeasuredSheetView.vue'
 import SimulatedNumber from './SimulatedNumber.vue'
@@ -119,20 +120,7 @@ const simulate = () => {
       <div class="min-w-0">
         <template v-if="state === 'idle'">
           <p class="flex flex-wrap items-center gap-x-3 gap-y-1 max-rail:mt-3">
-            <label v-if="outputs.length > 0"
-              >out
-              <select v-model="output" class="max-w-44 border-b border-dotted border-rule bg-sheet" aria-label="Output">
-                <option :value="null">the system’s output</option>
-                <option v-for="each in outputs" :key="each.id" :value="each.id">{{ each.name }}</option>
-              </select></label
-            >
-            <label v-if="devices.length > 0"
-              >in
-              <select v-model="device" class="max-w-44 border-b border-dotted border-rule bg-sheet" aria-label="Input">
-                <option :value="null">the default input</option>
-                <option v-for="each in devices" :key="each.id" :value="each.id">{{ each.name }}</option>
-              </select></label
-            >
+            <DeviceChoice v-model:output="output" v-model:input="device" :outputs="outputs" :inputs="devices" />
             <label class="inline-flex items-baseline gap-1.5"
               ><input v-model="isSafe" type="checkbox" class="accent-change" /> Monitors and headphones are down, 48 V
               is off</label
@@ -166,6 +154,7 @@ const simulate = () => {
             :key="JSON.stringify(move)"
             :move="move"
             :input="bench.input.id"
+            :name-of="run.nameOf"
             :simulated="isSimulated"
             @answer="run.answer"
             @make="run.makeMove"

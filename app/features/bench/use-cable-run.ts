@@ -155,10 +155,13 @@ export function useCableRun(bench: () => Bench) {
     sheets.add({ sheet, buffers: found.roundTrips.map(({ bufferFrames }) => bufferFrames), isThroughBrowser })
   }
 
+  /** The unit’s input of a channel; the simulated interface has the two inputs that stand on the bench. */
+  const inputAt = (channel: number, standing: Bench, isThroughBrowser: boolean) =>
+    isThroughBrowser ? standing.unit.inputs[channel] : channel === 0 ? standing.input : standing.second
+
   /** The cable may have been found in another input than was meant: the sheet is that one’s. */
   function benchAt(channel: number, standing: Bench, isThroughBrowser: boolean): Bench {
-    // The simulated interface has the two inputs that stand on the bench.
-    const port = isThroughBrowser ? standing.unit.inputs[channel] : channel === 0 ? standing.input : standing.second
+    const port = inputAt(channel, standing, isThroughBrowser)
     if (!port || port.type === 'digital' || port.id === standing.input.id) return standing
     const choice = { unit: standing.unit.id, input: port.id, output: standing.output?.id }
     return benchOf(standing.session, view.strip?.id, choice) ?? standing
@@ -178,6 +181,7 @@ export function useCableRun(bench: () => Bench) {
     trouble,
     isSimulated,
     otherBuffer,
+    nameOf: (channel: number) => inputAt(channel, bench(), !isSimulated.value)?.id ?? `channel ${channel + 1}`,
     stop,
     look: async () => {
       ;[devices.value, outputs.value] = await Promise.all([liveDevices(), liveOutputs()])
