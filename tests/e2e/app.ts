@@ -44,6 +44,15 @@ export const test = base.extend<{ page: Page }>({
 
 export { expect }
 
+/** A browser that hands out its own fake microphone without asking, which beeps. */
+export const FAKE_DEVICE = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--use-fake-ui-for-media-stream',
+  '--use-fake-device-for-media-stream',
+  '--autoplay-policy=no-user-gesture-required',
+]
+
 /** Opens the program as on a first visit: the demo session. */
 export async function open(page: Page, address = '/') {
   await page.goto(address)

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
-import { expect, open, openFile, test, type, violations } from './app'
+import { FAKE_DEVICE, expect, open, openFile, test, type, violations } from './app'
 import { example1 } from '../support/sessions'
 
 const openPage = async (page: Page) => {
@@ -117,13 +117,7 @@ test('asks for the monitors first, plays quietly, takes no other sound for a cab
 }) => {
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      '--autoplay-policy=no-user-gesture-required',
-    ],
+    args: FAKE_DEVICE,
   })
   try {
     const page = await (await browser.newContext({ baseURL, permissions: ['microphone'] })).newPage()

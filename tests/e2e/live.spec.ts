@@ -3,7 +3,7 @@ import type { Browser, Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import { writeWav } from '#core/signals/write-wav'
 import { sine } from '#core/signals/generate'
-import { expect, open, test } from './app'
+import { FAKE_DEVICE, expect, open, test } from './app'
 
 const RATE = 44_100
 
@@ -14,14 +14,7 @@ test.setTimeout(240_000)
 async function listening(file: string, run: (page: Page) => Promise<void>, baseURL: string | undefined) {
   const browser: Browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${file}`,
-      '--autoplay-policy=no-user-gesture-required',
-    ],
+    args: [...FAKE_DEVICE, `--use-file-for-fake-audio-capture=${file}`],
   })
   try {
     const page = await (await browser.newContext({ baseURL, permissions: ['microphone'] })).newPage()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
 import type { Signal } from '#core/signals/signal'
+import DeviceChoice from './DeviceChoice.vue'
 import { usePlayRecord } from './use-play-record'
 
 /** The signal played and recorded here in one go; the recording then goes the same way as a file. */
@@ -36,20 +37,12 @@ async function run() {
       <template v-else>Nothing is played. The input is recorded for ten seconds.</template>
     </p>
     <p class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
-      <label v-if="signal && outputs.length > 0"
-        >out
-        <select v-model="output" class="max-w-44 border-b border-dotted border-rule bg-sheet" aria-label="Output">
-          <option :value="null">the system’s output</option>
-          <option v-for="each in outputs" :key="each.id" :value="each.id">{{ each.name }}</option>
-        </select></label
-      >
-      <label v-if="devices.length > 0 && !playOnly"
-        >in
-        <select v-model="device" class="max-w-44 border-b border-dotted border-rule bg-sheet" aria-label="Input">
-          <option :value="null">the default input</option>
-          <option v-for="each in devices" :key="each.id" :value="each.id">{{ each.name }}</option>
-        </select></label
-      >
+      <DeviceChoice
+        v-model:output="output"
+        v-model:input="device"
+        :outputs="signal ? outputs : []"
+        :inputs="playOnly ? [] : devices"
+      />
       <button v-if="state === 'idle'" type="button" class="push" data-run @click="run">
         {{ playOnly ? 'Play' : signal ? 'Play and record' : 'Record' }}
       </button>
