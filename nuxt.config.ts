@@ -64,6 +64,8 @@ export default defineNuxtConfig({
   },
   nitro: {
     compressPublicAssets: true,
+    // The relay of the second screen.
+    experimental: { websocket: true },
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   },
   vite: {

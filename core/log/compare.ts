@@ -44,7 +44,7 @@ interface Side {
 export function compareSessions(from: Side, to: Side): Comparison {
   return {
     settings: settingDifferences(from.session, to.session),
-    gear: boxDifferences(from.session, to.session),
+    gear: gearDifferencesOf(from.session, to.session),
     figures: figureChanges(from, to),
   }
 }
@@ -102,7 +102,8 @@ function targetWords({ target }: Session): string {
 
 const nameOf = ({ strips }: Session, id: string) => strips.find((each) => each.id === id)?.name ?? id
 
-function settingDifferences(from: Session, to: Session): Difference[] {
+/** Settings that stand otherwise, in words. */
+export function settingDifferences(from: Session, to: Session): Difference[] {
   const [was, is] = [settingsOf(from), settingsOf(to)]
   return [...new Set([...was.keys(), ...is.keys()])].flatMap((key): Difference[] => {
     const [a, b] = [was.get(key), is.get(key)]
@@ -112,7 +113,8 @@ function settingDifferences(from: Session, to: Session): Difference[] {
   })
 }
 
-function boxDifferences(from: Session, to: Session): Difference[] {
+/** Devices that came, went or have other figures. */
+export function gearDifferencesOf(from: Session, to: Session): Difference[] {
   const boxes = new Map<string, { was?: Gear; is?: Gear }>()
   for (const each of from.gear) boxes.set(each.id, { was: each })
   for (const each of to.gear) boxes.set(each.id, { ...boxes.get(each.id), is: each })

@@ -34,7 +34,8 @@ const change = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('replace'), path: z.string().check(z.maxLength(1000)), value: z.unknown() }),
   z.strictObject({ op: z.literal('remove'), path: z.string().check(z.maxLength(1000)) }),
 ])
-const changes = z.array(change).check(z.maxLength(100_000))
+/** What differs between two sessions, as a JSON Patch (RFC 6902). */
+export const changes = z.array(change).check(z.maxLength(100_000))
 
 /** A mark with everything as it stood then. */
 const wholeMark = z.strictObject({ ...headParts, session: described('The session as it stood.', session) })

@@ -9,6 +9,7 @@ import type { Plan } from '#core/plan/plan-session'
 import type { SoundcheckAnswer } from '#core/soundcheck/soundcheck'
 import type { Timing } from '#core/timing/time-session'
 import type { HowSure } from '#core/uncertainty/how-sure'
+import type { RelaySetting } from '../relay/setting'
 import type { Problem } from '../utils/problem'
 
 /** Figures of a recording, without the drawing of its level over time. */
@@ -38,6 +39,7 @@ export interface AnswerTypes {
   explanation: ExplanationFile
   levels: Levels
   loopback: MeasuredLoopback
+  relay: RelaySetting
   problem: Problem
 }
 

@@ -67,6 +67,11 @@ export const endpoints = {
     },
     gives: 'loopback',
   },
+  '/api/relay': {
+    method: 'get',
+    summary: 'Whether and where a session can be opened on another device',
+    gives: 'relay',
+  },
   '/api/schema/{name}': {
     method: 'get',
     summary: 'A JSON Schema: session, backup, gear, or one of the answers by its name',
