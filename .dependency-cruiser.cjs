@@ -50,7 +50,7 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:
-          '^node_modules/(zod|ml-matrix|simple-statistics|jstat|fast-deep-equal|fast-json-patch|@streamparser/json|temml)/',
+          '^node_modules/(zod|ml-matrix|simple-statistics|jstat|fast-deep-equal|fast-json-patch|@streamparser/json|temml|@noble/ciphers)/',
       },
     },
     {

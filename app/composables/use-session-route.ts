@@ -1,7 +1,9 @@
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from '#imports'
 import type { Place } from './places'
+import { latePart } from '~/stores/late-part'
 import { useLibraryStore } from '~/stores/library'
+import { GUEST_KEY } from '~/stores/second-screen'
 import type { Shown } from '~/stores/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
@@ -21,13 +23,21 @@ export function useSessionRoute(place: Place) {
     if (typeof route.query.strip === 'string') view.select(route.query.strip)
     if (typeof key === 'string' && key !== '') {
       shown.value = null
-      const result = await library.show(key)
+      const result = key === GUEST_KEY ? await showGuest() : await library.show(key)
       if (route.params.key === key) shown.value = result
       return
     }
     if (store.key) return router.replace(`/${place}/${store.key}`)
     const landing = await library.landing()
     await router.replace('key' in landing ? `/${place}/${landing.key}` : '/sessions')
+  }
+  /** A session of another device. The room stands behind the # of the link, and is not left in the address. */
+  async function showGuest(): Promise<Shown> {
+    const sharing = await latePart(() => import('~/sharing'))
+    if (!sharing) return { state: 'trouble', why: 'The page that joins another device could not be loaded.' }
+    const { hash } = route
+    if (hash) void router.replace({ query: route.query, hash: '' })
+    return sharing.joinSession(hash)
   }
   watch(() => route.params.key, open, { immediate: true })
 

@@ -4,6 +4,8 @@ import type { Evaluation } from '#core/evaluation/evaluate-session'
 import type { LiveSnapshot } from '#core/measure/live/live-meter'
 import type { Playing } from '#core/render/performer'
 import type { Session } from '#core/session'
+import type { Live } from '#core/shared-session/live'
+import { nowOf, roundedSnapshot, saidOf } from '#core/shared-session/live'
 import type { WatchReadings } from '#core/watch/inference'
 import { offeredTurns } from '#core/watch/inference'
 import type { Lane } from '#core/watch/lane'
@@ -14,6 +16,8 @@ import { stateOf } from '#core/watch/state'
 import type { Stranger, StrangerFault } from '#core/watch/strangers'
 import { performancesOf, putRight, strangersOf } from '#core/watch/strangers'
 import { watchVerdict } from '#core/watch/verdict'
+import { askForPassage } from '~/stores/second-screen'
+import { useSharedLive } from './use-shared-live'
 import type { GaugeColumn, GaugeSource } from './use-gauge'
 import { COLUMNS } from './use-gauge'
 import { useLiveInput } from './use-live-input'
@@ -39,13 +43,18 @@ export interface WatchedLane {
 /** Figures change with every fourth snapshot, five times a second: nobody reads faster, and drawing alone costs a third. */
 const SHOWN_EVERY = 4
 
-/** What is listened to: a device, a file of several channels, or simulated performers. */
-export type WatchSource = GaugeSource | 'file'
+/** What is listened to: a device, a file of several channels, simulated performers, or what another device hears. */
+export type WatchSource = GaugeSource | 'file' | 'remote'
+
+/** Said to the other devices with every so many snapshots, once a second. */
+const SAID_EVERY = 20
 
 /** Whose inputs are watched: a session as it is set, and what is expected of it; `null` while there is none. */
 interface Expected {
   session: () => Session | null
   evaluation: () => Evaluation | null
+  /** Of an exercise: nobody else sees it. */
+  isPractice?: boolean
 }
 
 /** All inputs of a session at once, from a device or from simulated performers. Nothing of the sound is kept. */
@@ -84,9 +93,10 @@ export function useWatch(expected: Expected) {
     return session && evaluation ? lanesOf(session, evaluation) : []
   })
   const channelOf = (lane: Lane) => moved.value[lane.strip] ?? lane.channel
-  const channelCount = computed(() =>
-    source.value === 'file' ? (file.value?.channels ?? 0) : (input.opened.value?.channels ?? 0),
-  )
+  const channelCount = computed(() => {
+    if (source.value === 'remote') return remoteChannels.value
+    return source.value === 'file' ? (file.value?.channels ?? 0) : (input.opened.value?.channels ?? 0)
+  })
   const watched = computed<WatchedLane[]>(() =>
     lanes.value.map((lane) => {
       const channel = channelOf(lane)
@@ -156,7 +166,58 @@ export function useWatch(expected: Expected) {
     })
     drawn.value++
     if (drawn.value % SHOWN_EVERY === 0) snapshots.value = next
+    if (!expected.isPractice) shared.tell(() => liveOf(next))
   }
+
+  /** For the other devices: what the rivers need twenty times a second, the figures five times, what is said of them once. */
+  const liveOf = (next: readonly LiveSnapshot[]): Live => ({
+    inputs: {
+      source: source.value as GaugeSource,
+      processed: [...(input.opened.value?.processed ?? [])],
+      // Performers have no device: each plays on a channel of its own.
+      channels: source.value === 'simulated' ? next.length : channelCount.value,
+      now: next.map(nowOf),
+      ...(drawn.value % SHOWN_EVERY === 0 && { snapshots: next.map(roundedSnapshot) }),
+      ...(drawn.value % SAID_EVERY === 0 && { said: saidOf(readings.value, notices.value, moved.value) }),
+    },
+  })
+
+  /** What the opener’s inputs show, in place of inputs of one’s own. */
+  const remoteChannels = ref(0)
+  const remoteProcessed = ref<readonly string[]>([])
+  function showRemote({ inputs }: Live) {
+    if (expected.isPractice || !inputs || inputs.source === 'none') return stopRemote()
+    if (source.value === 'none') {
+      rivers = []
+      forget()
+      source.value = 'remote'
+    }
+    remoteChannels.value = inputs.channels
+    remoteProcessed.value = inputs.processed
+    inputs.now.forEach((now, c) => {
+      const river = (rivers[c] ??= [])
+      river.push(now)
+      if (river.length > COLUMNS) river.shift()
+    })
+    drawn.value++
+    if (inputs.snapshots) snapshots.value = inputs.snapshots as LiveSnapshot[]
+    if (!inputs.said) return
+    readings.value = { lanes: inputs.said.lanes, common: inputs.said.common } as WatchReadings
+    notices.value = inputs.said.notices as Notice[]
+    moved.value = inputs.said.moved
+  }
+  function stopRemote() {
+    if (source.value !== 'remote') return
+    source.value = 'none'
+    snapshots.value = []
+  }
+  const shared = useSharedLive({
+    source,
+    show: showRemote,
+    stop: stopRemote,
+    restartPassage: () => startPassage(),
+    nothing: { inputs: { source: 'none', processed: [], channels: 0, now: [] } },
+  })
 
   function forget() {
     readings.value = null
@@ -175,7 +236,7 @@ export function useWatch(expected: Expected) {
 
   function tellSession() {
     const session = expected.session()
-    if (!session || source.value === 'none') return
+    if (!session || source.value === 'none' || source.value === 'remote') return
     tell({ session: toRaw(session), channels: { ...moved.value } })
     if (source.value === 'simulated') send({ retune: played() })
   }
@@ -193,7 +254,8 @@ export function useWatch(expected: Expected) {
   watch(
     () => lanes.value.map(({ gain }) => gain).join('|'),
     () => {
-      if (source.value !== 'none') startPassage()
+      // Those of another device begin anew there.
+      if (source.value !== 'none' && source.value !== 'remote') startPassage()
     },
   )
 
@@ -221,6 +283,7 @@ export function useWatch(expected: Expected) {
    * not either: what was heard of them before is then compared with nothing.
    */
   function startPassage(plays: 'as-before' | 'otherwise' = 'as-before') {
+    if (source.value === 'remote') return askForPassage.value?.()
     forget()
     send({ passage: true })
     tell({ passage: plays === 'otherwise' || source.value === 'file' ? 'of-a-new-source' : 'again' })
@@ -254,6 +317,10 @@ export function useWatch(expected: Expected) {
     },
     file,
     channelCount,
+    /** What the browser could not switch off, here or at the device that listens. */
+    processed: computed(() =>
+      source.value === 'remote' ? remoteProcessed.value : (input.opened.value?.processed ?? []),
+    ),
     playFile: play,
     play: (next: Playing) => {
       playing.value = next

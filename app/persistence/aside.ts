@@ -1,3 +1,4 @@
+import { isNewer } from '#core/log/read-entry'
 import { SESSION_VERSION } from '#core/session'
 
 /** Something in the database that this program does not use: it is left as found and can be exported as it is. */
@@ -10,10 +11,6 @@ export interface Aside {
 /** The version that rows are written with: the one of the session file. */
 export const ROW_VERSION = SESSION_VERSION
 
-/** Whether a newer version of the program wrote something. It is then neither used nor changed. */
-export const isNewer = (found: unknown): boolean => {
-  const { version } = (typeof found === 'object' && found !== null ? found : {}) as { version?: unknown }
-  return typeof version === 'number' && version > ROW_VERSION
-}
+export { isNewer }
 
 export const aside = (name: string, raw: unknown): Aside => ({ name, why: isNewer(raw) ? 'newer' : 'damaged', raw })

@@ -1,7 +1,7 @@
 import type { LogEntry } from '#core/log/entries'
 import { idOf } from '#core/log/entries'
-import type { Mark, StoredMark } from '#core/session'
-import { markEnvelope, markHead, take } from '#core/session'
+import { readLogEntry } from '#core/log/read-entry'
+import type { Mark } from '#core/session'
 import type { Aside } from './aside'
 import { ROW_VERSION, aside, isNewer } from './aside'
 
@@ -40,28 +40,11 @@ export function readLogRows(rows: readonly LogRow[]): { entries: LogEntry[]; asi
   const entries: LogEntry[] = []
   const left: Aside[] = []
   for (const row of rows) {
-    const entry = isNewer(row) ? null : readEntry(row.entry)
+    const entry = isNewer(row) ? null : readLogEntry(row.entry)
     if (entry) entries.push(entry)
     else left.push(aside(nameOf(row), row))
   }
   return { entries, aside: left }
-}
-
-/** The session of a mark is read when the mark is opened; here it has only to be one of something. */
-function readEntry(found: unknown): LogEntry | null {
-  if (typeof found !== 'object' || found === null) return null
-  if ('take' in found) {
-    const reading = take.safeParse(found.take)
-    return reading.success ? { take: reading.data } : null
-  }
-  if (!('mark' in found)) return null
-  const head = markHead.safeParse(found.mark)
-  if (head.success) return { mark: head.data }
-  const reading = markEnvelope.safeParse(found.mark)
-  if (!reading.success) return null
-  const { session, from, changes } = reading.data
-  const isWhole = typeof session === 'object' && session !== null && !isNewer(session)
-  return isWhole || (from !== undefined && changes) ? { mark: reading.data as StoredMark } : null
 }
 
 function nameOf(row: unknown): string {

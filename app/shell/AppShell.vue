@@ -2,7 +2,7 @@
 import { lateComponent } from '~/shared/ui/late-component'
 import { latePart } from '~/stores/late-part'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
-import { computed, nextTick, provide, ref } from 'vue'
+import { computed, nextTick, provide, ref, watch, watchEffect } from 'vue'
 import { useColorMode, useRouter } from '#imports'
 import { places } from '~/composables/places'
 import { useDataSheets } from '~/composables/use-data-sheets'
@@ -16,6 +16,7 @@ import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
 import { useKeepingGuard } from './use-keeping-guard'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useMeasuredSheets } from '~/stores/measured-sheets'
+import { GUEST_KEY, follows, hasOpenedRoom, secondScreen, shownPlace } from '~/stores/second-screen'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 import NoticeBar from './NoticeBar.vue'
@@ -30,6 +31,7 @@ const StartDialog = lateComponent(() => import('~/features/start/StartDialog.vue
 const KeysDialog = lateComponent(() => import('./KeysDialog.vue'))
 const PasteDialog = lateComponent(() => import('./PasteDialog.vue'))
 const ExplainDialog = lateComponent(() => import('~/shared/explaining/ExplainDialog.vue'))
+const SecondScreenDialog = lateComponent(() => import('~/features/second-screen/SecondScreenDialog.vue'))
 const StripDialog = lateComponent(() => import('~/features/path/StripDialog.vue'))
 const PrintSheet = lateComponent(() => import('~/features/path/PrintSheet.vue'))
 const LogPrint = lateComponent(() => import('~/features/log/LogPrint.vue'))
@@ -63,10 +65,22 @@ async function nextReading() {
 function addStrip() {
   chain.addingStrip.value = true
 }
+watchEffect(() => {
+  shownPlace.value = router.currentRoute.value.path.split('/')[1] || 'path'
+})
+// After a reload this tab goes back into the room that it had opened.
+watch(
+  () => store.key,
+  async (key) => {
+    if (key !== null && key !== GUEST_KEY && hasOpenedRoom())
+      (await latePart(() => import('~/sharing')))?.resumeSharing()
+  },
+)
 const place = computed(() => PLACES[router.currentRoute.value.path.split('/')[1] ?? ''] ?? 'Path')
 const dark = computed(() => theme.value === 'dark')
 const keysOpen = ref(false)
 const importOpen = ref(false)
+const sharing = ref(false)
 const dropping = ref(false)
 // Fetched once something is kept: the first picture does without it.
 const canLink = typeof window !== 'undefined' && 'showSaveFilePicker' in window
@@ -147,6 +161,21 @@ const shortcuts: Shortcut[] = [
   { keys: ['O'], does: 'Sessions', run: () => router.push('/sessions') },
   { keys: ['E'], does: 'Export', run: exchange.exportOpen },
   {
+    keys: ['Q'],
+    does: 'Open on another device',
+    run: () => {
+      sharing.value = store.session !== null
+    },
+  },
+  {
+    keys: ['F'],
+    does: 'Follow: all devices stay on one step',
+    when: () => secondScreen.value !== null,
+    run: () => {
+      follows.value = !follows.value
+    },
+  },
+  {
     keys: ['I'],
     does: 'Import',
     run: () => {
@@ -220,6 +249,7 @@ useEventListener(window, 'paste', async (event) => {
           @theme="changeTheme"
           @print="print"
           @add-strip="addStrip"
+          @share="sharing = true"
         />
         <!-- The trainer is about chains of its own. -->
         <template v-if="place !== 'Trainer'">
@@ -228,7 +258,7 @@ useEventListener(window, 'paste', async (event) => {
         </template>
       </template>
       <header v-else class="sr-only"><h1>Remetra</h1></header>
-      <FileLinkNotice v-if="canLink && store.savedAt" ref="file" />
+      <FileLinkNotice v-if="canLink && store.savedAt && store.key !== GUEST_KEY" ref="file" />
       <NoticeBar />
       <main class="flex min-h-0 grow flex-col">
         <slot
@@ -256,6 +286,7 @@ useEventListener(window, 'paste', async (event) => {
     <KeysDialog v-if="keysOpen" :shortcuts="shortcuts" :place="place" @close="keysOpen = false" />
     <StartDialog v-if="starting" @close="starting = false" />
     <StripDialog v-if="chain.addingStrip.value" />
+    <SecondScreenDialog v-if="sharing" @close="sharing = false" />
     <ExplainDialog v-if="explaining.asked.value.length > 0" />
     <PasteDialog v-if="importOpen" @close="importOpen = false" />
   </div>

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { useRoute, useRouter } from '#imports'
 import { latePart, lateTrouble } from '~/stores/late-part'
+import { lateComponent } from '~/shared/ui/late-component'
 import { useExchange } from './use-exchange'
 import { useNewVersion } from './use-new-version'
+import { secondScreen } from '~/stores/second-screen'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
 import { logTrouble, unlogged } from '~/stores/unlogged'
+
+const SharedNotices = lateComponent(() => import('~/features/second-screen/SharedNotices.vue'))
 
 /** What has to be told about keeping: storage trouble, another tab’s change, a file that was refused. */
 const store = useSessionStore()
@@ -45,6 +49,7 @@ async function restore() {
 
 <template>
   <div class="print:hidden">
+    <SharedNotices v-if="secondScreen" />
     <div v-if="store.parted" role="alert" class="notice" data-notice="conflict">
       <p v-if="store.parted.why === 'changed'">
         <strong>Another tab changed “{{ store.parted.name }}” meanwhile.</strong> Nothing was overwritten: its version
@@ -132,22 +137,3 @@ async function restore() {
     </div>
   </div>
 </template>
-
-<style scoped>
-.notice {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: flex-start;
-  gap: 0.75rem;
-  padding: 0.5rem 1.25rem;
-  background: var(--ceiling-soft);
-  border-bottom: 1px solid var(--ceiling);
-  > :first-child {
-    flex: 1 1 16rem;
-  }
-}
-.calm {
-  background: var(--change-soft);
-  border-bottom-color: var(--change);
-}
-</style>

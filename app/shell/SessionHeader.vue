@@ -5,6 +5,7 @@ import {
   Ellipsis,
   HardDriveDownload,
   Keyboard,
+  MonitorSmartphone,
   Moon,
   Plus,
   Printer,
@@ -15,6 +16,7 @@ import {
 } from '@lucide/vue'
 import { computed } from 'vue'
 import TextInput from '~/shared/fields/TextInput.vue'
+import { GUEST_KEY, isUnsent, secondScreen } from '~/stores/second-screen'
 import { useSessionStore } from '~/stores/session'
 import { unlogged } from '~/stores/unlogged'
 import PopUp from '~/shared/ui/PopUp.vue'
@@ -22,12 +24,26 @@ import StripSelect from './StripSelect.vue'
 
 /** The session’s name, whether it is kept, and what can be done with it as a whole; on a phone its strip stands beside it. */
 const props = defineProps<{ dark: boolean; canLink: boolean; withStrip: boolean }>()
-const emit = defineEmits<{ exportFile: []; link: []; importFile: []; keys: []; theme: []; print: []; addStrip: [] }>()
+const emit = defineEmits<{
+  exportFile: []
+  link: []
+  importFile: []
+  keys: []
+  theme: []
+  print: []
+  addStrip: []
+  share: []
+}>()
 const store = useSessionStore()
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** Devices that show this session, where others do. */
+const devices = computed(() => (secondScreen.value?.state === 'joined' ? secondScreen.value.members.length : 0))
 const isKept = computed(() => !store.trouble && !store.gone && unlogged.value === 0)
 const state = computed(() => {
+  // A guest’s copy is kept by the device that it comes from.
+  if (store.key === GUEST_KEY)
+    return secondScreen.value?.state === 'joined' && !isUnsent.value ? 'shared' : 'not connected'
   if (!isKept.value) return 'not kept'
   if (store.saving) return 'saving…'
   return store.savedAt ? `saved ${clock.format(store.savedAt)}` : ''
@@ -70,6 +86,13 @@ const tools = computed((): Tool[] => [
     title: 'Import a session file (I); or drop it, or paste it',
     icon: Upload,
     run: () => emit('importFile'),
+  },
+  {
+    words: devices.value > 1 ? `${devices.value} devices` : 'Open on another device',
+    told: devices.value > 1,
+    title: 'Open this session on another device (Q)',
+    icon: MonitorSmartphone,
+    run: () => emit('share'),
   },
   { words: 'Print', told: false, title: 'Print this path (P)', icon: Printer, run: () => emit('print') },
   {

@@ -9,10 +9,22 @@ import { headOf, sessionAsStored } from '#core/files/stored-mark'
 import type { Aside, NewLogEntry } from '~/persistence'
 import { describeStorageTrouble, logRepository, newKey } from '~/persistence'
 import { useSessionStore } from './session'
+import { guestLog } from './guest-log'
+import { GUEST_KEY } from './second-screen'
 import { logTrouble, unlogged } from './unlogged'
 
 /** What the storage did not take is offered to it again after that time, ms. */
 const AGAIN = 10_000
+
+/** Where a session’s log is: with a session of another device, there. */
+const logIn = (key: string): Pick<typeof logRepository, 'add' | 'list' | 'watch'> =>
+  key === GUEST_KEY
+    ? {
+        add: (_, entries) => guestLog.add(entries),
+        list: () => guestLog.list(),
+        watch: (_, changed) => guestLog.watch(changed),
+      }
+    : logRepository
 
 /** Entries that wait, by the session that they belong to. */
 type Waiting = ReadonlyMap<string, readonly NewLogEntry[]>
@@ -38,7 +50,7 @@ export const useLogStore = defineStore('log', () => {
       aside.value = []
       if (key === null) return
       let watched = true
-      const end = logRepository.watch(
+      const end = logIn(key).watch(
         key,
         async (added) => {
           // A long log is read in one task and shown in the next.
@@ -94,7 +106,7 @@ export const useLogStore = defineStore('log', () => {
     const entries = waitingFor(key)
     if (entries.length === 0) return null
     try {
-      const stored = await logRepository.add(key, entries)
+      const stored = await logIn(key).add(key, entries)
       wait(
         key,
         waitingFor(key).filter((each) => !entries.includes(each)),
@@ -123,7 +135,7 @@ export const useLogStore = defineStore('log', () => {
   /** All of a session’s log, also where no place has shown it yet. */
   async function whole(key: string): Promise<Log> {
     try {
-      return logOf([...(await logRepository.list(key)), ...waitingFor(key)])
+      return logOf([...(await logIn(key).list(key)), ...waitingFor(key)])
     } catch (error) {
       // What is on the screen can be taken along all the same.
       trouble.value = describeStorageTrouble(error)

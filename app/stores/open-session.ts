@@ -12,6 +12,23 @@ const MOST_STEPS = 200
 /** Sessions held in memory around the cursor; what is farther away is read when undo comes to it. */
 const MOST_LOADED = 24
 
+/** What an open session needs of where it is kept. */
+export type KeptIn = Pick<SessionStorage, 'create' | 'read' | 'revision' | 'sync' | 'watch'>
+
+/** What this device did by itself in a session that others change too: undo takes back just that. */
+export interface OwnChanges {
+  readonly undoLabel: string | null
+  readonly redoLabel: string | null
+  add: (label: string, before: Session, after: Session, gesture: string | null) => void
+  endGesture: () => void
+  /** @returns the session without the last own change, or with it again; why not, in words; `null` where there is none */
+  undo: (current: Session) => OwnChange | null
+  redo: (current: Session) => OwnChange | null
+  /** What is dragged here, on top of what another device changed meanwhile. */
+  rebase: (base: Session, mine: Session, theirs: Session) => Session
+}
+type OwnChange = { ok: true; session: Session; label: string } | { ok: false; why: string }
+
 /** Why this tab's version could not be written where it was, and the session is to go on apart. */
 export type Parting = 'changed' | 'deleted'
 
@@ -26,6 +43,10 @@ export class OpenSession {
   readonly cursor = ref(0)
   readonly committed = shallowRef<Session>() as { value: Session }
   readonly draft = shallowRef<Session | null>(null)
+  /** What another device drags, as it moves. */
+  readonly othersDraft = shallowRef<Session | null>(null)
+  /** While other devices change the session too. */
+  readonly own = shallowRef<OwnChanges | null>(null)
 
   readonly savedAt = ref<number | null>(null)
   readonly saving = ref(false)
@@ -38,13 +59,23 @@ export class OpenSession {
   readonly unwritten = ref(0)
 
   readonly position = computed(() => this.steps.value.findIndex(({ number }) => number === this.cursor.value))
-  readonly undoLabel = computed(
-    () => (this.position.value > 0 ? this.steps.value[this.position.value]?.label : null) ?? null,
+  readonly undoLabel = computed(() => {
+    if (this.own.value) return this.ofOwn((own) => own.undoLabel)
+    return (this.position.value > 0 ? this.steps.value[this.position.value]?.label : null) ?? null
+  })
+  readonly redoLabel = computed(() =>
+    this.own.value ? this.ofOwn((own) => own.redoLabel) : (this.steps.value[this.position.value + 1]?.label ?? null),
   )
-  readonly redoLabel = computed(() => this.steps.value[this.position.value + 1]?.label ?? null)
+  /** Own changes are plain; each change of the session may be one of them. */
+  private ofOwn = <T>(read: (own: OwnChanges) => T): T | null =>
+    this.committed.value && this.own.value ? read(this.own.value) : null
 
   /** Called when this tab's version has to go on as a session of its own. */
   onParting: (why: Parting) => void = () => {}
+  /** Called where a change cannot be undone, with the reason. */
+  onNotUndone: (why: string) => void = () => {}
+  /** Why nothing can be changed here, in words. */
+  refuses: () => string | null = () => null
   /** Called with the newest state after each change of it. */
   onChange: (session: Session) => void = () => {}
 
@@ -60,10 +91,10 @@ export class OpenSession {
 
   private constructor(
     readonly key: string,
-    private readonly repository: SessionStorage,
+    private readonly repository: KeptIn,
   ) {}
 
-  static kept(repository: SessionStorage, opening: Extract<Opening, { state: 'open' }>): OpenSession {
+  static kept(repository: KeptIn, opening: Extract<Opening, { state: 'open' }>): OpenSession {
     const open = new OpenSession(opening.row.key, repository)
     open.show(opening)
     open.damage.value = opening.damage
@@ -71,7 +102,7 @@ export class OpenSession {
   }
 
   /** A session that is to be kept with its first change, or when there is time for it: nothing of the storage is needed before. */
-  static fresh(repository: SessionStorage, key: string, session: Session, label: string) {
+  static fresh(repository: KeptIn, key: string, session: Session, label: string) {
     const open = new OpenSession(key, repository)
     open.steps.value = [{ number: 0, label }]
     open.committed.value = session
@@ -82,7 +113,7 @@ export class OpenSession {
   }
 
   /** A session that no storage keeps yet; the reason stays on the screen, and it is tried again with the next change. */
-  static unkept(repository: SessionStorage, key: string, session: Session, label: string, reason: unknown) {
+  static unkept(repository: KeptIn, key: string, session: Session, label: string, reason: unknown) {
     const open = OpenSession.fresh(repository, key, session, label)
     open.trouble.value = describeStorageTrouble(reason)
     return open
@@ -162,11 +193,23 @@ export class OpenSession {
    * @returns what is wrong with the change, in words, and then nothing was changed; `null` where it was taken
    */
   edit(label: string, change: (session: Session) => Session, gesture: string | null = null): string | null {
+    const refusal = this.refuses()
+    if (refusal !== null) return refusal
     const reading = readEdited(this.committed.value, change(this.committed.value))
     if (!reading.ok) return reading.faults[0]?.message ?? 'This cannot be.'
     const next = share(this.committed.value, reading.session)
-    if (next !== this.committed.value) this.commit(label, next, gesture)
+    if (next === this.committed.value) return null
+    this.own.value?.add(label, this.committed.value, next, gesture)
+    this.commit(label, next, gesture)
     return null
+  }
+
+  /** Takes in what another device changed, or what its change makes of one's own. @param next read already */
+  takeIn(label: string, next: Session) {
+    const [before, { draft }] = [this.committed.value, this]
+    if (next === before) return
+    this.commit(label, next, null)
+    if (draft.value && this.own.value) draft.value = this.own.value.rebase(before, draft.value, next)
   }
 
   private commit(label: string, next: Session, gesture: string | null) {
@@ -193,6 +236,7 @@ export class OpenSession {
   /** Ends a gesture: the next edit is a step of its own. */
   endGesture() {
     this.gesture = null
+    this.own.value?.endGesture()
   }
 
   /** Takes a gesture back that is still going on, as if it had not begun. */
@@ -221,6 +265,7 @@ export class OpenSession {
   }
 
   preview(change: (session: Session) => Session) {
+    if (this.refuses() !== null) return
     this.draft.value = change(this.committed.value)
   }
 
@@ -242,6 +287,7 @@ export class OpenSession {
   step(by: 1 | -1) {
     this.cancelPreview()
     this.gesture = null
+    if (this.own.value) return this.stepOwn(this.own.value, by)
     const target = this.steps.value[this.position.value + by]
     const session = target && this.loaded.get(target.number)
     if (target && session && !this.reading) this.moveTo(target, session)
@@ -251,6 +297,12 @@ export class OpenSession {
     }
   }
   private reading = 0
+
+  private stepOwn(own: OwnChanges, by: 1 | -1) {
+    const change = by < 0 ? own.undo(this.committed.value) : own.redo(this.committed.value)
+    if (change?.ok) this.commit(`${by < 0 ? 'Undo' : 'Redo'}: ${change.label}`, change.session, null)
+    else if (change) this.onNotUndone(change.why)
+  }
 
   private moveTo({ number }: Step, session: Session) {
     this.cursor.value = number

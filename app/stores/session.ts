@@ -18,6 +18,7 @@ import {
   sessionRepository,
 } from '~/persistence'
 import { currentGesture } from './gesture'
+import { GUEST_KEY, isUnsent } from './second-screen'
 import type { Parting } from './open-session'
 import { OpenSession } from './open-session'
 import { usePlanning } from './planning'
@@ -54,9 +55,11 @@ export const useSessionStore = defineStore('session', () => {
   const parted = shallowRef<Parted | null>(null)
   /** Sessions that were left with something unkept; opened again, they are as they were left. */
   const unkept = shallowRef<OpenSession[]>([])
+  /** The one that other devices see too: it stays open while another one is on the screen. */
+  const shared = shallowRef<OpenSession | null>(null)
 
   const committed = computed(() => open.value?.committed.value ?? null)
-  const session = computed(() => open.value?.draft.value ?? committed.value)
+  const session = computed(() => open.value?.draft.value ?? open.value?.othersDraft.value ?? committed.value)
   // Only what changed since, and what that feeds, is evaluated again.
   const evaluated = computed<Evaluated | null>((before) =>
     session.value ? (ahead.get(session.value) ?? evaluateFrom(before ?? null, session.value)) : null,
@@ -79,7 +82,8 @@ export const useSessionStore = defineStore('session', () => {
 
   function put(next: OpenSession) {
     const before = open.value
-    if (before && before !== next) {
+    if (before && before === shared.value) before.cancelPreview()
+    else if (before && before !== next) {
       before.leave()
       // What was not kept yet is kept on the way out.
       void (before.isUnkept ? before.retry() : before.settled()).then(() => {
@@ -89,7 +93,7 @@ export const useSessionStore = defineStore('session', () => {
     unkept.value = unkept.value.filter((each) => each !== next)
     open.value = next
     next.onParting = (why) => void part(next, why)
-    next.onChange = copyLater
+    if (next.key !== GUEST_KEY) next.onChange = copyLater
     if (next.isKept) next.watch()
   }
 
@@ -100,7 +104,7 @@ export const useSessionStore = defineStore('session', () => {
       if (open.value?.key === key) return { state: 'open' }
       listen()
       await open.value?.settled()
-      const left = unkept.value.find((each) => each.key === key)
+      const left = [...unkept.value, ...(shared.value ? [shared.value] : [])].find((each) => each.key === key)
       const found = left ? null : await sessionRepository.read(key)
       if (opening.value !== key) return { state: 'open' }
       if (left) put(left)
@@ -121,7 +125,7 @@ export const useSessionStore = defineStore('session', () => {
   /** What was changed in the moment in which the page went away, noted where that is quick enough. */
   function leaveNote() {
     for (const each of [...unkept.value, ...(open.value ? [open.value] : [])])
-      if (each.isUnkept)
+      if (each.isUnkept && each.key !== GUEST_KEY)
         leaveLastWords({
           key: each.key,
           // What is being written now may arrive all the same.
@@ -194,8 +198,10 @@ export const useSessionStore = defineStore('session', () => {
       const row = await sessionRepository.create(key, copy, 'Kept apart')
       await logRepository.copy(from.key, key)
       from.handOver()
+      const apart = OpenSession.kept(sessionRepository, { state: 'open', row, session: copy, damage: null })
+      if (shared.value === from) shared.value = apart
       if (open.value !== from) return
-      put(OpenSession.kept(sessionRepository, { state: 'open', row, session: copy, damage: null }))
+      put(apart)
       parted.value = { why, from: from.key, name: mine.name }
     } catch (error) {
       from.trouble.value = describeStorageTrouble(error)
@@ -211,7 +217,7 @@ export const useSessionStore = defineStore('session', () => {
   }
   async function copyNow() {
     clearTimeout(copying)
-    if (!open.value) return
+    if (!open.value || open.value.key === GUEST_KEY) return
     const { key, committed: newest } = open.value
     copyTrouble.value = await secondCopies.keep({ key, savedAt: Date.now(), session: newest.value }).then(
       () => null,
@@ -241,6 +247,13 @@ export const useSessionStore = defineStore('session', () => {
 
   return {
     key: of((each) => each.key),
+    shared,
+    draft: of((each) => each.draft.value),
+    othersDraft: of((each) => each.othersDraft.value),
+    /** Shows a session of another device. */
+    showGuest: put,
+    /** What is open, to be shared with other devices. */
+    opened: () => open.value,
     session,
     committed,
     evaluation,
@@ -261,7 +274,7 @@ export const useSessionStore = defineStore('session', () => {
     unwritten: of((each) => each.unwritten.value),
     /** Something is nowhere but in this tab. */
     isKept: () => open.value?.isKept ?? false,
-    isUnkept: () => (open.value?.isUnkept ?? false) || unkept.value.length > 0 || unlogged.value > 0,
+    isUnkept: () => (open.value?.isUnkept ?? false) || unkept.value.length > 0 || unlogged.value > 0 || isUnsent.value,
     show,
     start,
     startAtOnce,

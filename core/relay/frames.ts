@@ -31,7 +31,7 @@ export type FromRelay =
   | { came: number }
   | { left: number }
 
-const framed = (head: readonly number[], rest: ArrayLike<number> = []): Uint8Array => {
+const framed = (head: readonly number[], rest: ArrayLike<number> = []): Uint8Array<ArrayBuffer> => {
   const bytes = new Uint8Array(head.length + rest.length)
   bytes.set(head)
   bytes.set(rest, head.length)

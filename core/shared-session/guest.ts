@@ -3,8 +3,8 @@ import { readSession } from '../files/read'
 import { StreamIn, StreamOut } from '../relay/stream'
 import type { Session } from '../session'
 import type { Live } from './live'
-import type { FromGuest, FromLeader } from './messages'
-import { PROTOCOL, STREAM, fromLeader, hello } from './messages'
+import type { FromGuest, FromLeader, Hello } from './messages'
+import { PROTOCOL, STREAM, fromLeader } from './messages'
 import type { Met } from './met'
 import { join } from './met'
 import type { Member, Presence, Role } from './presence'
@@ -103,7 +103,7 @@ export class GuestRoom {
     this.lose()
     this.name = bytesToHex(randomBytes(16))
     this.in = new StreamIn(this.key, this.name)
-    const message = { protocol: PROTOCOL, guest: this.name } satisfies ReturnType<typeof hello.parse>
+    const message = { protocol: PROTOCOL, guest: this.name } satisfies Hello
     for (const part of new StreamOut(this.key, 'hello').seal(message))
       this.send(0, concatBytes(new Uint8Array([STREAM.hello]), part))
   }

@@ -216,9 +216,16 @@ export class LeaderRoom {
   }
 
   private async admit(guest: Guest, name: string): Promise<void> {
-    guest.name = name
+    guest.name = this.distinct(name)
     this.tellMembers()
     this.tell(guest, { type: 'log', entries: await this.host.log(), isWhole: true })
+  }
+
+  /** Two phones are told apart by a number. */
+  private distinct(name: string): string {
+    const taken = new Set(this.members.map((member) => member.name))
+    if (!taken.has(name)) return name
+    for (let n = 2; ; n++) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`
   }
 
   private sendWhole(guest: Guest): void {

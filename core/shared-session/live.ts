@@ -67,8 +67,12 @@ const notice = z.strictObject({
 /** What is listened to. */
 const source = z.enum(['none', 'device', 'file', 'simulated'])
 
+/** Processing that the opener’s browser could not switch off: such levels are no readings. */
+const processed = z.array(z.string().check(z.maxLength(60))).check(z.maxLength(8))
+
 export const liveInputs = z.strictObject({
   source,
+  processed,
   channels: z.int().check(z.minimum(0), z.maximum(MOST_CHANNELS)),
   now: described('By channel, since the message before.', z.array(now).check(z.maxLength(MOST_CHANNELS))),
   snapshots: z.optional(z.array(snapshot).check(z.maxLength(MOST_CHANNELS))),
@@ -81,13 +85,18 @@ export const liveInputs = z.strictObject({
     }),
   ),
 })
-export const liveGauge = z.strictObject({ source, snapshot: z.nullable(snapshot) })
+export const liveGauge = z.strictObject({
+  source,
+  processed,
+  /** The strip that is heard. */
+  strip: z.nullable(id),
+  snapshot: z.nullable(snapshot),
+})
 
 /** Of the inputs, of the one gauge, or of neither. */
 export const live = z.strictObject({ inputs: z.optional(liveInputs), gauge: z.optional(liveGauge) })
 export type Live = z.infer<typeof live>
 export type LiveInputs = z.infer<typeof liveInputs>
-export type LiveGauge = z.infer<typeof liveGauge>
 
 /** Levels to the tenth of a decibel that is shown: a third of the characters. */
 const rounded = (value: number | null): number | null => (value === null ? null : Math.round(10 * value) / 10)

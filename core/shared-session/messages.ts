@@ -20,6 +20,7 @@ export const PROTOCOL = 1
 
 /** A guest’s first words: anybody with the key may say them, also again; only the answer to what comes back counts. */
 export const hello = z.strictObject({ protocol: z.int(), guest: token })
+export type Hello = z.infer<typeof hello>
 
 export const fromGuest = z.discriminatedUnion('type', [
   /** Shows that it could open what the opener sent. */

@@ -38,6 +38,12 @@ export class OwnSteps {
     this.undone = []
   }
 
+  /** What is dragged here, on top of what another device changed meanwhile. */
+  rebase(base: Session, mine: Session, theirs: Session): Session {
+    const joined = join(base, mine, theirs)
+    return joined.ok ? joined.session : theirs
+  }
+
   endGesture(): void {
     this.gesture = null
   }

@@ -9,6 +9,8 @@ export const presence = z.strictObject({
   /** Of the soundcheck: step by step, or all inputs. */
   page: z.enum(['steps', 'inputs']),
   step: z.nullable(z.string().check(z.maxLength(300))),
+  /** Whether it and the others stay on one step. */
+  follows: z.boolean(),
 })
 export type Presence = z.infer<typeof presence>
 

@@ -1,10 +1,13 @@
-import type { Peer } from 'crossws'
-import { defineNitroPlugin } from 'nitropack/runtime'
+import type { defineWebSocketHandler } from 'h3'
+import { defineNitroPlugin } from '#imports'
 import { MOST_BYTES } from '#core/relay/limits'
 import type { Connection } from '../relay/rooms'
 import { Rooms } from '../relay/rooms'
 import { relaySetting } from '../relay/setting'
 import { foreignName, isOwnOrigin } from '../utils/caller'
+
+/** A connection as the server hands it out. */
+type Peer = Parameters<NonNullable<Parameters<typeof defineWebSocketHandler>[0]['open']>>[0]
 
 /** How often silent members are looked for, ms. */
 const SWEEP = 5000

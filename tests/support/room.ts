@@ -1,5 +1,5 @@
 import { demoSession } from '#demo/index'
-import { TO_ALL, joinFrame, passFrame, readFromRelay } from '#core/relay/frames'
+import { joinFrame, passFrame, readFromRelay } from '#core/relay/frames'
 import type { Room } from '#core/relay/room-link'
 import { newRoom } from '#core/relay/room-link'
 import type { Session } from '#core/session'
@@ -251,4 +251,3 @@ export async function openRoom(guests = 1, session = demoSession()) {
   return { net, opener, guests: all, guest: all[0] as Guest }
 }
 
-export { TO_ALL }

@@ -6,11 +6,11 @@ import { stagesOf } from '#core/resolved/resolve-session'
 import type { Session } from '#core/session'
 import { joinMine } from '#core/shared-session/met'
 import { OwnSteps } from '#core/shared-session/own-steps'
-import { withTick } from '#core/soundcheck/run-sheet'
-import { runSheet } from '#core/soundcheck/run-sheet'
+import { runSheet, withTick } from '#core/soundcheck/run-sheet'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { demoSession } from '#demo/index'
-import { Guest, Opener, openRoom } from '../support/room'
+import type { Guest } from '../support/room'
+import { Opener, openRoom } from '../support/room'
 import { runs } from '../support/runs'
 
 /** All gains of a session that a hand can turn. */
@@ -139,13 +139,13 @@ describe('one session on two devices', () => {
 
   it('passes what the inputs show, the log, who is there and where, and the end', async () => {
     const { net, opener, guest } = await openRoom()
-    opener.leader.shows({ gauge: { source: 'none', snapshot: null } })
+    opener.leader.shows({ gauge: { source: 'none' as const, processed: [], strip: null, snapshot: null } })
     guest.guest.restartPassage()
-    guest.at = { place: 'soundcheck', strip: 'cello', stage: null, page: 'inputs', step: null }
+    guest.at = { place: 'soundcheck', strip: 'cello', stage: null, page: 'inputs', step: null, follows: false }
     guest.guest.moved()
     expect(await logOf(guest, [{ take: 'one' }], net)).toBeNull()
     await net.settle()
-    expect(guest.live).toEqual([{ gauge: { source: 'none', snapshot: null } }])
+    expect(guest.live).toEqual([{ gauge: { source: 'none' as const, processed: [], strip: null, snapshot: null } }])
     expect(opener.restarts).toBe(1)
     expect(opener.log).toEqual([{ take: 'one' }])
     expect(guest.log).toEqual([{ take: 'one' }])

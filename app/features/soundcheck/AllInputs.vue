@@ -4,6 +4,7 @@ import { applyChanges } from '#core/edits'
 import type { Playing } from '#core/render/performer'
 import { formatShort } from '#core/units'
 import { readingOfLane } from '#core/watch/inference'
+import { turnedStrip } from '#core/watch/turn-guide'
 import type { StrangerFault } from '#core/watch/strangers'
 import { useShortcuts } from '~/composables/use-shortcuts'
 import { chooseFile } from '~/composables/file-access'
@@ -19,8 +20,22 @@ import { useWatch } from '~/composables/use-watch'
 const store = useSessionStore()
 const soundcheck = useSoundcheck()
 const inputs = useWatch({ session: () => store.committed, evaluation: () => store.evaluation })
-const { source, opened, devices, device, trouble, opening, asleep, watched, verdict, readings, turns, playing, file } =
-  inputs
+const {
+  source,
+  opened,
+  devices,
+  device,
+  trouble,
+  opening,
+  asleep,
+  watched,
+  verdict,
+  readings,
+  turns,
+  playing,
+  file,
+  processed,
+} = inputs
 const told = ref<string | null>(null)
 const large = ref<string | null>(null)
 onMounted(() => inputs.look())
@@ -37,12 +52,14 @@ const LOOKS: { fault: StrangerFault; text: string; found: string }[] = [
   { fault: 'pad', text: 'Check the pads', found: 'had a pad pressed. It is out now' },
   { fault: 'dead', text: 'Check the microphones', found: 'was dead. It has been replaced' },
 ]
-const channels = computed(() => (source.value === 'simulated' ? 0 : inputs.channelCount.value))
+// Where the cables are is said at the device that listens.
+const channels = computed(() =>
+  source.value === 'simulated' || source.value === 'remote' ? 0 : inputs.channelCount.value,
+)
 async function openFile() {
   const chosen = await chooseFile({ extensions: ['.wav', '.wave'], description: 'Recording', id: 'remetra-recording' })
   if (chosen) await inputs.playFile(chosen)
 }
-const processed = computed(() => opened.value?.processed ?? [])
 const statements = computed(() => Object.entries(verdict.value))
 
 /** Of many inputs some faults, so that there is something to find. */
@@ -91,6 +108,13 @@ function turnAll() {
     applyChanges(session, changes),
   )
 }
+/** The gain that the levels ask for, or the planned one, dB. */
+const wantedOf = ({ lane, reading }: WatchedLane): number | null => {
+  const asked = reading?.inferred.changes.at(-1)
+  const planned = store.plan?.settings.findLast(({ strip, setting }) => strip === lane.strip && setting === 'gain')
+  const to = asked?.to ?? planned?.to
+  return typeof to === 'number' ? to : null
+}
 function turnOne({ reading }: WatchedLane) {
   const changes = reading?.inferred.changes ?? []
   told.value = store.edit('Turn a gain', (session) => applyChanges(session, changes))
@@ -98,6 +122,14 @@ function turnOne({ reading }: WatchedLane) {
 watch(source, () => {
   told.value = null
 })
+// A gain that is being turned, here or at another device, is shown large.
+watch(
+  () => store.draft ?? store.othersDraft,
+  (draft) => {
+    const turned = draft && store.committed && turnedStrip(store.committed, draft)
+    if (turned) large.value = turned
+  },
+)
 
 /** A key that a control takes for itself is left to it. */
 const atRest = () => !document.activeElement?.matches('button, a, summary, select, [role="radio"]')
@@ -138,7 +170,7 @@ useShortcuts([
           Turn {{ turns.length }} {{ turns.length === 1 ? 'gain' : 'gains' }}, then listen on
         </button>
         <button type="button" class="push" data-restart @click="inputs.startPassage()">Restart the peaks</button>
-        <TakeOfInputs :watched="watched" @begin="inputs.startPassage()" />
+        <TakeOfInputs v-if="source !== 'remote'" :watched="watched" @begin="inputs.startPassage()" />
         <ChoiceBar
           v-if="source === 'simulated'"
           :options="PLAYING"
@@ -147,7 +179,9 @@ useShortcuts([
           @choose="inputs.play"
         />
         <span class="text-xs text-muted max-rail:hidden">Space takes, Enter turns, R restarts</span>
-        <button type="button" class="action ml-auto" data-stop @click="inputs.close()">Stop listening</button>
+        <button v-if="source !== 'remote'" type="button" class="action ml-auto" data-stop @click="inputs.close()">
+          Stop listening
+        </button>
       </template>
     </div>
     <p v-if="source === 'simulated'" class="flex flex-wrap gap-x-4 text-muted">
@@ -206,6 +240,7 @@ useShortcuts([
         v-for="each in watched"
         :key="each.lane.strip"
         :watched="each"
+        :wanted="wantedOf(each)"
         :channels="channels"
         :large="large === each.lane.strip"
         @turn="turnOne(each)"
@@ -221,9 +256,11 @@ useShortcuts([
       {{
         source === 'simulated'
           ? 'Made up from the strips as they are set; each performer differs from the plan, as strangers do. Readings taken here are practice: undo them, or work in a copy of the session.'
-          : source === 'device'
-            ? `${opened?.name}, ${formatShort((opened?.sampleRate ?? 0) / 1000)} kHz, ${processed.length === 0 ? 'processing off' : 'processing on'}. Nothing is kept of the sound, and nothing leaves this computer.`
-            : 'Turn monitors and headphones down before you open an input. Nothing is kept of the sound, and nothing leaves this computer.'
+          : source === 'remote'
+            ? 'Heard by the device that shares this session; its levels come over the network, its sound does not.'
+            : source === 'device'
+              ? `${opened?.name}, ${formatShort((opened?.sampleRate ?? 0) / 1000)} kHz, ${processed.length === 0 ? 'processing off' : 'processing on'}. Nothing is kept of the sound, and nothing leaves this computer.`
+              : 'Turn monitors and headphones down before you open an input. Nothing is kept of the sound, and nothing leaves this computer.'
       }}
     </p>
   </section>

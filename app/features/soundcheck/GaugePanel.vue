@@ -22,7 +22,8 @@ const props = defineProps<{ gauge: LiveGauge; taking: (meter: MeterChoice, value
 const store = useSessionStore()
 const view = useViewStore()
 const soundcheck = useSoundcheckStore()
-const { source, opened, snapshot, devices, device, channels, trouble, opening, asleep } = props.gauge
+const { source, opened, snapshot, devices, device, channels, trouble, opening, asleep, elsewhere, processed } =
+  props.gauge
 const told = ref<string | null>(null)
 const playing = ref<Playing>('usual')
 const PLAYING: { value: Playing; text: string }[] = [
@@ -89,7 +90,7 @@ function play(next: Playing) {
   props.gauge.startPassage()
 }
 
-const processed = computed(() => opened.value?.processed ?? [])
+const nameOf = (strip: string) => store.session?.strips.find(({ id }) => id === strip)?.name ?? 'another strip'
 const chosen = computed(() => channels.value.join('+'))
 const choices = computed(() => {
   const count = opened.value?.channels ?? 1
@@ -128,7 +129,9 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
           ? `${opened?.name}, ${formatShort((opened?.sampleRate ?? 0) / 1000)} kHz, ${processed.length === 0 ? 'processing off' : 'processing on'}`
           : source === 'simulated'
             ? 'a simulated performer, for practice'
-            : 'not listening'
+            : source === 'remote'
+              ? 'heard by the other device'
+              : 'not listening'
       }}</span>
     </h2>
     <p v-if="trouble" role="alert" class="mt-1 border-l-3 border-ceiling pl-2" data-trouble>
@@ -138,6 +141,10 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
     <p v-if="processed.length > 0" role="alert" class="mt-1 border-l-3 border-ceiling pl-2">
       The browser could not switch off {{ processed.join(' and ') }}: the gauge does not show the true input, and takes
       no readings.
+    </p>
+    <p v-if="elsewhere" class="mt-1 border-l-3 border-change pl-2" data-elsewhere>
+      The other device is listening to {{ nameOf(elsewhere) }}.
+      <button type="button" class="action" @click="view.select(elsewhere)">Go to {{ nameOf(elsewhere) }}</button>
     </p>
     <RiverCanvas
       class="mt-1"
@@ -181,7 +188,9 @@ defineExpose({ take, startPassage: () => props.gauge.startPassage() })
           label="How it plays"
           @choose="play"
         />
-        <button type="button" class="action ml-auto" data-close @click="gauge.close()">Stop listening</button>
+        <button v-if="source !== 'remote'" type="button" class="action ml-auto" data-close @click="gauge.close()">
+          Stop listening
+        </button>
       </template>
     </div>
     <p v-if="told" role="status" class="mt-1" data-told>{{ told }}</p>

@@ -5,15 +5,17 @@ import { ArrowDown, ArrowUp, Check, Circle, Ellipsis, OctagonX, Waves, X } from 
 import { NuxtLink } from '#components'
 import { turnWords } from '#core/soundcheck/turn-words'
 import { formatDecimal, formatSigned } from '#core/units'
+import { turnGuide } from '#core/watch/turn-guide'
 import type { LaneState } from '#core/watch/state'
 import { sounds } from '#core/watch/state'
 import { COLUMNS } from '~/composables/use-gauge'
 import { useSessionStore } from '~/stores/session'
+import KnobView from './KnobView.vue'
 import RiverCanvas from './RiverCanvas.vue'
 import type { WatchedLane } from '~/composables/use-watch'
 
 /** One input among all: what is planned, what flows in, how it stands, and what to turn. */
-const props = defineProps<{ watched: WatchedLane; channels: number; large: boolean }>()
+const props = defineProps<{ watched: WatchedLane; channels: number; large: boolean; wanted: number | null }>()
 const emit = defineEmits<{ turn: []; putAside: [id: string]; moveTo: [channel: number]; enlarge: [] }>()
 const store = useSessionStore()
 
@@ -86,6 +88,11 @@ const looksUp = (faults: NonNullable<WatchedLane['notices'][number]['faults']>) 
       .join(','),
   },
 })
+/** For the hand at the knob, where the lane is large; with the rivers' own pace. */
+const guide = computed(() => {
+  if (!props.large || !store.session) return null
+  return props.watched.drawn.value >= 0 ? turnGuide(store.session, lane.value, props.wanted, props.watched.river) : null
+})
 const sureWords = (sure: number) => `${formatDecimal(100 * sure, 0)} % sure`
 </script>
 
@@ -129,6 +136,13 @@ const sureWords = (sure: number) => `${formatDecimal(100 * sure, 0)} % sure`
       :banks="banks"
       :drawn="watched.drawn"
       :label="`Level of ${lane.name} over the last half minute, under its ceiling at 0 dBFS`"
+    />
+    <KnobView
+      v-if="guide"
+      class="max-rail:order-first max-rail:col-span-2 rail:order-last rail:col-span-4"
+      :guide="guide"
+      :name="lane.name"
+      :window="lane.window"
     />
     <div class="min-w-0 max-rail:col-span-2">
       <p v-if="!watched.isThere" class="border-l-3 border-ceiling pl-2">

@@ -23,7 +23,7 @@ const MeasureNextPanel = lateComponent(() => import('~/shared/explaining/Measure
 const view = useViewStore()
 const state = useSoundcheckStore()
 const soundcheck = useSoundcheck()
-const gauge = useGauge()
+const gauge = useGauge(() => view.strip?.id ?? null)
 const panel = ref<{ take: () => void; startPassage: () => void } | null>(null)
 const marking = ref<Step | null>(null)
 

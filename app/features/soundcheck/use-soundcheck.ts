@@ -11,6 +11,7 @@ import { expectedAt, limitOf } from '#core/soundcheck/meter-choices'
 import { runSheet, withTick, withoutTicks } from '#core/soundcheck/run-sheet'
 import type { Step } from '#core/soundcheck/step'
 import { keepReading, withReading } from '#core/soundcheck/keep-reading'
+import { newKey } from '~/persistence'
 import { useSessionStore } from '~/stores/session'
 import { useSoundcheckStore } from '~/stores/soundcheck'
 
@@ -23,10 +24,6 @@ export interface TakenReading {
   by: Reading['by']
   spread?: number | undefined
 }
-
-/** Readings that are taken together are told apart. */
-let count = 0
-const newReadingId = () => `${Date.now().toString(36)}-${(count++).toString(36)}`
 
 /** Ticks, readings and what follows from them: each an edit of the session, undone like any other. */
 export function useSoundcheck() {
@@ -47,7 +44,7 @@ export function useSoundcheck() {
     const limit = limitOf(meter, value)
     if (expected === null) return null
     return {
-      id: `reading-${newReadingId()}`,
+      id: `reading-${newKey()}`,
       strip,
       stage,
       reads: meter.reads,

@@ -15,7 +15,7 @@ const props = defineProps<{ running: RunningSetUp }>()
 const trainer = useTrainerStore()
 const session = computed(() => props.running.session)
 const evaluation = computed(() => evaluateSession(session.value))
-const inputs = useWatch({ session: () => session.value, evaluation: () => evaluation.value })
+const inputs = useWatch({ session: () => session.value, evaluation: () => evaluation.value, isPractice: true })
 const { watched, strangers } = inputs
 const score = computed(() => props.running.score)
 
