@@ -126,8 +126,8 @@ function begin(room: Room, copy: { known: Session; mine: Session } | null, isOpe
       members: (members) => {
         setState({ members })
         const leader = members.find(({ role }) => role === 'leader')?.at
-        // The same strip and the same step, once: from then on this device goes its own way.
-        if (isFirst && leader) presence.goTo(leader)
+        // The same step, once: from then on this device goes its own way. The strip stands in the link.
+        if (isFirst && leader) presence.goTo({ ...leader, strip: null })
         isFirst = false
         presence.followed(members)
       },

@@ -24,6 +24,8 @@ import { INVERTED, noticesOf } from '#core/watch/notices'
 import { readOf, stateOf } from '#core/watch/state'
 import { performancesOf, putRight, strangersOf } from '#core/watch/strangers'
 import type { Stranger, StrangerFault } from '#core/watch/strangers'
+import { live, nowOf, roundedSnapshot, saidOf } from '#core/shared-session/live'
+import { controlOf, turnGuide, turnedStrip } from '#core/watch/turn-guide'
 import { TakeWatch } from '#core/watch/take-watch'
 import { watchVerdict } from '#core/watch/verdict'
 import { demoSession } from '../../demo'
@@ -497,5 +499,81 @@ describe('a level that follows no gain', () => {
       }
       expect(following.notices([first]), `seed ${seed}`).toEqual([])
     }
+  })
+})
+
+describe('what other devices see', () => {
+  it('holds all that the inputs show and say, in few characters', () => {
+    const snapshots = asPlanned({ narrator: 7, harmonium: -9 }).map((each, i) =>
+      i === 1 ? passage({ peak: null }) : each,
+    )
+    const readings = inferWatch(session, lanes, snapshots)
+    const notices = noticesOf({
+      session,
+      evaluation,
+      lanes,
+      snapshots,
+      states: lanes.map((lane, i) => stateOf(lane, snapshots[i] as LiveSnapshot, false)),
+      heard: lanes.map(() => null),
+      alike: [],
+      spare: [6],
+    })
+    expect(readings.lanes.length + notices.length).toBeGreaterThan(3)
+    const told = {
+      inputs: {
+        source: 'simulated',
+        processed: [],
+        channels: lanes.length,
+        now: snapshots.map(nowOf),
+        snapshots: snapshots.map(roundedSnapshot),
+        said: saidOf(readings, notices, { cello: 2 }),
+      },
+    }
+    const arrived = live.safeParse(JSON.parse(JSON.stringify(told)))
+    expect(arrived.error?.issues ?? []).toEqual([])
+    expect(arrived.data?.inputs?.said?.lanes.map(({ inferred }) => inferred.says)).toEqual(
+      readings.lanes.map(({ inferred }) => inferred.says),
+    )
+    expect(offeredTurns(arrived.data?.inputs?.said as never)).toEqual(offeredTurns(readings))
+    expect(JSON.stringify(told.inputs.now).length).toBeLessThan(60 * lanes.length)
+  })
+})
+
+describe('a gain that a hand turns', () => {
+  const columns = (peak: number | null) => Array.from({ length: 80 }, () => ({ peak, average: peak && peak - 12 }))
+  const narrator = laneOf('narrator')
+  const guideAt = (peak: number | null, wanted: number | null = null) =>
+    turnGuide(session, narrator, wanted, columns(peak))
+
+  it('is so far from its window as the level of now says, and right within it', () => {
+    const { aim = 0, low = 0, high = 0 } = narrator.window ?? {}
+    expect(guideAt(aim - 6)).toMatchObject({ state: 'up', says: '6 dB to go, up', level: aim - 6 })
+    expect(guideAt(low - 0.1)?.state).toBe('up')
+    expect(guideAt(low)?.says).toBe('Right: in its window.')
+    expect(guideAt(high)?.state).toBe('right')
+    expect(guideAt(high + 1)).toMatchObject({ state: 'down' })
+    expect(guideAt(aim + 8)?.says).toBe('8 dB to go, down')
+  })
+  it('forgets a peak that was before it was turned', () => {
+    const { aim = 0, high = 0 } = narrator.window ?? {}
+    const turnedDown = [...columns(high + 6), ...columns(aim)]
+    expect(turnGuide(session, narrator, null, turnedDown)?.state).toBe('right')
+  })
+  it('is compared with the wanted gain while nothing sounds, with its knob position', () => {
+    const { value } = controlOf(session, narrator) ?? { value: 0 }
+    expect(guideAt(null, value + 4)).toMatchObject({ state: 'up', says: '4 dB to go, up', level: null })
+    expect(guideAt(null, value + 4)?.wanted?.words).toMatch(/^39 dB \(knob about .+\)$/)
+    expect(guideAt(null, value)?.says).toBe('Set as wanted. Play the loudest passage.')
+    expect(guideAt(-90, null)?.says).toBe('Play the loudest passage.')
+  })
+  it('is known from a draft in which it alone stands otherwise', () => {
+    const turn = (strip: string, to: number) => (given: Session) => {
+      const lane = laneOf(strip)
+      const control = controlOf(given, lane)
+      return applyChanges(given, [{ strip, stage: control?.stage ?? '', setting: control?.setting ?? 'gain', to }])
+    }
+    expect(turnedStrip(session, turn('narrator', 40)(session))).toBe('narrator')
+    expect(turnedStrip(session, session)).toBeNull()
+    expect(turnedStrip(session, turn('cello', 20)(turn('narrator', 40)(session)))).toBeNull()
   })
 })

@@ -4,6 +4,7 @@ import { definePageMeta } from '#imports'
 import PathView from '~/features/path/PathView.vue'
 import SessionPlace from '~/shell/SessionPlace.vue'
 import { useSessionRoute } from '~/composables/use-session-route'
+import { GUEST_KEY } from '~/stores/second-screen'
 import { useSessionStore } from '~/stores/session'
 
 // The front door is this place too: a redirect would cost a first visit a third of its time.
@@ -13,6 +14,7 @@ const store = useSessionStore()
 /** As long as it is still the demo: under its name, with its strips. */
 const isDemo = computed(
   () =>
+    store.key !== GUEST_KEY &&
     store.session?.id === 'net-loft' &&
     store.session.name === 'Net loft, evening' &&
     store.session.strips.map(({ id }) => id).join() === 'narrator,cello,harmonium,tide,pieces,music,stream,preview',
