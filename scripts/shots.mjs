@@ -1,15 +1,10 @@
-// Makes the pictures in docs/screenshots from the demo data, each at 1280×800, the phone's at 390×844. Needs a build.
+// Makes the pictures in docs/screenshots from the demo data, each at 1280×800, the phone's at 390×844. Needs a build. `npm run shots timing` makes one of them.
 import { mkdirSync } from 'node:fs'
 import { build, built, chromium, root, serve } from './steps.mjs'
 
 const folder = `${root}docs/screenshots`
 
 /** One picture a main view: how to get there from the demo, and in which theme. */
-const reading = (name) => (page) => page.getByRole('radio', { name }).click()
-async function template(page, id) {
-  await page.keyboard.press('a')
-  await page.locator(`[data-template="${id}"]`).click()
-}
 /** A simulated interface measured by one cable, its moves made as they are asked for. */
 async function measuredSheet(page) {
   await page.keyboard.press('5')
@@ -22,6 +17,35 @@ async function measuredSheet(page) {
     await next.click()
     await next.waitFor({ state: 'hidden' })
   }
+}
+/** The phone that shows what this page hears, with a gain large. @returns the phone’s page */
+async function secondDevice(page) {
+  await allInputs(page)
+  await page.keyboard.press('q')
+  await page.locator('[data-share]').click()
+  const link = await page.locator('[data-room-link]').inputValue()
+  const context = await page
+    .context()
+    .browser()
+    .newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+  const phone = await context.newPage()
+  await phone.goto(link)
+  const lane = phone.locator('[data-lane="narrator"]')
+  await lane.locator('[data-lane-peak]').waitFor()
+  await lane.getByRole('button').first().click()
+  await phone.waitForTimeout(6000)
+  return phone
+}
+/** All inputs, with the same simulated performers every time. */
+async function allInputs(page) {
+  await page.keyboard.press('6')
+  await page.waitForSelector('[data-gauge]')
+  await page.keyboard.press('l')
+  await page.evaluate(() => {
+    Math.random = () => 0.0042
+  })
+  await page.locator('[data-simulate-all]').click()
+  await page.getByRole('radio', { name: 'loudest passage' }).click()
 }
 /** Forty seconds of phrases, each as loud as it happens to be, 16 bits, one channel. */
 function rehearsal() {
@@ -118,14 +142,7 @@ const views = [
       await page.getByRole('textbox', { name: 'Lines of the data sheet' }).fill(dataSheet)
     },
   },
-  {
-    name: 'noise-budget',
-    theme: 'light',
-    go: async (page) => {
-      await template(page, 'channel-strip')
-      await reading('Noise budget')(page)
-    },
-  },
+  { name: 'second-device', theme: 'light', go: secondDevice },
   { name: 'timing', theme: 'light', go: (page) => page.keyboard.press('3') },
   {
     name: 'monitoring',
@@ -162,15 +179,7 @@ const views = [
     name: 'all-inputs',
     theme: 'light',
     go: async (page) => {
-      await page.keyboard.press('6')
-      await page.waitForSelector('[data-gauge]')
-      await page.keyboard.press('l')
-      // The same performers every time.
-      await page.evaluate(() => {
-        Math.random = () => 0.0042
-      })
-      await page.locator('[data-simulate-all]').click()
-      await page.getByRole('radio', { name: 'loudest passage' }).click()
+      await allInputs(page)
       await page.waitForTimeout(16_000)
     },
   },
@@ -214,12 +223,16 @@ const views = [
 if (!built() && (await build()) !== 0) process.exit(1)
 mkdirSync(folder, { recursive: true })
 const { chromium: browserType } = await import('@playwright/test')
+// The second device needs the relay.
+process.env.REMETRA_RELAY = 'on'
 const { address, stop } = await serve()
 const browser = await browserType.launch({
   executablePath: await chromium(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 })
+const [only] = process.argv.slice(2)
 for (const { name, theme, go, phone = false } of views) {
+  if (only && name !== only) continue
   const context = await browser.newContext({
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
     hasTouch: phone,
@@ -232,9 +245,9 @@ for (const { name, theme, go, phone = false } of views) {
   await page.goto(address)
   await page.waitForSelector('[data-gain-handle]')
   await page.evaluate(() => document.fonts.ready)
-  if (go) await go(page)
+  const shown = (await go?.(page)) ?? page
   await page.waitForTimeout(1800)
-  await page.screenshot({ path: `${folder}/${name}.png` })
+  await (typeof shown.screenshot === 'function' ? shown : page).screenshot({ path: `${folder}/${name}.png` })
   await context.close()
   console.log(`docs/screenshots/${name}.png`)
 }

@@ -4,6 +4,7 @@ import { gzipSync } from 'node:zlib'
 import { Bench } from 'tinybench'
 import { build as viteBuild } from 'vite'
 import { benchLarge } from './speed-large.mjs'
+import { benchRelay } from './relay-load.mjs'
 import { benchLevels, makeRecording } from './speed-levels.mjs'
 import { built, chromium, root, serve } from './steps.mjs'
 
@@ -43,6 +44,7 @@ if (!built()) {
   console.log('No build: run "npx nuxt build" to measure the browser too.')
   process.exit(0)
 }
+await benchRelay(line)
 const { chromium: browserType } = await import('@playwright/test')
 const { address, stop } = await serve()
 const browser = await browserType.launch({

@@ -129,7 +129,7 @@ function begin(room: Room, copy: { known: Session; mine: Session } | null, isOpe
         // The same step, once: from then on this device goes its own way. The strip stands in the link.
         if (isFirst && leader) presence.goTo({ ...leader, strip: null })
         isFirst = false
-        presence.followed(members)
+        presence.members(members)
       },
       met: (met, mine) => {
         metNews.value = {

@@ -120,7 +120,7 @@ function leaderOf(room: Room, send: (to: number, bytes: Uint8Array) => void): Le
     {
       members: (members) => {
         setState({ members })
-        presence.followed(members)
+        presence.members(members)
       },
       met: (by, met) => {
         metNews.value = { by, met, setMine: null }

@@ -11,6 +11,8 @@ export const presence = z.strictObject({
   step: z.nullable(z.string().check(z.maxLength(300))),
   /** Whether it and the others stay on one step. */
   follows: z.boolean(),
+  /** Counts moves by hand over all devices: who follows goes where the count is highest, and raises it not. */
+  moved: z.int().check(z.minimum(0)),
 })
 export type Presence = z.infer<typeof presence>
 
@@ -26,3 +28,14 @@ export const member = z.strictObject({
   at: z.nullable(presence),
 })
 export type Member = z.infer<typeof member>
+
+/**
+ * The device to be followed: the one that was moved by hand last; of two at once the one with the lower number.
+ * @param you one’s own number, and how often one had moved
+ */
+export function leading(members: readonly Member[], you: { number: number; moved: number }): Presence | null {
+  const rank = (number: number, moved: number) => moved - number / 1000
+  const others = members.flatMap(({ number, at }) => (at && number !== you.number ? [{ number, at }] : []))
+  const first = others.sort((a, b) => rank(b.number, b.at.moved) - rank(a.number, a.at.moved))[0]
+  return first && rank(first.number, first.at.moved) > rank(you.number, you.moved) ? first.at : null
+}

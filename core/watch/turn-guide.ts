@@ -8,6 +8,7 @@ import { stagesOf } from '../resolved/resolve-session'
 import type { Session } from '../session'
 import { formatDecimal } from '../units'
 import type { Lane } from './lane'
+import { sounds } from './state'
 
 /** What a hand at a knob has to know, large: where the gain stands, where it is to go, and how far that still is. */
 export interface TurnGuide {
@@ -32,21 +33,37 @@ export function controlOf(session: Session, { strip, stage }: Lane): GainControl
   return lastControl(stripControls(stages.slice(0, index + 1)))
 }
 
+/** What is known of a lane beside its levels of now. */
+export interface LaneNow {
+  /** The gain that the readings ask for, and the planned one, dB. */
+  asked: number | null
+  planned: number | null
+  /** The highest level since the peaks began, in the terms of the window. */
+  held: number | null
+  /** Something is wrong with it: then no gain is turned. */
+  isFaulty: boolean
+}
+
+/** A level that much below the one that was held is a quiet passage, not a gain that is too low, dB. */
+const QUIETER = 6
+
 /**
- * How far a gain still has to be turned. What sounds decides; while nothing does, the gain as it is set against the wanted one.
- * @param wanted the gain that readings or the plan ask for, dB
+ * How far a gain still has to be turned. What sounds decides; while nothing does, the gain as it is set against the planned one. A fault,
+ * a pause and a quiet passage ask for nothing to be turned.
  * @param columns the last levels of the input, the newest last
  */
 export function turnGuide(
   session: Session,
   lane: Lane,
-  wanted: number | null,
+  { asked, planned, held, isFaulty }: LaneNow,
   columns: readonly GaugeLevel[],
 ): TurnGuide | null {
   const control = controlOf(session, lane)
   if (!control) return null
   const { window } = lane
-  const level = recentLevel(columns, window?.reads === 'average' ? 'average' : 'peak')
+  const recent = recentLevel(columns, window?.reads === 'average' ? 'average' : 'peak')
+  const level = sounds(lane, recent) ? recent : null
+  const wanted = isFaulty ? null : (asked ?? (level === null ? planned : null))
   const target = wanted === null ? null : nearestGain(control.range, wanted)
   const shared = {
     control,
@@ -54,17 +71,29 @@ export function turnGuide(
     wanted: target === null ? null : { gain: target, words: gainInWords({ ...control, value: target }) },
     level,
   }
-  if (level !== null && window) {
-    if (level >= window.low && level <= window.high) return { ...shared, state: 'right', says: 'Right: in its window.' }
-    return { ...shared, ...toGo(window.aim - level) }
-  }
+  if (isFaulty) return { ...shared, state: 'unknown', says: 'Turn nothing yet: find the fault.' }
+  if (level !== null && window) return { ...shared, ...against(window, level, held ?? level) }
   if (target === null) return { ...shared, state: 'unknown', says: 'Play the loudest passage.' }
   const left = target - control.value
   if (Math.abs(left) < NEAR) return { ...shared, state: 'right', says: 'Set as wanted. Play the loudest passage.' }
   return { ...shared, ...toGo(left) }
 }
 
-const toGo = (by: number): Pick<TurnGuide, 'state' | 'says'> => ({
+type Guidance = Pick<TurnGuide, 'state' | 'says'>
+
+function against({ low, high, aim }: NonNullable<Lane['window']>, level: number, held: number): Guidance {
+  if (level > high) return toGo(aim - level)
+  // It was louder before: with another gain, or another passage.
+  if (level >= low)
+    return held > high
+      ? { state: 'unknown', says: 'In its window now. Restart the peaks to be sure.' }
+      : { state: 'right', says: 'Right: in its window.' }
+  return level < held - QUIETER
+    ? { state: 'unknown', says: 'Quieter than before. Play the loudest passage.' }
+    : toGo(aim - level)
+}
+
+const toGo = (by: number): Guidance => ({
   state: by > 0 ? 'up' : 'down',
   says: `${formatDecimal(Math.max(0.1, Math.abs(by)), Math.abs(by) < 3 ? 1 : 0)} dB to go, ${by > 0 ? 'up' : 'down'}`,
 })

@@ -250,4 +250,3 @@ export async function openRoom(guests = 1, session = demoSession()) {
   await net.settle()
   return { net, opener, guests: all, guest: all[0] as Guest }
 }
-

@@ -6,6 +6,8 @@ import { stagesOf } from '#core/resolved/resolve-session'
 import type { Session } from '#core/session'
 import { joinMine } from '#core/shared-session/met'
 import { OwnSteps } from '#core/shared-session/own-steps'
+import type { Presence } from '#core/shared-session/presence'
+import { leading } from '#core/shared-session/presence'
 import { runSheet, withTick } from '#core/soundcheck/run-sheet'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { demoSession } from '#demo/index'
@@ -141,7 +143,15 @@ describe('one session on two devices', () => {
     const { net, opener, guest } = await openRoom()
     opener.leader.shows({ gauge: { source: 'none' as const, processed: [], strip: null, snapshot: null } })
     guest.guest.restartPassage()
-    guest.at = { place: 'soundcheck', strip: 'cello', stage: null, page: 'inputs', step: null, follows: false }
+    guest.at = {
+      place: 'soundcheck',
+      strip: 'cello',
+      stage: null,
+      page: 'inputs',
+      step: null,
+      follows: false,
+      moved: 0,
+    }
     guest.guest.moved()
     expect(await logOf(guest, [{ take: 'one' }], net)).toBeNull()
     await net.settle()
@@ -262,6 +272,29 @@ async function logOf(guest: Guest, entries: unknown[], net: Guest['net']) {
   await net.settle()
   return answer
 }
+
+describe('following', () => {
+  const at = (moved: number): Presence => ({
+    place: 'soundcheck',
+    strip: 'cello',
+    stage: null,
+    page: 'steps',
+    step: `step-${moved}`,
+    follows: true,
+    moved,
+  })
+  const device = (number: number, moved: number) => ({ number, name: 'x', role: 'hands' as const, at: at(moved) })
+  it('goes where a hand moved last, and of two at once to the same one on all devices', () => {
+    const members = [device(1, 3), device(2, 5), device(255, 4)]
+    expect(leading(members, { number: 1, moved: 3 })?.moved).toBe(5)
+    expect(leading(members, { number: 2, moved: 5 })).toBeNull()
+    expect(leading(members, { number: 1, moved: 6 })).toBeNull()
+    const tie = [device(1, 5), device(2, 5), device(255, 5)]
+    expect(leading(tie, { number: 1, moved: 5 })).toBeNull()
+    for (const number of [2, 255]) expect(leading(tie, { number, moved: 5 })).not.toBeNull()
+    expect(leading([], { number: 1, moved: 0 })).toBeNull()
+  })
+})
 
 describe('undo of one’s own', () => {
   it('takes back its own change and leaves those of others', () => {

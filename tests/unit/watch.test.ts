@@ -25,6 +25,7 @@ import { readOf, stateOf } from '#core/watch/state'
 import { performancesOf, putRight, strangersOf } from '#core/watch/strangers'
 import type { Stranger, StrangerFault } from '#core/watch/strangers'
 import { live, nowOf, roundedSnapshot, saidOf } from '#core/shared-session/live'
+import type { LaneNow } from '#core/watch/turn-guide'
 import { controlOf, turnGuide, turnedStrip } from '#core/watch/turn-guide'
 import { TakeWatch } from '#core/watch/take-watch'
 import { watchVerdict } from '#core/watch/verdict'
@@ -542,29 +543,41 @@ describe('what other devices see', () => {
 describe('a gain that a hand turns', () => {
   const columns = (peak: number | null) => Array.from({ length: 80 }, () => ({ peak, average: peak && peak - 12 }))
   const narrator = laneOf('narrator')
-  const guideAt = (peak: number | null, wanted: number | null = null) =>
-    turnGuide(session, narrator, wanted, columns(peak))
+  const now = { asked: null, planned: null, held: null, isFaulty: false }
+  const guideAt = (peak: number | null, more: Partial<LaneNow> = {}) =>
+    turnGuide(session, narrator, { ...now, ...more }, columns(peak))
+  const { aim = 0, low = 0, high = 0 } = narrator.window ?? {}
 
   it('is so far from its window as the level of now says, and right within it', () => {
-    const { aim = 0, low = 0, high = 0 } = narrator.window ?? {}
     expect(guideAt(aim - 6)).toMatchObject({ state: 'up', says: '6 dB to go, up', level: aim - 6 })
     expect(guideAt(low - 0.1)?.state).toBe('up')
     expect(guideAt(low)?.says).toBe('Right: in its window.')
     expect(guideAt(high)?.state).toBe('right')
     expect(guideAt(high + 1)).toMatchObject({ state: 'down' })
     expect(guideAt(aim + 8)?.says).toBe('8 dB to go, down')
+    expect(guideAt(aim - 6, { asked: 41, planned: 39 })?.wanted?.gain).toBe(41)
+    expect(guideAt(aim, { planned: 39 })?.wanted).toBeNull()
   })
-  it('forgets a peak that was before it was turned', () => {
-    const { aim = 0, high = 0 } = narrator.window ?? {}
+  it('is not turned up in a pause or a quiet passage, and not turned at all while something is wrong', () => {
+    expect(guideAt(aim - 20, { held: aim })).toMatchObject({ state: 'unknown' })
+    expect(guideAt(-78)?.says).toBe('Play the loudest passage.')
+    expect(guideAt(aim - 20, { isFaulty: true, asked: 50, planned: 39 })).toMatchObject({
+      state: 'unknown',
+      says: 'Turn nothing yet: find the fault.',
+      wanted: null,
+    })
+    expect(guideAt(aim + 20, { isFaulty: true })?.state).toBe('unknown')
+  })
+  it('is said to be right only where no peak was above the window, and forgets the level before it was turned', () => {
+    expect(guideAt(aim, { held: high + 3 })).toMatchObject({ state: 'unknown' })
     const turnedDown = [...columns(high + 6), ...columns(aim)]
-    expect(turnGuide(session, narrator, null, turnedDown)?.state).toBe('right')
+    expect(turnGuide(session, narrator, now, turnedDown)?.state).toBe('right')
   })
-  it('is compared with the wanted gain while nothing sounds, with its knob position', () => {
+  it('is compared with the planned gain while nothing sounds, with its knob position', () => {
     const { value } = controlOf(session, narrator) ?? { value: 0 }
-    expect(guideAt(null, value + 4)).toMatchObject({ state: 'up', says: '4 dB to go, up', level: null })
-    expect(guideAt(null, value + 4)?.wanted?.words).toMatch(/^39 dB \(knob about .+\)$/)
-    expect(guideAt(null, value)?.says).toBe('Set as wanted. Play the loudest passage.')
-    expect(guideAt(-90, null)?.says).toBe('Play the loudest passage.')
+    expect(guideAt(null, { planned: value + 4 })).toMatchObject({ state: 'up', says: '4 dB to go, up', level: null })
+    expect(guideAt(null, { planned: value + 4 })?.wanted?.words).toMatch(/^39 dB \(knob about .+\)$/)
+    expect(guideAt(null, { planned: value })?.says).toBe('Set as wanted. Play the loudest passage.')
   })
   it('is known from a draft in which it alone stands otherwise', () => {
     const turn = (strip: string, to: number) => (given: Session) => {

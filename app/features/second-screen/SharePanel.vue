@@ -56,8 +56,8 @@ function share() {
         </ol>
         <p class="border-l-3 border-ceiling pl-2" data-caution>
           Everybody on that network can then open Remetra on their device. Your sessions stay in your browser; only who
-          has the link sees the one you share. Plain HTTP can be read and changed on the way by others on the network:
-          do this on one you trust, or serve it over TLS (docs/deploying.md).
+          has the link sees the one you share. Others on the network can read and change plain HTTP on its way. Do this
+          on a network you trust, or serve it over TLS (docs/deploying.md).
         </p>
       </template>
       <p v-else>

@@ -4,7 +4,7 @@ import { applyChanges } from '#core/edits'
 import type { Playing } from '#core/render/performer'
 import { formatShort } from '#core/units'
 import { readingOfLane } from '#core/watch/inference'
-import { turnedStrip } from '#core/watch/turn-guide'
+import { controlOf, turnedStrip } from '#core/watch/turn-guide'
 import type { StrangerFault } from '#core/watch/strangers'
 import { useShortcuts } from '~/composables/use-shortcuts'
 import { chooseFile } from '~/composables/file-access'
@@ -108,11 +108,10 @@ function turnAll() {
     applyChanges(session, changes),
   )
 }
-/** The gain that the levels ask for, or the planned one, dB. */
-const wantedOf = ({ lane, reading }: WatchedLane): number | null => {
-  const asked = reading?.inferred.changes.at(-1)
-  const planned = store.plan?.settings.findLast(({ strip, setting }) => strip === lane.strip && setting === 'gain')
-  const to = asked?.to ?? planned?.to
+/** The planned gain of the lane, dB. */
+const plannedOf = ({ lane }: WatchedLane): number | null => {
+  const stage = store.session && controlOf(store.session, lane)?.stage
+  const to = store.plan?.settings.find((each) => each.strip === lane.strip && each.stage === stage)?.to
   return typeof to === 'number' ? to : null
 }
 function turnOne({ reading }: WatchedLane) {
@@ -240,7 +239,7 @@ useShortcuts([
         v-for="each in watched"
         :key="each.lane.strip"
         :watched="each"
-        :wanted="wantedOf(each)"
+        :planned="plannedOf(each)"
         :channels="channels"
         :large="large === each.lane.strip"
         @turn="turnOne(each)"

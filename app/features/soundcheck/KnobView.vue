@@ -52,7 +52,8 @@ const said = computed(() => {
     <svg class="mt-1 block w-full" viewBox="-6 0 312 40" role="img" :aria-label="`Level of ${name}: ${said}`">
       <rect
         v-if="window"
-        class="fill-lip opacity-35"
+        class="opacity-60"
+        style="fill: var(--lip)"
         :x="x(window.low)"
         y="4"
         :width="x(window.high) - x(window.low)"

@@ -15,7 +15,7 @@ import RiverCanvas from './RiverCanvas.vue'
 import type { WatchedLane } from '~/composables/use-watch'
 
 /** One input among all: what is planned, what flows in, how it stands, and what to turn. */
-const props = defineProps<{ watched: WatchedLane; channels: number; large: boolean; wanted: number | null }>()
+const props = defineProps<{ watched: WatchedLane; channels: number; large: boolean; planned: number | null }>()
 const emit = defineEmits<{ turn: []; putAside: [id: string]; moveTo: [channel: number]; enlarge: [] }>()
 const store = useSessionStore()
 
@@ -91,7 +91,19 @@ const looksUp = (faults: NonNullable<WatchedLane['notices'][number]['faults']>) 
 /** For the hand at the knob, where the lane is large; with the rivers' own pace. */
 const guide = computed(() => {
   if (!props.large || !store.session) return null
-  return props.watched.drawn.value >= 0 ? turnGuide(store.session, lane.value, props.wanted, props.watched.river) : null
+  if (props.watched.drawn.value < 0) return null
+  const asked = props.watched.reading?.inferred.changes.at(-1)?.to
+  return turnGuide(
+    store.session,
+    lane.value,
+    {
+      asked: typeof asked === 'number' ? asked : null,
+      planned: props.planned,
+      held: (lane.value.window?.reads === 'average' ? passage.value?.loudest : passage.value?.peak) ?? null,
+      isFaulty: props.watched.state === 'faulty' || props.watched.reading?.inferred.contradicts != null,
+    },
+    props.watched.river,
+  )
 })
 const sureWords = (sure: number) => `${formatDecimal(100 * sure, 0)} % sure`
 </script>
@@ -127,6 +139,13 @@ const sureWords = (sure: number) => `${formatDecimal(100 * sure, 0)} % sure`
         </select></label
       >
     </div>
+    <KnobView
+      v-if="guide"
+      class="max-rail:col-span-2 rail:order-last rail:col-span-4"
+      :guide="guide"
+      :name="lane.name"
+      :window="lane.window"
+    />
     <RiverCanvas
       narrow
       class="max-rail:col-span-2"
@@ -136,13 +155,6 @@ const sureWords = (sure: number) => `${formatDecimal(100 * sure, 0)} % sure`
       :banks="banks"
       :drawn="watched.drawn"
       :label="`Level of ${lane.name} over the last half minute, under its ceiling at 0 dBFS`"
-    />
-    <KnobView
-      v-if="guide"
-      class="max-rail:order-first max-rail:col-span-2 rail:order-last rail:col-span-4"
-      :guide="guide"
-      :name="lane.name"
-      :window="lane.window"
     />
     <div class="min-w-0 max-rail:col-span-2">
       <p v-if="!watched.isThere" class="border-l-3 border-ceiling pl-2">
