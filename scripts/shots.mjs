@@ -4,7 +4,6 @@ import { build, built, chromium, root, serve } from './steps.mjs'
 
 const folder = `${root}docs/screenshots`
 
-/** One picture a main view: how to get there from the demo, and in which theme. */
 /** A simulated interface measured by one cable, its moves made as they are asked for. */
 async function measuredSheet(page) {
   await page.keyboard.press('5')
@@ -103,6 +102,7 @@ Line inputs
 Maximum input level +24 dBu
 Dynamic range 900 dB`
 
+/** One picture a main view: how to get there from the demo, and in which theme. */
 const views = [
   { name: 'path-light', theme: 'light' },
   { name: 'path-dark', theme: 'dark' },

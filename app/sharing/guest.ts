@@ -157,7 +157,9 @@ function begin(room: Room, copy: { known: Session; mine: Session } | null, isOpe
     deviceName(),
   )
   guestLog.send = (entries) => guest.addToLog(entries)
-  askForPassage.value = () => guest.restartPassage()
+  askForPassage.value = () => {
+    if (refuses() === null) guest.restartPassage()
+  }
 
   const connection = new RelayConnection(room, {
     joined: (you) => {

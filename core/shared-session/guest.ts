@@ -126,6 +126,7 @@ export class GuestRoom {
     this.sent = null
     for (const done of this.logs.values()) done(undefined)
     this.logs.clear()
+    this.answering.clear()
     if (!was) return
     this.host.preview(null)
     this.news.joined(false)

@@ -209,7 +209,7 @@ export class LeaderRoom {
       guest.at = message.at
       this.tellMembers()
     } else if (message.type === 'again') this.sendWhole(guest)
-    else if (message.type === 'passage') this.host.restartPassage()
+    else if (message.type === 'passage') this.restartPassage(guest)
     else if (message.type === 'propose') this.decide(guest, message)
     else if (message.type === 'preview') this.drag(guest, message)
     else void this.takeLog(guest, message)
@@ -230,6 +230,10 @@ export class LeaderRoom {
 
   private sendWhole(guest: Guest): void {
     this.tell(guest, { type: 'whole', revision: this.revision, session: this.current() })
+  }
+
+  private restartPassage({ role }: Guest): void {
+    if (role === 'hands') this.host.restartPassage()
   }
 
   private decide(guest: Guest, { id, base, label, changes, met }: Extract<FromGuest, { type: 'propose' }>): void {
