@@ -73,6 +73,8 @@ test('one’s own chain by typing: worked example 1 entered field by field into 
 test('the gain by keys, by typing and by dragging moves everything behind it at once', async ({ page }) => {
   await open(page)
   const slider = page.getByRole('slider', { name: 'Gain', exact: true })
+  // The cards stand after the section: until then the key goes to the handle there.
+  await expect(slider).toBeVisible()
   await page.keyboard.press('g')
   await expect(slider).toBeFocused()
   await page.keyboard.press('ArrowUp')
