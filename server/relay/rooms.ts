@@ -19,7 +19,7 @@ interface Member {
   number: number
 }
 
-/** A refused message counts for so many: whoever floods is closed soon. */
+/** The members of a room by their numbers. */
 type Room = Map<number, Member>
 
 /**
@@ -115,7 +115,7 @@ export class Rooms {
   }
 }
 
-/** A number that nobody had lately is not needed: who left was told to all. */
+/** The lowest free number. One that a member had may be given again: all others were told that it left. */
 function freeNumber(room: Room): number {
   for (let number = 1; ; number++) if (!room.has(number)) return number
 }
