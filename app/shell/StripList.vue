@@ -3,6 +3,7 @@ import { OctagonX, Plus, TriangleAlert } from '@lucide/vue'
 import { computed } from 'vue'
 import { formatDecimal } from '#core/units'
 import { useChainEdit } from '~/composables/use-chain-edit'
+import { useInSlices } from '~/composables/use-in-slices'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 
@@ -29,6 +30,7 @@ const strips = computed(() =>
     }
   }),
 )
+const shown = useInSlices(() => strips.value, 16)
 </script>
 
 <template>
@@ -36,7 +38,7 @@ const strips = computed(() =>
     <ul class="min-h-0 overflow-y-auto">
       <!-- Of 64 strips most are out of sight: the browser lays out and paints the ones that are not. -->
       <li
-        v-for="strip in strips"
+        v-for="strip in shown"
         :key="strip.id"
         class="[contain-intrinsic-size:auto_2.75rem] [content-visibility:auto]"
       >

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { recallSheet, sheetHead } from '#core/log/sheets'
 import type { MarkHead, Session } from '#core/session'
 import { formatDecimal } from '#core/units'
-import { useInSlices } from './use-in-slices'
+import { useInSlices } from '~/composables/use-in-slices'
 import SlideRule from '~/shared/fields/SlideRule.vue'
 
 /** How a session is set, strip by strip, every gain drawn on a short slide rule. */

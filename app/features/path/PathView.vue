@@ -182,17 +182,13 @@ const drawn = computed(() => view.reading === 'ceiling' || view.reading === 'own
       tabindex="0"
       aria-label="Target, findings and floor"
     >
-      <OwnTask>
-        <BroughtPanel v-if="bus" :bus="bus" />
-        <TargetPanel v-if="reads || !bus" />
-        <FindingsPanel />
-        <MeasureNextPanel v-if="view.sureness" />
-      </OwnTask>
-      <OwnTask>
-        <SendsPanel v-if="hasBusses" :key="view.strip.id" :strip="view.strip" />
-        <FloorPanel />
-        <NotesPanel />
-      </OwnTask>
+      <OwnTask v-if="bus"><BroughtPanel :bus="bus" /></OwnTask>
+      <OwnTask v-if="reads || !bus"><TargetPanel /></OwnTask>
+      <OwnTask><FindingsPanel /></OwnTask>
+      <OwnTask v-if="view.sureness"><MeasureNextPanel /></OwnTask>
+      <OwnTask v-if="hasBusses" :key="view.strip.id"><SendsPanel :strip="view.strip" /></OwnTask>
+      <OwnTask><FloorPanel /></OwnTask>
+      <OwnTask><NotesPanel /></OwnTask>
     </aside>
     <GearPicker v-if="chain.picking.value" />
     <StageSheet

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ResolvedStage } from '#core/gear/stage'
+import OwnTask from '~/shared/ui/OwnTask.vue'
 import StageGains from './StageGains.vue'
 import { stageTitle } from './stage-title'
 
@@ -20,6 +21,6 @@ const emit = defineEmits<{ select: [] }>()
         stage.gear.name
       }}</span>
     </button>
-    <StageGains :stage="stage" narrow />
+    <OwnTask><StageGains :stage="stage" narrow /></OwnTask>
   </section>
 </template>

@@ -102,14 +102,16 @@ function keys(event: KeyboardEvent, stage: string) {
       </div>
     </div>
     <div class="pointer-events-none absolute inset-x-0 top-0 print:hidden">
-      <div
-        v-for="(joint, i) in joints"
-        :key="joint.stage"
-        class="pointer-events-auto absolute top-0 z-20 -translate-x-1/2 -translate-y-1/2"
-        :style="{ left: `${(100 * (i + 1 + inflow)) / (stages.length + inflow)}%` }"
-      >
-        <JointMark :joint="joint" :number="i + 1" />
-      </div>
+      <OwnTask>
+        <div
+          v-for="(joint, i) in joints"
+          :key="joint.stage"
+          class="pointer-events-auto absolute top-0 z-20 -translate-x-1/2 -translate-y-1/2"
+          :style="{ left: `${(100 * (i + 1 + inflow)) / (stages.length + inflow)}%` }"
+        >
+          <JointMark :joint="joint" :number="i + 1" />
+        </div>
+      </OwnTask>
     </div>
   </div>
   <div
