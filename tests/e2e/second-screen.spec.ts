@@ -1,6 +1,7 @@
 import type { Browser, Page } from '@playwright/test'
 import { RelayServer } from '../support/relay-server'
-import { expect, field, gain, goToLog, makeMark, open, test, type } from './app'
+import { expect, field, gain, goToLog, makeMark, open, test, type, violations } from './app'
+import { troubles } from './troubles'
 
 /** How many times slower the pages are made to run. */
 const SLOWED = Number(process.env.E2E_SLOWED ?? 1)
@@ -12,9 +13,13 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.stop())
 
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
 /** A browser of its own on the server that serves a network. */
-async function device(browser: Browser, viewport = { width: 1280, height: 800 }): Promise<Page> {
-  const context = await browser.newContext({ viewport, baseURL: server.address, serviceWorkers: 'block' })
+async function device(browser: Browser, viewport = DESK): Promise<Page> {
+  const touch = viewport === PHONE ? { hasTouch: true, isMobile: true } : {}
+  const context = await browser.newContext({ viewport, ...touch, baseURL: server.address, serviceWorkers: 'block' })
   const page = await context.newPage()
   page.on('pageerror', (error) => expect(error.message).toBe('no error'))
   if (SLOWED > 1) await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: SLOWED })
@@ -25,13 +30,19 @@ const desk = async (browser: Browser) => {
   await open(page)
   return page
 }
-const PHONE = { width: 390, height: 844 }
+/** Nothing covered, cut or too small for a finger or a pointer, and nothing that accessibility tools find. */
+async function looksRight(page: Page, screen: string) {
+  const least = page.viewportSize()?.width === PHONE.width ? 44 : 24
+  await expect.poll(() => troubles(page, least), screen).toEqual([])
+  expect(await violations(page), screen).toEqual([])
+}
 
 /** Opens the session on the screen for other devices. @returns the link */
 async function share(page: Page, role: 'change the session' | 'look only' = 'change the session'): Promise<string> {
   await page.keyboard.press('q')
   await page.locator('[data-address]').selectOption(server.address)
   await page.getByRole('radio', { name: role }).click()
+  await looksRight(page, 'what is opened, and for whom')
   await page.locator('[data-share]').click()
   const link = await page.locator('[data-room-link]').inputValue()
   await expect(page.locator('[data-qr]')).toBeVisible()
@@ -40,7 +51,7 @@ async function share(page: Page, role: 'change the session' | 'look only' = 'cha
   return link
 }
 const isShared = (page: Page) => expect(page.locator('[data-saved]')).toHaveText('shared')
-async function join(browser: Browser, link: string, viewport = { width: 1280, height: 800 }): Promise<Page> {
+async function join(browser: Browser, link: string, viewport = DESK): Promise<Page> {
   const page = await device(browser, viewport)
   await page.goto(link)
   await isShared(page)
@@ -57,6 +68,7 @@ test('where one machine alone is served, it says how to serve the network and wh
   await expect(dialog).toContainText('HOST=0.0.0.0 npm run demo')
   await expect(dialog.locator('[data-caution]')).toContainText('Everybody on that network')
   await expect(dialog.locator('[data-share]')).toHaveCount(0)
+  await looksRight(page, 'one machine alone is served')
 })
 
 test('an upgrade is granted to the own page for the relay’s path alone, and a message over 256 kB ends it', async ({
@@ -141,10 +153,12 @@ test('eyes look and are told so; the opener lets them change, sees who is there,
   await phone.keyboard.press('Escape')
   await one.keyboard.press('q')
   await expect(one.locator('[data-members]')).toContainText('Path, Narrator')
+  await looksRight(one, 'the room, at its opener')
   await one.locator('[data-role]').click()
   await expect(one.locator('[data-role]')).toHaveText('may change')
   await phone.keyboard.press('q')
   await expect(phone.locator('[data-guest-state]')).toContainText('What you change here changes on the other device.')
+  await looksRight(phone, 'the room, at a guest')
   await phone.keyboard.press('Escape')
   await type(phone, 'Gain, dB', '44')
   await expect(handle(one)).toHaveText('44.0 dB')
@@ -166,6 +180,10 @@ test('ticks, marks and takes go both ways, and with Follow all stay on one step'
   const done = (page: Page) => page.locator('[data-progress]')
   await phone.locator('[data-tick]').click()
   for (const page of [one, phone, third]) await expect(done(page)).toContainText('1 of ')
+  await phone.keyboard.press('q')
+  await expect(phone.locator('[data-guest-state]')).toBeVisible()
+  await looksRight(phone, 'the room, at a phone')
+  await phone.keyboard.press('Escape')
   await one.keyboard.press('f')
   const first = await one.locator('[aria-current="step"]').getAttribute('data-step')
   await one.keyboard.press('j')
@@ -199,6 +217,7 @@ test('the connection is lost and comes back: both say so, both go on, and what m
   await type(phone, 'Gain, dB', '42')
   await type(phone, 'Name of the session', 'Named meanwhile')
   await expect(phone.locator('[data-saved]')).toHaveText('not connected')
+  await looksRight(phone, 'not connected')
   await server.start()
   await expect(phone.locator('[data-notice="not-connected"]')).toHaveCount(0)
   await isShared(phone)
@@ -207,6 +226,7 @@ test('the connection is lost and comes back: both say so, both go on, and what m
   const met = phone.locator('[data-notice="met"]')
   await expect(met).toContainText('Narrator')
   await expect(met).toContainText(/30 dB[^]* stands; yours was\s+42 dB/)
+  await looksRight(phone, 'what met')
   await expect(one.locator('[data-notice="met"]')).toContainText(/30 dB[^]* stands; theirs was\s+42 dB/)
   await phone.locator('[data-set-mine]').click()
   await expect(gain(one)).toHaveValue('42')
@@ -256,6 +276,7 @@ test('the opener’s inputs are seen on the phone, with the gain that is turned 
   await expect(knob.locator('[data-to-go]')).toHaveText(/dB to go, (up|down)|Right/)
   await expect(knob.locator('[data-set]')).toContainText('35 dB (knob about')
   await expect(knob.locator('[data-level]')).toBeVisible()
+  await looksRight(phone, 'the gain at a knob')
   await expect(one.locator('[data-turn-all]')).toBeVisible()
   await phone.locator('[data-turn-all]').click()
   await expect(phone.locator('[data-turn-all]')).toHaveCount(0)

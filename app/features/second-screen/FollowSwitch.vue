@@ -6,7 +6,7 @@ import { follows } from '~/stores/second-screen'
 
 <template>
   <label class="flex min-h-6 items-center gap-2 pointer-coarse:min-h-11">
-    <input v-model="follows" type="checkbox" class="size-4 accent-change" data-follow />
+    <input v-model="follows" type="checkbox" data-follow />
     Follow: all devices stay on one strip and step (F)
   </label>
 </template>
