@@ -168,7 +168,26 @@ test('eyes look and are told so; the opener lets them change, sees who is there,
   await expect(field(phone, 'Name of the session')).toHaveValue('Net loft, evening (copy)')
   await expect(gain(phone)).toHaveValue('44')
   await expect(phone).not.toHaveURL(/guest/)
-  for (const page of [one, phone]) await page.context().close()
+  // The link is void now, and says so instead of opening for ever.
+  const late = await device(browser, PHONE)
+  await late.goto(link)
+  await expect(late.locator('[data-waiting]')).toContainText('If sharing was ended there, this link is void')
+  await looksRight(late, 'a link that leads nowhere')
+  for (const page of [one, phone, late]) await page.context().close()
+})
+
+test('a ninth device is told that the room is full, and comes in when one leaves', async ({ browser }) => {
+  test.setTimeout(300_000)
+  const one = await desk(browser)
+  const link = await share(one)
+  const seven: Page[] = []
+  for (let i = 0; i < 7; i++) seven.push(await join(browser, link, PHONE))
+  const ninth = await device(browser, PHONE)
+  await ninth.goto(link)
+  await expect(ninth.locator('[data-waiting]')).toContainText('8 devices are connected already.')
+  await seven.pop()?.context().close()
+  await isShared(ninth)
+  for (const page of [one, ninth, ...seven]) await page.context().close()
 })
 
 test('ticks, marks and takes go both ways, and with Follow all stay on one step', async ({ browser }) => {
