@@ -2,7 +2,7 @@
 import { lateComponent } from '~/shared/ui/late-component'
 import { latePart } from '~/stores/late-part'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
-import { computed, nextTick, provide, ref, watch, watchEffect } from 'vue'
+import { computed, nextTick, onMounted, provide, ref, watch, watchEffect } from 'vue'
 import { useColorMode, useRouter } from '#imports'
 import { places } from '~/composables/places'
 import { useDataSheets } from '~/composables/use-data-sheets'
@@ -14,12 +14,13 @@ import { PRINT } from '~/composables/use-printing'
 import type { Shortcut } from '~/composables/use-shortcuts'
 import { isTyping, useShortcuts } from '~/composables/use-shortcuts'
 import { useKeepingGuard } from './use-keeping-guard'
+import { useNewVersion } from './use-new-version'
 import { useStripStages } from '~/composables/use-strip-stages'
 import { useMeasuredSheets } from '~/stores/measured-sheets'
 import { GUEST_KEY, follows, hasOpenedRoom, secondScreen, shownPlace } from '~/stores/second-screen'
+import { firstPicture, pictureStands } from '~/stores/first-picture'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
-import NoticeBar from './NoticeBar.vue'
 import PlaceRail from './PlaceRail.vue'
 import StripBar from './StripBar.vue'
 import SessionHeader from './SessionHeader.vue'
@@ -27,6 +28,7 @@ import VerdictLine from './VerdictLine.vue'
 
 // What is not on the first screen is fetched when it is first wanted.
 const FileLinkNotice = lateComponent(() => import('./FileLinkNotice.vue'))
+const NoticeBar = lateComponent(() => import('./NoticeBar.vue'))
 const StartDialog = lateComponent(() => import('~/features/start/StartDialog.vue'))
 const KeysDialog = lateComponent(() => import('./KeysDialog.vue'))
 const PasteDialog = lateComponent(() => import('./PasteDialog.vue'))
@@ -77,6 +79,16 @@ watch(
   },
 )
 const place = computed(() => PLACES[router.currentRoute.value.path.split('/')[1] ?? ''] ?? 'Path')
+const version = useNewVersion()
+/** What is told comes after what the page was opened for. */
+const hasPicture = ref(false)
+void firstPicture.then(() => {
+  hasPicture.value = true
+})
+// The section on Path says itself when it stands.
+onMounted(() => {
+  if (place.value !== 'Path') pictureStands()
+})
 const dark = computed(() => theme.value === 'dark')
 const keysOpen = ref(false)
 const importOpen = ref(false)
@@ -259,7 +271,7 @@ useEventListener(window, 'paste', async (event) => {
       </template>
       <header v-else class="sr-only"><h1>Remetra</h1></header>
       <FileLinkNotice v-if="canLink && store.savedAt && store.key !== GUEST_KEY" ref="file" />
-      <NoticeBar />
+      <NoticeBar v-if="hasPicture" :version="version" />
       <main class="flex min-h-0 grow flex-col">
         <slot
           :start-new="startNew"

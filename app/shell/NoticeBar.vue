@@ -3,7 +3,7 @@ import { useRoute, useRouter } from '#imports'
 import { latePart, lateTrouble } from '~/stores/late-part'
 import { lateComponent } from '~/shared/ui/late-component'
 import { useExchange } from './use-exchange'
-import { useNewVersion } from './use-new-version'
+import type { useNewVersion } from './use-new-version'
 import { secondScreen } from '~/stores/second-screen'
 import { useLibraryStore } from '~/stores/library'
 import { useSessionStore } from '~/stores/session'
@@ -12,12 +12,12 @@ import { logTrouble, unlogged } from '~/stores/unlogged'
 const SharedNotices = lateComponent(() => import('~/features/second-screen/SharedNotices.vue'))
 
 /** What has to be told about keeping: storage trouble, another tab’s change, a file that was refused. */
+const { version } = defineProps<{ version: ReturnType<typeof useNewVersion> }>()
 const store = useSessionStore()
 const library = useLibraryStore()
 const router = useRouter()
 const route = useRoute()
 const exchange = useExchange()
-const version = useNewVersion()
 
 async function reload() {
   await store.keepNow()
@@ -107,14 +107,14 @@ async function restore() {
     <div v-if="version.waiting.value" role="status" class="notice calm" data-notice="version">
       <p>A newer version of Remetra is ready. This tab keeps the current version until you switch.</p>
       <button type="button" class="push" @click="version.use(store.settled)">Use it now</button>
-      <button type="button" class="push" @click="version.waiting.value = null">Later</button>
+      <button type="button" class="push" @click="version.later">Later</button>
     </div>
     <div v-if="version.taken.value" role="status" class="notice calm" data-notice="version-taken">
       <p>
         A newer version of Remetra is in use in another tab. Reload this tab to use it here too. Everything is stored.
       </p>
       <button type="button" class="push" @click="version.use(store.settled)">Reload</button>
-      <button type="button" class="push" @click="version.taken.value = false">Later</button>
+      <button type="button" class="push" @click="version.later">Later</button>
     </div>
     <div v-if="lateTrouble" role="alert" class="notice" data-notice="late">
       <p>{{ lateTrouble }}</p>

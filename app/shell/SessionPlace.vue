@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { watch } from 'vue'
 import { NuxtLink } from '#components'
+import { lateComponent } from '~/shared/ui/late-component'
 import { saveFile } from '~/composables/file-access'
 import { useLibraryStore } from '~/stores/library'
-import { GUEST_KEY, secondScreen } from '~/stores/second-screen'
+import { GUEST_KEY } from '~/stores/second-screen'
 import type { Shown } from '~/stores/session'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
 import { useRoute } from '#imports'
+
+const WaitingForDevice = lateComponent(() => import('~/features/second-screen/WaitingForDevice.vue'))
 
 /** A place of the open session, or why there is none and what can be done. */
 const props = defineProps<{ shown: Shown | null }>()
@@ -32,17 +35,6 @@ watch(
   { immediate: true },
 )
 
-/** Why a session of another device is not there yet: nobody sees a refusal otherwise. */
-const waitingFor = computed(() => {
-  const { value } = secondScreen
-  if (route.params.key !== GUEST_KEY || !value) return 'Opening…'
-  if (value.state === 'lost')
-    return `Not connected. ${value.why ?? 'The server is not reached.'} It is tried again by itself.`
-  if (value.state === 'alone')
-    return 'Waiting for the device that keeps this session. Its page may be closed or asleep. If sharing was ended there, this link is void: scan the new code.'
-  return 'Opening…'
-})
-
 async function restore() {
   if (await library.restore(String(route.params.key))) emit('again')
 }
@@ -53,7 +45,8 @@ const saveRaw = () =>
 
 <template>
   <div class="flex min-h-0 grow flex-col">
-    <p v-if="shown === null" class="max-w-prose p-6 text-muted" role="status" data-waiting>{{ waitingFor }}</p>
+    <WaitingForDevice v-if="shown === null && route.params.key === GUEST_KEY" />
+    <p v-else-if="shown === null" class="p-6 text-muted" role="status">Opening…</p>
     <slot v-else-if="shown.state === 'open' && store.session && store.key === route.params.key" />
     <div v-else-if="shown.state !== 'open'" class="max-w-prose space-y-3 p-6" role="alert" data-not-open>
       <p v-if="shown.state === 'absent'">

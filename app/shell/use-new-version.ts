@@ -67,5 +67,10 @@ export function useNewVersion() {
     if (taken.value) window.location.reload()
     else waiting.value?.postMessage({ type: 'SKIP_WAITING' })
   }
-  return { waiting, taken, trouble, use }
+  /** What was told is read: this tab goes on as it is. */
+  function later() {
+    waiting.value = null
+    taken.value = false
+  }
+  return { waiting, taken, trouble, use, later }
 }

@@ -19,6 +19,7 @@ import {
 } from '~/persistence'
 import { currentGesture } from './gesture'
 import { GUEST_KEY, isUnsent } from './second-screen'
+import { firstPicture } from './first-picture'
 import type { Parting } from './open-session'
 import { OpenSession } from './open-session'
 import { usePlanning } from './planning'
@@ -43,10 +44,6 @@ export type Shown =
 
 /** The second copy follows when the hand rests that long, ms. */
 const SECOND_COPY_REST = 1000
-
-/** The storage is fetched that long after the first picture, and at the latest so long after the session is there, ms. */
-const AFTER_PICTURE = 400
-const AT_THE_LATEST = 4000
 
 /** The open session and its results. Results are computed from the session and never stored. */
 export const useSessionStore = defineStore('session', () => {
@@ -167,17 +164,12 @@ export const useSessionStore = defineStore('session', () => {
     return key
   }
 
-  let pictured: () => void = () => {}
-
   /** Opens a session before anything of the storage is there, and keeps it as soon as the first picture stands. */
   function startAtOnce(first: Session, label: string, key = newKey()): { key: string; kept: Promise<void> } {
     markFresh(key)
     const fresh = OpenSession.fresh(sessionRepository, key, first, label)
     put(fresh)
-    const kept = new Promise<void>((resolve) => {
-      pictured = () => setTimeout(resolve, AFTER_PICTURE)
-      setTimeout(resolve, AT_THE_LATEST)
-    }).then(async () => {
+    const kept = firstPicture.then(async () => {
       listen()
       fresh.watch()
       await fresh.retry()
@@ -278,8 +270,6 @@ export const useSessionStore = defineStore('session', () => {
     show,
     start,
     startAtOnce,
-    /** The first picture stands: there is time for the storage. */
-    pictured: () => pictured(),
     fetchPlanner,
     copyNow,
     /** @returns what is wrong with the change, in words; nothing is changed while another session is being opened. */

@@ -13,6 +13,7 @@ import { useChainEdit } from '~/composables/use-chain-edit'
 import { useSends } from '~/shared/sends/use-sends'
 import { useStageEdit } from '~/composables/use-stage-edit'
 import { useStripStages } from '~/composables/use-strip-stages'
+import { pictureStands } from '~/stores/first-picture'
 import { useSessionStore } from '~/stores/session'
 import type { SectionReading } from '~/stores/view'
 import { useViewStore } from '~/stores/view'
@@ -79,7 +80,7 @@ const summary = computed(() => {
   const said = [headroom, floor].map((each) => `${each?.headline}, ${each?.detail}`).join('. ')
   return `Section of ${view.strip?.name}: ${said}. The table has every figure.`
 })
-onMounted(() => store.pictured())
+onMounted(pictureStands)
 
 const edit = useStageEdit()
 /** A data sheet that is brought to a stage of this strip. */
