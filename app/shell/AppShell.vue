@@ -80,11 +80,12 @@ watch(
 )
 const place = computed(() => PLACES[router.currentRoute.value.path.split('/')[1] ?? ''] ?? 'Path')
 const version = useNewVersion()
-/** What is told comes after what the page was opened for. */
+/** What is told comes after what the page was opened for; a guest’s server may be gone by then. */
 const hasPicture = ref(false)
 void firstPicture.then(() => {
   hasPicture.value = true
 })
+const hasNotices = computed(() => hasPicture.value || router.currentRoute.value.params.key === GUEST_KEY)
 // The section on Path says itself when it stands.
 onMounted(() => {
   if (place.value !== 'Path') pictureStands()
@@ -271,7 +272,7 @@ useEventListener(window, 'paste', async (event) => {
       </template>
       <header v-else class="sr-only"><h1>Remetra</h1></header>
       <FileLinkNotice v-if="canLink && store.savedAt && store.key !== GUEST_KEY" ref="file" />
-      <NoticeBar v-if="hasPicture" :version="version" />
+      <NoticeBar v-if="hasNotices" :version="version" />
       <main class="flex min-h-0 grow flex-col">
         <slot
           :start-new="startNew"
