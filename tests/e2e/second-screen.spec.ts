@@ -168,10 +168,10 @@ test('eyes look and are told so; the opener lets them change, sees who is there,
   await expect(field(phone, 'Name of the session')).toHaveValue('Net loft, evening (copy)')
   await expect(gain(phone)).toHaveValue('44')
   await expect(phone).not.toHaveURL(/guest/)
-  // The link is void now, and says so instead of opening for ever.
+  // The link no longer works, and says so instead of opening for ever.
   const late = await device(browser, PHONE)
   await late.goto(link)
-  await expect(late.locator('[data-waiting]')).toContainText('If sharing was ended there, this link is void')
+  await expect(late.locator('[data-waiting]')).toContainText('If sharing was ended there, this link no longer works')
   await looksRight(late, 'a link that leads nowhere')
   for (const page of [one, phone, late]) await page.context().close()
 })

@@ -8,7 +8,7 @@ const words = computed(() => {
   if (value?.state === 'lost')
     return `Not connected. ${value.why ?? 'The server is not reached.'} It is tried again by itself.`
   if (value?.state === 'alone')
-    return 'Waiting for the device that keeps this session. Its page may be closed or asleep. If sharing was ended there, this link is void: scan the new code.'
+    return 'Waiting for the device that keeps this session. Its page may be closed or asleep. If sharing was ended there, this link no longer works: scan the new code.'
   return 'Opening…'
 })
 </script>
