@@ -1,4 +1,5 @@
-import { ref, watch } from 'vue'
+import type { RouteLocation } from 'vue-router'
+import { onScopeDispose, ref, watch } from 'vue'
 import { useRoute, useRouter } from '#imports'
 import type { Place } from './places'
 import { latePart } from '~/stores/late-part'
@@ -50,9 +51,30 @@ export function useSessionRoute(place: Place) {
   )
 
   // The strip stands in the address, so that a reload and a second tab show the same one.
-  watch([() => view.strip?.id, () => route.params.key, () => store.key], ([strip, key, openKey]) => {
-    if (strip && openKey === key && route.query.strip !== strip)
-      void router.replace({ query: { ...route.query, strip } })
-  })
+  const isLeaving = useLeaving()
+  watch(
+    [() => view.strip?.id, () => route.params.key, () => store.key],
+    ([strip, key, openKey]) => {
+      if (strip && openKey === key && route.query.strip !== strip && !isLeaving())
+        void router.replace({ query: { ...route.query, strip } })
+    },
+    { immediate: true },
+  )
   return { shown, again: () => open(route.params.key) }
+}
+
+/** Whether a way to another place is being loaded, which an address set meanwhile would call off. */
+function useLeaving() {
+  const router = useRouter()
+  let ahead: RouteLocation | null = null
+  const stopListening = [
+    router.beforeEach((to) => {
+      ahead = to
+    }),
+    router.afterEach((to) => {
+      if (ahead === to) ahead = null
+    }),
+  ]
+  onScopeDispose(() => stopListening.forEach((stop) => stop()))
+  return () => ahead !== null && ahead.path !== router.currentRoute.value.path
 }

@@ -3,7 +3,7 @@ import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Evaluated } from '#core/evaluation/evaluate-session'
-import { evaluateFrom } from '#core/evaluation/evaluate-session'
+import { evaluateFrom, evaluating } from '#core/evaluation/evaluate-session'
 import type { Session } from '#core/session'
 import {
   describeStorageTrouble,
@@ -17,6 +17,7 @@ import {
   secondCopies,
   sessionRepository,
 } from '~/persistence'
+import { inTasks } from '~/composables/in-tasks'
 import { currentGesture } from './gesture'
 import { GUEST_KEY, isUnsent } from './second-screen'
 import { firstPicture } from './first-picture'
@@ -69,11 +70,11 @@ export const useSessionStore = defineStore('session', () => {
     planned.value?.session.id === committed.value?.id ? (planned.value?.plan ?? null) : null,
   )
 
-  /** Another session is evaluated in a task of its own, before the page draws it in the next. */
+  /** Another session is evaluated in tasks of their own, before the page draws it in the next. */
   const ahead = new WeakMap<Session, Evaluated>()
   async function evaluateAhead(next: Session) {
-    await delay(0)
-    ahead.set(next, evaluateFrom(null, next))
+    const all = await inTasks(evaluating(next))
+    if (all) ahead.set(next, all)
     await delay(0)
   }
 

@@ -27,6 +27,8 @@ import { busFindings } from './bus-findings'
 import type { Feedback, LoudspeakerBus } from './feedback'
 import { feedbackOf, loudspeakerBus } from './feedback'
 import { routeInputs } from '../latency/route-inputs'
+import type { Steps } from './steps'
+import { finished } from './steps'
 import type { Stream } from './stream'
 import { streamOf } from './stream'
 import { unchanged } from './unchanged'
@@ -62,7 +64,10 @@ export interface Appraisal {
  * Every level, headroom, noise and delay of a session as it is set, and what is to be seen to.
  * @param before an appraisal of the session as it was: strips that nothing has changed for are taken from it as they are.
  */
-export function appraise(session: Session, before?: Appraisal): Appraisal {
+export const appraise = (session: Session, before?: Appraisal): Appraisal => finished(appraisal(session, before))
+
+/** The same, giving way after every strip. */
+export function* appraisal(session: Session, before?: Appraisal): Steps<Appraisal> {
   const kept = before ? unchanged(before.session, session) : null
   const order = kept && before ? before.order : orderOf(session)
   const phantom = kept && before ? before.phantom : phantomUses(session)
@@ -77,6 +82,7 @@ export function appraise(session: Session, before?: Appraisal): Appraisal {
     arrivals.add(walked)
     if (old) strips[i] = old
     else evaluations.set(i, { walked, arriving })
+    yield
   }
   // All loudspeakers of the room are known before one of them is judged.
   const room = session.strips.flatMap((strip, i): LoudspeakerBus[] => {
@@ -85,8 +91,10 @@ export function appraise(session: Session, before?: Appraisal): Appraisal {
       ? listOf(loudspeakerBus(strip.id, stagesOf(session, strip), found.walked.microphones))
       : []
   })
-  for (const [i, { walked, arriving }] of evaluations)
+  for (const [i, { walked, arriving }] of evaluations) {
     strips[i] = appraiseStrip({ session, phantom, room }, session.strips[i] as Strip, walked, arriving)
+    yield
+  }
   return { session, order, phantom, strips }
 }
 

@@ -2,7 +2,9 @@ import type { Finding, Severity } from '../checks/finding'
 import type { Session } from '../session'
 import type { Appraisal, Appraised } from './appraise'
 import { believed } from '../uncertainty/belief'
-import { appraise } from './appraise'
+import { appraisal } from './appraise'
+import type { Steps } from './steps'
+import { finished } from './steps'
 import { settled } from './verify-fix'
 
 export interface StripEvaluation extends Omit<Appraised, 'drafts' | 'driven' | 'walked'> {
@@ -27,12 +29,16 @@ export interface Evaluated {
 export const evaluateSession = (session: Session): Evaluation => evaluateFrom(null, session).evaluation
 
 /** The same, going on from the evaluation of an earlier state: only what changed, and what it feeds, is evaluated again. */
-export function evaluateFrom(before: Evaluated | null, session: Session): Evaluated {
+export const evaluateFrom = (before: Evaluated | null, session: Session): Evaluated =>
+  finished(evaluating(session, before))
+
+/** The same, giving way after every strip. */
+export function* evaluating(session: Session, before: Evaluated | null = null): Steps<Evaluated> {
   const now = believed(session)
-  const appraisal = appraise(now, before?.appraisal)
-  const strips = appraisal.strips.map((strip) => {
+  const appraised = yield* appraisal(now, before?.appraisal)
+  const strips = appraised.strips.map((strip) => {
     const { id, points, noise, sum, feedback, stream, drafts, tightest, latency } = strip
-    const findings = drafts.map((draft) => settled(now, appraisal, strip, draft))
+    const findings = drafts.map((draft) => settled(now, appraised, strip, draft))
     return {
       id,
       points,
@@ -45,7 +51,7 @@ export function evaluateFrom(before: Evaluated | null, session: Session): Evalua
       latency,
     }
   })
-  return { evaluation: { strips }, appraisal }
+  return { evaluation: { strips }, appraisal: appraised }
 }
 
 const GRAVITY: Record<Severity, number> = { stop: 2, caution: 1, note: 0 }

@@ -4,7 +4,9 @@ import type { Draft, Finding, Fix } from '../checks/finding'
 import type { Session } from '../session'
 import { applyChanges, isStructure } from '../edits'
 import type { Appraisal, Appraised } from './appraise'
-import { appraise } from './appraise'
+import { appraisal } from './appraise'
+import type { Steps } from './steps'
+import { finished } from './steps'
 
 /**
  * A finding with the first of its fixes that keeps its word: applied to the session and evaluated, the finding is gone,
@@ -51,8 +53,17 @@ class Settled implements Finding {
     return this.#holding.changes
   }
   get #holding(): Partial<Fix> {
-    return (this.#tried ??=
-      this.#draft.fixes?.().find((fix) => holds(this.#session, this.#before, this.#own, this.#draft, fix)) ?? NONE)
+    return (this.#tried ??= finished(this.#firstHolding()))
+  }
+
+  /** Tries the fixes, unless somebody has looked before. */
+  *proving(): Steps<void> {
+    this.#tried ??= yield* this.#firstHolding()
+  }
+  *#firstHolding(): Steps<Partial<Fix>> {
+    for (const fix of this.#draft.fixes?.() ?? [])
+      if (yield* holding(this.#session, this.#before, this.#own, this.#draft, fix)) return fix
+    return NONE
   }
 
   /** What goes into an answer. */
@@ -62,12 +73,17 @@ class Settled implements Finding {
   }
 }
 
+/** Tries the fixes of a finding, giving way between strips; looking at its action and changes costs nothing afterwards. */
+export function* proving(finding: Finding): Steps<void> {
+  if (finding instanceof Settled) yield* finding.proving()
+}
+
 /** No fix holds. */
 const NONE: Partial<Fix> = {}
 
-function holds(session: Session, before: Appraisal, own: Appraised, draft: Draft, { changes }: Fix): boolean {
+function* holding(session: Session, before: Appraisal, own: Appraised, draft: Draft, { changes }: Fix): Steps<boolean> {
   const changed = applyChanges(session, changes)
-  const after = reappraised(changed, before, changes)
+  const after = yield* reappraising(changed, before, changes)
   const fixed = after.find((strip) => strip.id === own.id)
   if (!fixed || fixed.drafts.some((each) => each.code === draft.code && each.stage === draft.stage)) return false
   if (draft.cures?.some((code) => fixed.drafts.some((each) => each.code === code))) return false
@@ -85,8 +101,8 @@ const spoils = ({ severity, joint }: Draft) => severity === 'stop' || (severity 
 const isSame = (one: Draft, other: Draft) => one.code === other.code && one.stage === other.stage
 
 /** The strips that a change can reach, evaluated anew: what it touches, what that feeds, and what shares a unit or a bank with it. */
-function reappraised(changed: Session, before: Appraisal, changes: readonly Change[]): readonly Appraised[] {
-  const after = appraise(changed, changes.some(reachesOthers) ? undefined : before)
+function* reappraising(changed: Session, before: Appraisal, changes: readonly Change[]): Steps<readonly Appraised[]> {
+  const after = yield* appraisal(changed, changes.some(reachesOthers) ? undefined : before)
   const known = new Set(before.strips)
   return after.strips.filter((strip) => !known.has(strip))
 }

@@ -16,11 +16,10 @@ export function seal(key: Uint8Array, place: string, plain: Uint8Array): Uint8Ar
 
 /** @returns `null` where it was sealed with another key, for another place, or was changed */
 export function unseal(key: Uint8Array, place: string, sealed: Uint8Array): Uint8Array | null {
-  if (sealed.length <= NONCE) return null
   try {
     return xchacha20poly1305(key, sealed.subarray(0, NONCE), utf8ToBytes(place)).decrypt(sealed.subarray(NONCE))
   } catch (error) {
-    // The library throws where the tag does not fit, and only then.
+    // The library throws where there is no whole nonce and tag or where the tag does not fit, and only then.
     if (error instanceof Error) return null
     throw error
   }

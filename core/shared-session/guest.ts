@@ -223,7 +223,6 @@ export class GuestRoom {
   private follow({ revision, changes, by, answers, label }: Extract<FromLeader, { type: 'change' }>): void {
     const [known, mine] = [this.confirmed, this.host.session()]
     if (!known || !mine) return
-    if (revision <= this.revision) return
     const next = revision === this.revision + 1 ? withChanges(known, changes) : null
     if (!next?.ok) return this.tell({ type: 'again' })
     this.confirmed = next.session

@@ -131,7 +131,7 @@ export class LeaderRoom {
 
   /** What the inputs show. */
   shows(shown: Live): void {
-    if (this.hasGuests) this.broadcast({ type: 'live', live: shown })
+    this.broadcast({ type: 'live', live: shown })
   }
 
   get hasGuests(): boolean {

@@ -55,7 +55,7 @@ function sampleOf(room) {
     .map(({ each }, id) => ({ ...each, id }))
 }
 
-/** Test files with the room's mutants in the core that they bring along. */
+/** Test files that bring a file of the room along, with its mutants in it. */
 async function bundled(room, mutants) {
   const files = new Map()
   for (const each of mutants) files.set(each.file, [...(files.get(each.file) ?? []), each])
@@ -86,10 +86,11 @@ async function bundled(room, mutants) {
         packages: 'external',
         alias: { '#core': `${root}core`, '#demo': `${root}demo`, '~': `${root}app` },
         plugins: [mutating],
+        metafile: true,
         logLevel: 'silent',
       }).catch((error) => error)
       if (made instanceof Error) console.log(`   ${test} stays out: ${made.message.split('\n')[1]}`)
-      else bundles.push({ test, bundle })
+      else if (Object.keys(made.metafile.inputs).some((input) => files.has(input))) bundles.push({ test, bundle })
     }),
   )
   return bundles

@@ -123,8 +123,9 @@ export class Opener extends Device {
       (to, bytes) => this.pass(to, bytes),
       {
         session: () => this.session,
-        commit: (_, next) => {
+        commit: (label, next) => {
           this.session = next
+          this.leader.changed(label)
           return null
         },
         preview: (draft) => {
@@ -169,6 +170,8 @@ export class Opener extends Device {
 export class Guest extends Device {
   readonly guest: GuestRoom
   isJoined = false
+  /** How often it was told that the opener is gone. */
+  losses = 0
   isSettled = true
   role: Role = 'hands'
   isAway = false
@@ -201,6 +204,7 @@ export class Guest extends Device {
       {
         joined: (is) => {
           this.isJoined = is
+          if (!is) this.losses++
         },
         role: (role) => {
           this.role = role
@@ -240,12 +244,12 @@ export class Guest extends Device {
 }
 
 /** An opener and some guests, connected and settled. */
-export async function openRoom(guests = 1, session = demoSession()) {
+export async function openRoom(guests = 1, session = demoSession(), nameOf = (i: number) => `Phone ${i + 1}`) {
   const net = new Net()
   const opener = new Opener(net, newRoom('/api/relay'), session)
   opener.connect()
   await net.settle()
-  const all = Array.from({ length: guests }, (_, i) => new Guest(opener, `Phone ${i + 1}`))
+  const all = Array.from({ length: guests }, (_, i) => new Guest(opener, nameOf(i)))
   for (const guest of all) guest.connect()
   await net.settle()
   return { net, opener, guests: all, guest: all[0] as Guest }

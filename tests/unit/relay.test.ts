@@ -73,7 +73,35 @@ describe('seals', () => {
   })
 })
 
+describe('what is too short or no message', () => {
+  const { key } = newRoom('/api/relay')
+  it('is refused, not thrown', () => {
+    const sealed = seal(key, 'x', new Uint8Array())
+    expect(unseal(key, 'x', sealed)).toEqual(new Uint8Array())
+    for (const length of [0, 1, 23, 24, 25, sealed.length - 1])
+      expect(unseal(key, 'x', sealed.slice(0, length))).toBeNull()
+    const noJson = seal(key, 'x 0', new Uint8Array([0, ...utf8ToBytes('{"half":')]))
+    expect(new StreamIn(key, 'x').take(noJson)).toEqual({ state: 'refused' })
+  })
+
+  it('is refused beyond 64 MB in all, and nothing after it is taken', () => {
+    const into = new StreamIn(key, 'x')
+    const part = (n: number, bytes: number) => seal(key, `x ${n}`, new Uint8Array(bytes).fill(1))
+    expect(into.take(part(0, 32 * 1024 * 1024)).state).toBe('part')
+    expect(into.take(part(1, 32 * 1024 * 1024)).state).toBe('part')
+    expect(into.take(part(2, 1)).state).toBe('refused')
+    expect(into.take(part(3, 1)).state).toBe('refused')
+  })
+})
+
 describe('streams', () => {
+  it('cut a message into no more parts than it fills', () => {
+    const { key } = newRoom('/api/relay')
+    const partsOf = (bytes: number) => new StreamOut(key, 'x').seal('x'.repeat(bytes - 2)).length
+    const full = 160 * 1024
+    expect([2, full - 1, full, full + 1, 2 * full, 2 * full + 1].map(partsOf)).toEqual([1, 1, 1, 2, 2, 3])
+  })
+
   it('take each message once and in its order', () => {
     const { key } = newRoom('/api/relay')
     const out = new StreamOut(key, 'name')
@@ -223,15 +251,23 @@ describe('the relay', () => {
     rooms.closeAll()
     expect(sender.closed).toBe(CLOSED.goingAway)
     for (const code of Object.values(CLOSED)) expect(closedBecause(code)).toMatch(/\.$/)
+    expect(closedBecause(CLOSED.tooBig)).toBe('A message was larger than 256 kB.')
+    expect(MOST_WAITING).toBe(8_388_608)
     expect(closedBecause(1006)).toBeNull()
   })
 
   it('counts messages over time', () => {
-    const rate = new Rate(10, 0)
-    expect(Array.from({ length: 12 }, () => rate.takes(0)).filter(Boolean)).toHaveLength(10)
-    expect(rate.wait(0)).toBe(100)
-    expect(rate.takes(100)).toBe(true)
-    expect(rate.takes(100)).toBe(false)
+    const rate = new Rate(10, 5000)
+    expect(rate.wait(5000)).toBe(0)
+    expect(Array.from({ length: 12 }, () => rate.takes(5000)).filter(Boolean)).toHaveLength(10)
+    expect([5000, 5050, 5075, 5100, 5101].map((now) => rate.wait(now))).toEqual([100, 50, 25, 0, 0])
+    expect(rate.takes(5100)).toBe(true)
+    expect(rate.takes(5100)).toBe(false)
+    // Never early: a third of a second is 334 ms.
+    const slow = new Rate(3, 0)
+    for (let i = 0; i < 3; i++) slow.takes(0)
+    expect(slow.wait(0)).toBe(334)
+    expect(slow.takes(333)).toBe(false)
   })
 })
 
@@ -330,7 +366,18 @@ describe('an attacker at the relay', () => {
       if (up && 'join' in up) expect(up.join).toHaveLength(16)
       if (down && 'passed' in down) expect(down.from).toBeGreaterThan(0)
     }
-    expect(readToRelay(new Uint8Array())).toBeNull()
-    expect(readFromRelay(new Uint8Array([9, 1]))).toBeNull()
+    const [room, bytes] = [new Uint8Array(16).fill(9), (...all: number[]) => new Uint8Array(all)]
+    expect(readToRelay(joinFrame(room))).toEqual({ join: room })
+    expect(readToRelay(bytes(1, 5, 7))).toEqual({ pass: bytes(7), to: 5 })
+    expect(readToRelay(bytes(2))).toEqual({ pulse: true })
+    for (const wrong of [[], [0, ...room.slice(1)], [1], [1, 5], [2, 0], [3, 5], [3, 5, 7], [9, 5, 7]])
+      expect(readToRelay(bytes(...wrong))).toBeNull()
+    expect(readFromRelay(bytes(0, 3, 1, 2))).toEqual({ joined: 3, others: [1, 2] })
+    expect(readFromRelay(bytes(1, 3, 7))).toEqual({ passed: bytes(7), from: 3 })
+    expect(readFromRelay(bytes(2))).toEqual({ pulse: true })
+    expect(readFromRelay(bytes(3, 4))).toEqual({ came: 4 })
+    expect(readFromRelay(bytes(4, 4))).toEqual({ left: 4 })
+    for (const wrong of [[], [1], [0, 0], [1, 0, 7], [1, 3], [2, 1], [3], [3, 4, 5], [4, 4, 4], [9, 1]])
+      expect(readFromRelay(bytes(...wrong))).toBeNull()
   })
 })

@@ -4,15 +4,17 @@ import { applyChanges } from '#core/edits'
 import { gainControls } from '#core/chain/gain-control'
 import { stagesOf } from '#core/resolved/resolve-session'
 import type { Session } from '#core/session'
-import { joinMine } from '#core/shared-session/met'
+import { nowOf, saidOf } from '#core/shared-session/live'
+import { join, joinMine } from '#core/shared-session/met'
 import { OwnSteps } from '#core/shared-session/own-steps'
 import type { Presence } from '#core/shared-session/presence'
 import { leading } from '#core/shared-session/presence'
 import { runSheet, withTick } from '#core/soundcheck/run-sheet'
 import { evaluateSession } from '#core/evaluation/evaluate-session'
 import { demoSession } from '#demo/index'
-import type { Guest } from '../support/room'
-import { Opener, openRoom } from '../support/room'
+import type { LiveSnapshot } from '#core/measure/live/live-meter'
+import type { WatchReadings } from '#core/watch/inference'
+import { Guest, Opener, openRoom } from '../support/room'
 import { runs } from '../support/runs'
 
 /** All gains of a session that a hand can turn. */
@@ -269,6 +271,199 @@ describe('one session on two devices', () => {
   })
 })
 
+describe('a guest that has missed something', () => {
+  it('greets anew when it is told to, and goes on', async () => {
+    const { net, opener, guest } = await openRoom()
+    guest.guest.greet()
+    await net.settle()
+    expect([guest.isJoined, guest.losses]).toEqual([true, 1])
+    guest.edit(turn(1, 0.4))
+    opener.edit(rename('After'))
+    await net.settle()
+    expect(guest.session).toEqual(opener.session)
+    expect(valueAt(opener.session, 1)).toBe(valueAt(turn(1, 0.4)(demoSession()), 1))
+  })
+
+  it('greets anew when nothing opens any more, since a message was lost on the way', async () => {
+    const { net, opener, guest } = await openRoom()
+    const { passed } = guest
+    guest.passed = () => {
+      guest.passed = passed
+    }
+    for (let i = 0; i < 8; i++) {
+      opener.edit(rename(`Named ${i}`))
+      await net.settle()
+      expect(guest.losses).toBe(0)
+    }
+    opener.edit(rename('Named last'))
+    await net.settle()
+    expect([guest.isJoined, guest.losses]).toEqual([true, 1])
+    expect(guest.session).toEqual(opener.session)
+  })
+
+  it('gets the whole session where it is a hundred revisions behind, and its change with it', async () => {
+    const { net, opener, guest } = await openRoom()
+    guest.edit(turn(1, 0.8))
+    const mine = valueAt(guest.session, 1)
+    for (let i = 0; i <= 100; i++) opener.edit(rename(`Named ${i}`))
+    await net.settle()
+    expect(opener.session.name).toBe('Named 100')
+    expect(valueAt(opener.session, 1)).toBe(mine)
+    expect(guest.session).toEqual(opener.session)
+    expect([guest.isSettled, guest.losses]).toEqual([true, 0])
+  })
+
+  it('is told where what it changed apart does not fit any more, and has what stands', async () => {
+    const demo = demoSession()
+    const [strip] = demo.strips
+    const used = demo.gear.find(({ id }) => id === strip?.stages[0]?.gear)
+    if (!used) throw new Error('No such gear.')
+    const { net, opener, guest } = await openRoom(1, { ...demo, gear: [...demo.gear, { ...used, id: 'spare' }] })
+    guest.cut()
+    await net.settle()
+    opener.edit((session) => ({ ...session, gear: session.gear.filter(({ id }) => id !== 'spare') }))
+    guest.edit((session) => ({
+      ...session,
+      strips: session.strips.map((each, i) =>
+        i === 0
+          ? { ...each, stages: each.stages.map((stage, at) => (at === 0 ? { ...stage, gear: 'spare' } : stage)) }
+          : each,
+      ),
+    }))
+    guest.connect()
+    await net.settle()
+    expect(guest.refused).toHaveLength(1)
+    expect(guest.refused[0]).toMatch(/^What was changed here meanwhile does not fit the session now\. /)
+    expect(guest.session).toEqual(opener.session)
+    expect(opener.session.gear.some(({ id }) => id === 'spare')).toBe(false)
+  })
+
+  it('keeps what it changed behind a change that was not taken', async () => {
+    const { net, opener, guest } = await openRoom()
+    guest.edit((session) => ({ ...session, strips: [] }))
+    guest.session = opener.session
+    guest.edit(rename('Behind it'))
+    await net.settle()
+    expect(opener.session.name).toBe('Behind it')
+    expect(guest.session).toEqual(opener.session)
+  })
+
+  it('knows that nobody takes its entries of the log where the connection goes first', async () => {
+    const { net, guest } = await openRoom()
+    const answer = guest.guest.addToLog([{ take: 1 }])
+    guest.cut()
+    await net.settle()
+    expect(await answer).toBeUndefined()
+    expect(await guest.guest.addToLog([{ take: 2 }])).toBeUndefined()
+  })
+})
+
+describe('the opener', () => {
+  it('tells three phones of one name apart', async () => {
+    const { opener } = await openRoom(3, demoSession(), () => 'Phone')
+    expect(opener.members.map(({ name }) => name)).toEqual(['Recorder', 'Phone', 'Phone 2', 'Phone 3'])
+  })
+
+  it('welcomes with what stands, also where that was changed before anybody looked', async () => {
+    const { net, opener, guest } = await openRoom()
+    expect([guest.isAway, opener.refusals]).toEqual([false, 0])
+    opener.session = rename('Quietly')(opener.session)
+    opener.leader.setAway(true)
+    opener.leader.setAway(true)
+    const late = new Guest(opener, 'Late')
+    late.connect()
+    await net.settle()
+    expect(late.session?.name).toBe('Quietly')
+    expect(guest.session?.name).toBe('Quietly')
+    expect(late.isAway).toBe(true)
+  })
+
+  it('goes on changing after it has taken a guest’s change', async () => {
+    const { net, opener, guest } = await openRoom()
+    guest.edit(turn(1, 0.3))
+    await net.settle()
+    opener.edit(rename('After it'))
+    await net.settle()
+    expect(guest.session?.name).toBe('After it')
+  })
+
+  it('has nobody there while its own connection is lost', async () => {
+    const { opener, guest } = await openRoom()
+    guest.guest.drags(turn(2, 0.8)(guest.session as Session))
+    opener.cut()
+    expect(opener.members.map(({ name }) => name)).toEqual(['Recorder'])
+    expect(opener.leader.hasGuests).toBe(false)
+    expect(opener.preview).toBeNull()
+  })
+
+  it('is not stopped by a stranger’s frames, nor is a guest', async () => {
+    const { net, opener, guest } = await openRoom()
+    const eve = new Guest(opener, 'Eve')
+    eve.joined = eve.came = () => {}
+    eve.connect()
+    await net.settle()
+    const noise = (stream: number) => Uint8Array.from({ length: 60 }, (_, i) => (i === 0 ? stream : i))
+    for (let i = 0; i < 12; i++) for (const stream of [0, 1, 3, 4]) eve.pass(0, noise(stream))
+    await net.settle()
+    expect(opener.refusals).toBe(48)
+    expect([guest.losses, guest.isJoined]).toEqual([0, true])
+    opener.edit(rename('All the same'))
+    await net.settle()
+    expect(guest.session?.name).toBe('All the same')
+  })
+
+  it('shows no drag that is no session', async () => {
+    const { net, opener, guest } = await openRoom()
+    const dragged = turn(2, 0.8)(guest.session as Session)
+    guest.guest.drags(dragged)
+    await net.settle()
+    expect(opener.preview).not.toBeNull()
+    guest.guest.drags({ ...dragged, strips: [] })
+    await net.settle()
+    expect(opener.preview).toBeNull()
+  })
+})
+
+describe('what met', () => {
+  it('is told in words of its own, beside the settings that did', () => {
+    const start = demoSession()
+    const both = (name: string, by: number) => rename(name)(turn(0, by)(start))
+    const joined = join(start, both('Mine', 0.9), both('Theirs', 0.2))
+    expect(joined.ok && joined.met.map(({ of, what }) => [of, what])).toEqual([
+      ['Narrator', expect.stringContaining('ain')],
+      ['Session', 'Name'],
+    ])
+    const named = join(start, rename('Mine')(start), rename('Theirs')(start))
+    expect(named.ok && named.met).toEqual([
+      { of: 'Session', what: 'Name', kept: 'the session owner’s', other: 'the other device’s' },
+    ])
+    const gains = join(start, turn(0, 0.9)(start), turn(0, 0.2)(start))
+    expect(gains.ok && gains.met.map(({ of }) => of)).toEqual(['Narrator'])
+    const same = join(start, turn(0, 0.9)(start), turn(0, 0.9)(start))
+    expect(same.ok && same.met).toEqual([])
+  })
+})
+
+describe('levels on their way to other devices', () => {
+  it('keep a tenth of a decibel, and silence stays silence', () => {
+    const level = (peak: number | null, average: number | null) => nowOf({ now: { peak, average } } as LiveSnapshot)
+    expect(level(-12.3456, null)).toEqual({ peak: -12.3, average: null })
+    expect(level(0, -0.06)).toEqual({ peak: 0, average: -0.1 })
+  })
+
+  it('come with what is common to all of them', () => {
+    const said = (common: string | null) => saidOf({ lanes: [], common } as unknown as WatchReadings, [], { n3: 4 })
+    expect(said('All are 3 dB lower.')).toEqual({
+      lanes: [],
+      common: 'All are 3 dB lower.',
+      notices: [],
+      moved: { n3: 4 },
+    })
+    expect(said(null).common).toBeNull()
+    expect(saidOf(null, [], {})).toEqual({ lanes: [], common: null, notices: [], moved: {} })
+  })
+})
+
 async function logOf(guest: Guest, entries: unknown[], net: Guest['net']) {
   const answer = guest.guest.addToLog(entries)
   await net.settle()
@@ -323,6 +518,38 @@ describe('undo of one’s own', () => {
     const undone = own.undo(theirs)
     expect(undone?.ok && valueAt(undone.session, 3)).toBe(valueAt(start, 3))
     expect(undone?.ok && valueAt(undone.session, 0)).toBe(valueAt(theirs, 0))
+  })
+
+  it('goes back two hundred steps and no farther', () => {
+    const [start, own] = [demoSession(), new OwnSteps()]
+    let session = start
+    for (let i = 0; i <= 200; i++) {
+      const next = rename(`Named ${i}`)(session)
+      own.add(`Name ${i}`, session, next)
+      session = next
+    }
+    for (let undone = own.undo(session); undone; undone = own.undo(session)) {
+      if (!undone.ok) throw new Error(undone.why)
+      session = undone.session
+    }
+    expect(session.name).toBe('Named 0')
+  })
+
+  it('says so where without its change there is no session any more', () => {
+    const [start, own] = [demoSession(), new OwnSteps()]
+    const spare = { ...start.gear[0], id: 'spare' } as Session['gear'][number]
+    const mine = { ...start, gear: [...start.gear, spare] }
+    own.add('Spare', start, mine)
+    const using = (session: Session): Session => ({
+      ...session,
+      strips: session.strips.map((strip) => ({
+        ...strip,
+        stages: strip.stages.map((stage) => (stage.gear === start.gear[0]?.id ? { ...stage, gear: 'spare' } : stage)),
+      })),
+    })
+    const refused = own.undo(using(mine))
+    expect(refused?.ok === false && refused.why).toMatch(/^“Spare” was not undone/)
+    expect(own.rebase(mine, start, using(mine))).toEqual(using(mine))
   })
 
   it('takes a gesture back as one step', () => {

@@ -1,13 +1,27 @@
 <script setup lang="ts">
+import { computedAsync } from '@vueuse/core'
 import type { Change } from '#core/edits'
 import type { Finding } from '#core/checks/finding'
 import { findingTitles } from '#core/checks/finding-titles'
+import { proving } from '#core/evaluation/verify-fix'
+import { inTasks } from '~/composables/in-tasks'
 import { useStageEdit } from '~/composables/use-stage-edit'
 
 /** Does what a finding advises, where a program can. */
 const props = defineProps<{ finding: Finding }>()
 const emit = defineEmits<{ done: [] }>()
 const edit = useStageEdit()
+
+/** What the fix changes, once it is proven; proving takes long in a large session, and gives way to the hand. */
+const changes = computedAsync(async (onCancel) => {
+  const { finding } = props
+  let isWanted = true
+  onCancel(() => {
+    isWanted = false
+  })
+  await inTasks(proving(finding), () => isWanted)
+  return isWanted ? finding.changes : undefined
+})
 
 function fix() {
   edit.changes(`Fix: ${findingTitles[props.finding.code]}`, props.finding.changes ?? [])
@@ -19,5 +33,5 @@ const word = (changes: readonly Change[]) =>
 </script>
 
 <template>
-  <button v-if="finding.changes" type="button" class="action min-w-6" @click="fix">{{ word(finding.changes) }}</button>
+  <button v-if="changes" type="button" class="action min-w-6" @click="fix">{{ word(changes) }}</button>
 </template>

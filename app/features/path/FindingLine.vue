@@ -8,7 +8,6 @@ import { useRoute } from '#imports'
 import { FINDINGS_WITHOUT_CAUSE } from '#core/diagnosis/findings-without-cause'
 import { useSessionStore } from '~/stores/session'
 import { useViewStore } from '~/stores/view'
-import OwnTask from '~/shared/ui/OwnTask.vue'
 import FindingAction from './FindingAction.vue'
 
 /** A finding in one line with its action; pressed, the figures and what to do. */
@@ -45,7 +44,7 @@ const title = findingTitles[props.finding.code]
         >
         <ChevronRight class="size-3.5 shrink-0 self-center" :class="{ 'rotate-90': open }" aria-hidden="true" />
       </button>
-      <OwnTask><FindingAction :finding="finding" class="shrink-0" /></OwnTask>
+      <FindingAction :finding="finding" class="shrink-0" />
     </div>
     <div :id="id" class="pb-1" :hidden="!open">
       <p>{{ finding.message }}</p>
