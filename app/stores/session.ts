@@ -17,7 +17,7 @@ import {
   secondCopies,
   sessionRepository,
 } from '~/persistence'
-import { inTasks } from '~/composables/in-tasks'
+import { inTasks } from './in-tasks'
 import { currentGesture } from './gesture'
 import { GUEST_KEY, isUnsent } from './second-screen'
 import { firstPicture } from './first-picture'

@@ -4,7 +4,7 @@ import type { Change } from '#core/edits'
 import type { Finding } from '#core/checks/finding'
 import { findingTitles } from '#core/checks/finding-titles'
 import { proving } from '#core/evaluation/verify-fix'
-import { inTasks } from '~/composables/in-tasks'
+import { inTasks } from '~/stores/in-tasks'
 import { useStageEdit } from '~/composables/use-stage-edit'
 
 /** Does what a finding advises, where a program can. */
