@@ -1,3 +1,4 @@
+import { delay } from 'es-toolkit'
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
 import { flushPromises, mount } from '@vue/test-utils'
@@ -135,13 +136,16 @@ describe('what a finding advises', () => {
     action: 'Turn it up.',
     ...more,
   })
+  /** The button, once the fix is proven. */
+  async function proven(more: Partial<Finding>) {
+    const wrapper = mount(FindingAction, { props: { finding: finding(more) } })
+    await delay(0)
+    await flushPromises()
+    return wrapper
+  }
   it('without a change there is nothing to press', async () => {
     await opened()
-    expect(
-      mount(FindingAction, { props: { finding: finding({}) } })
-        .find('button')
-        .exists(),
-    ).toBe(false)
+    expect((await proven({})).find('button').exists()).toBe(false)
   })
   it('does it, names it in words, and says so', async () => {
     const { store } = await opened()
@@ -149,7 +153,7 @@ describe('what a finding advises', () => {
     const changes = [
       { strip: store.session?.strips[0]?.id ?? '', stage, setting: 'gain', to: 39 },
     ] as Finding['changes']
-    const wrapper = mount(FindingAction, { props: { finding: finding({ changes }) } })
+    const wrapper = await proven({ changes })
     expect(wrapper.get('button').text()).toBe('Fix')
     await wrapper.get('button').trigger('click')
     expect(store.session?.strips[0]?.stages[2]?.settings.gain).toBe(39)
@@ -159,7 +163,7 @@ describe('what a finding advises', () => {
   it('48 V is switched at the device: here it is only said to be done', async () => {
     await opened()
     const changes = [{ strip: 'x', stage: 'y', setting: 'phantom', to: false }] as Finding['changes']
-    const wrapper = mount(FindingAction, { props: { finding: finding({ code: 'phantom-unneeded', changes }) } })
+    const wrapper = await proven({ code: 'phantom-unneeded', changes })
     expect(wrapper.get('button').text()).toBe('Done')
   })
 })

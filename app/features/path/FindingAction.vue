@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computedAsync } from '@vueuse/core'
+import { shallowRef, watch } from 'vue'
 import type { Change } from '#core/edits'
 import type { Finding } from '#core/checks/finding'
 import { findingTitles } from '#core/checks/finding-titles'
@@ -13,15 +13,16 @@ const emit = defineEmits<{ done: [] }>()
 const edit = useStageEdit()
 
 /** What the fix changes, once it is proven; proving takes long in a large session, and gives way to the hand. */
-const changes = computedAsync(async (onCancel) => {
-  const { finding } = props
-  let isWanted = true
-  onCancel(() => {
-    isWanted = false
-  })
-  await inTasks(proving(finding), () => isWanted)
-  return isWanted ? finding.changes : undefined
-})
+const changes = shallowRef<Change[]>()
+watch(
+  () => props.finding,
+  async (finding) => {
+    const isWanted = () => finding === props.finding
+    await inTasks(proving(finding), isWanted)
+    if (isWanted()) changes.value = finding.changes
+  },
+  { immediate: true },
+)
 
 function fix() {
   edit.changes(`Fix: ${findingTitles[props.finding.code]}`, props.finding.changes ?? [])
