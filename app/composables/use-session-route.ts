@@ -1,7 +1,7 @@
-import type { RouteLocation } from 'vue-router'
-import { onScopeDispose, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { useRoute, useRouter } from '#imports'
 import type { Place } from './places'
+import { useWayAhead } from './use-way-ahead'
 import { latePart } from '~/stores/late-part'
 import { useLibraryStore } from '~/stores/library'
 import { GUEST_KEY } from '~/stores/second-screen'
@@ -51,7 +51,9 @@ export function useSessionRoute(place: Place) {
   )
 
   // The strip stands in the address, so that a reload and a second tab show the same one.
-  const isLeaving = useLeaving()
+  const ahead = useWayAhead()
+  // An address that is set while another place is being loaded would call that off.
+  const isLeaving = () => ahead() !== null && ahead()?.path !== router.currentRoute.value.path
   watch(
     [() => view.strip?.id, () => route.params.key, () => store.key],
     ([strip, key, openKey]) => {
@@ -61,20 +63,4 @@ export function useSessionRoute(place: Place) {
     { immediate: true },
   )
   return { shown, again: () => open(route.params.key) }
-}
-
-/** Whether a way to another place is being loaded, which an address set meanwhile would call off. */
-function useLeaving() {
-  const router = useRouter()
-  let ahead: RouteLocation | null = null
-  const stopListening = [
-    router.beforeEach((to) => {
-      ahead = to
-    }),
-    router.afterEach((to) => {
-      if (ahead === to) ahead = null
-    }),
-  ]
-  onScopeDispose(() => stopListening.forEach((stop) => stop()))
-  return () => ahead !== null && ahead.path !== router.currentRoute.value.path
 }

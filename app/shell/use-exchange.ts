@@ -7,6 +7,7 @@ import { useSessionStore } from '~/stores/session'
 import { sessionBlob } from './session-blob'
 import { asFileName } from '~/composables/file-name'
 import { chooseFile as choose, saveFile } from '~/composables/file-access'
+import { useWayAhead } from '~/composables/use-way-ahead'
 
 export interface Refusal {
   name: string
@@ -27,6 +28,7 @@ export function useExchange() {
   const library = useLibraryStore()
   const open = useSessionStore()
   const router = useRouter()
+  const ahead = useWayAhead()
 
   async function importFile(file: Blob & { name?: string }, name = file.name ?? 'File'): Promise<boolean> {
     const part = await latePart(() => import('~/composables/file-reader'))
@@ -40,7 +42,10 @@ export function useExchange() {
       return false
     }
     refusal.value = null
-    await router.push(`/path/${await library.take(reading)}`)
+    const key = await library.take(reading)
+    // A key may have asked for one of its places already.
+    const there = ahead() ?? router.currentRoute.value
+    if (there.params.key !== key) await router.push(`/path/${key}`)
     return true
   }
   const importText = (name: string, text: string) => importFile(new Blob([text]), name)

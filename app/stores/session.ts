@@ -70,10 +70,10 @@ export const useSessionStore = defineStore('session', () => {
     planned.value?.session.id === committed.value?.id ? (planned.value?.plan ?? null) : null,
   )
 
-  /** Another session is evaluated in tasks of their own, before the page draws it in the next. */
+  /** Another session is evaluated a slice at a time, before the page draws it. */
   const ahead = new WeakMap<Session, Evaluated>()
   async function evaluateAhead(next: Session) {
-    const all = await inTasks(evaluating(next))
+    const all = await inTasks(evaluating(null, next))
     if (all) ahead.set(next, all)
     await delay(0)
   }

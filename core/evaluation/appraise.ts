@@ -66,7 +66,7 @@ export interface Appraisal {
  */
 export const appraise = (session: Session, before?: Appraisal): Appraisal => finished(appraisal(session, before))
 
-/** The same, giving way after every strip. */
+/** The same, pausing after every strip. */
 export function* appraisal(session: Session, before?: Appraisal): Steps<Appraisal> {
   const kept = before ? unchanged(before.session, session) : null
   const order = kept && before ? before.order : orderOf(session)

@@ -30,10 +30,10 @@ export const evaluateSession = (session: Session): Evaluation => evaluateFrom(nu
 
 /** The same, going on from the evaluation of an earlier state: only what changed, and what it feeds, is evaluated again. */
 export const evaluateFrom = (before: Evaluated | null, session: Session): Evaluated =>
-  finished(evaluating(session, before))
+  finished(evaluating(before, session))
 
-/** The same, giving way after every strip. */
-export function* evaluating(session: Session, before: Evaluated | null = null): Steps<Evaluated> {
+/** The same, pausing after every strip. */
+export function* evaluating(before: Evaluated | null, session: Session): Steps<Evaluated> {
   const now = believed(session)
   const appraised = yield* appraisal(now, before?.appraisal)
   const strips = appraised.strips.map((strip) => {

@@ -1,7 +1,7 @@
-/** Work that gives way wherever it yields: at a run until it is done, or a slice of it in every task of a page that shall stay at hand. */
+/** Work that can pause wherever it yields: run to its end at once, or a slice at a time, so that a page answers in between. */
 export type Steps<T> = Generator<void, T, void>
 
-/** All of it at a run. */
+/** Runs it to its end at once. */
 export function finished<T>(steps: Steps<T>): T {
   for (;;) {
     const step = steps.next()

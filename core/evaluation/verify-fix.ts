@@ -73,7 +73,7 @@ class Settled implements Finding {
   }
 }
 
-/** Tries the fixes of a finding, giving way between strips; looking at its action and changes costs nothing afterwards. */
+/** Tries the fixes of a finding, pausing between strips; looking at its action and changes costs nothing afterwards. */
 export function* proving(finding: Finding): Steps<void> {
   if (finding instanceof Settled) yield* finding.proving()
 }

@@ -83,3 +83,53 @@ test('from ten sessions on they are searched and sorted; several at once are exp
   await page.getByRole('checkbox', { name: 'Choose all' }).check()
   await expect(page.getByRole('button', { name: 'Delete 12 chosen' })).toBeVisible()
 })
+
+test('a way to another place goes on while the strip in the address changes, and takes the strip along', async ({
+  page,
+}) => {
+  await open(page)
+  await page.waitForLoadState('networkidle')
+  const code = /_nuxt\/.*\.js/
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve
+  })
+  await page.route(code, async (route) => {
+    await held
+    await route.continue()
+  })
+  const asked = page.waitForRequest(code)
+  await page.keyboard.press('3')
+  await asked
+  await page.keyboard.press(']')
+  await expect(page.locator('[data-strip-name] input')).toHaveValue('Cello')
+  letGo()
+  await expect(page).toHaveURL(/\/timing\/[^?]+\?strip=cello$/)
+  await page.unroute(code)
+  await page.keyboard.press('[')
+  await expect(page).toHaveURL(/\?strip=narrator$/)
+})
+
+test('a key pressed as soon as an imported session is there goes to its place', async ({ page }) => {
+  await open(page)
+  const text = readFileSync('demo/net-loft.session.json', 'utf8').replace('Net loft, evening', 'Brought in')
+  for (const [key, place] of [
+    ['6', 'soundcheck'],
+    ['3', 'timing'],
+    ['7', 'log'],
+  ] as const) {
+    const before = new URL(page.url()).pathname
+    await page.evaluate(
+      (given) => {
+        const clipboardData = new DataTransfer()
+        clipboardData.setData('text/plain', given)
+        window.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }))
+      },
+      text.replace('Brought in', `Brought in ${key}`),
+    )
+    await page.waitForFunction((name) => document.title.startsWith(name), `Brought in ${key}`)
+    await page.keyboard.press(key)
+    await expect(page).toHaveURL(new RegExp(`/${place}/`))
+    expect(new URL(page.url()).pathname.split('/')[2]).not.toBe(before.split('/')[2])
+  }
+})

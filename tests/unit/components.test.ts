@@ -160,6 +160,18 @@ describe('what a finding advises', () => {
     expect(store.undoLabel).toBe('Fix: level off target')
     expect(wrapper.emitted('done')).toHaveLength(1)
   })
+  it('changes nothing where the finding that stands now has no fix, though the button is still there', async () => {
+    const { store } = await opened()
+    const changes = [{ strip: 'x', stage: 'y', setting: 'gain', to: 39 }] as Finding['changes']
+    const wrapper = await proven({ changes })
+    const before = store.session
+    await wrapper.setProps({ finding: finding({}) })
+    await wrapper.get('button').trigger('click')
+    expect(store.session).toBe(before)
+    await delay(0)
+    await flushPromises()
+    expect(wrapper.find('button').exists()).toBe(false)
+  })
   it('48 V is switched at the device: here it is only said to be done', async () => {
     await opened()
     const changes = [{ strip: 'x', stage: 'y', setting: 'phantom', to: false }] as Finding['changes']

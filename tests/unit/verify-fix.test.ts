@@ -3,7 +3,9 @@ import type { Draft } from '#core/checks/finding'
 import type { Change } from '#core/edits'
 import type { Appraised } from '#core/evaluation/appraise'
 import { appraise } from '#core/evaluation/appraise'
-import { settled } from '#core/evaluation/verify-fix'
+import { evaluateSession, evaluating } from '#core/evaluation/evaluate-session'
+import type { Steps } from '#core/evaluation/steps'
+import { proving, settled } from '#core/evaluation/verify-fix'
 import type { Session } from '#core/session'
 import { demoSession } from '#demo/index'
 
@@ -14,14 +16,17 @@ const alone = { ...session, strips: session.strips.slice(0, 1).map((strip) => ({
 const gain = (to: number) => ({ strip: 'narrator', stage: 'n3', setting: 'gain', to }) as unknown as Change
 const fix = (...changes: Change[]) => ({ action: `Fix by ${changes.length}.`, changes })
 /** What is offered of a finding whose fixes are these. */
-function offered(draft: Partial<Draft>, fixes: ReturnType<typeof fix>[], of: Session = session) {
+function offered(...given: Parameters<typeof found>) {
+  const { action, changes } = found(...given)
+  return { action, changes }
+}
+function found(draft: Partial<Draft>, fixes: ReturnType<typeof fix>[], of: Session = session) {
   const before = appraise(of)
   const own = before.strips.find(({ id }) => id === 'narrator') as Appraised
   const offTarget = own.drafts.find(({ code }) => code === 'target-missed') as Draft
   const { cures: _, ...rest } = offTarget
   const whole = { ...rest, action: 'By hand.', fixes: () => fixes, ...draft }
-  const { action, changes } = settled(of, before, own, whole)
-  return { action, changes }
+  return settled(of, before, own, whole)
 }
 /** The gain of another strip. */
 const CELLO = { strip: 'cello', stage: session.strips.find(({ id }) => id === 'cello')?.stages[2]?.id }
@@ -63,5 +68,44 @@ describe('a fix is tried before it is offered', () => {
       action: 'Fix by 2.',
       changes: [gain(36), gain(39)],
     })
+  })
+})
+
+describe('work in slices', () => {
+  /** How often it pauses, and what it comes to. */
+  function walked<T>(steps: Steps<T>) {
+    for (let pauses = 0; ; pauses++) {
+      const step = steps.next()
+      if (step.done) return { pauses, value: step.value }
+    }
+  }
+
+  it('evaluates the same as at once, with a pause behind every strip, walked and judged', () => {
+    const { pauses, value } = walked(evaluating(null, session))
+    expect(pauses).toBe(2 * session.strips.length)
+    expect(JSON.stringify(value.evaluation)).toBe(JSON.stringify(evaluateSession(session)))
+  })
+  it('goes on from an evaluation with what did not change', () => {
+    const first = walked(evaluating(null, session)).value
+    const { value } = walked(evaluating(first, { ...session, notes: 'Another' }))
+    expect(value.evaluation.strips[0]?.points).toBe(first.evaluation.strips[0]?.points)
+  })
+  it('tries fixes once: what was proven in slices is not tried again when it is looked at', () => {
+    let tried = 0
+    const fixes = [fix(gain(60)), fix(gain(39))].map((each) => ({
+      ...each,
+      get changes() {
+        tried++
+        return each.changes
+      },
+    }))
+    const finding = found({}, fixes)
+    expect(walked(proving(finding)).pauses).toBeGreaterThan(1)
+    const before = tried
+    expect(before).toBe(2)
+    expect(walked(proving(finding)).pauses).toBe(0)
+    expect(finding.changes).toEqual([gain(39)])
+    // Looked at, not tried again.
+    expect(tried).toBe(before + 1)
   })
 })

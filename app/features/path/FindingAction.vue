@@ -12,20 +12,25 @@ const props = defineProps<{ finding: Finding }>()
 const emit = defineEmits<{ done: [] }>()
 const edit = useStageEdit()
 
-/** What the fix changes, once it is proven; proving takes long in a large session, and gives way to the hand. */
+/** What the fix changes, once it is proven; proving takes long in a large session, and is done a slice at a time. */
 const changes = shallowRef<Change[]>()
 watch(
   () => props.finding,
-  async (finding) => {
-    const isWanted = () => finding === props.finding
-    await inTasks(proving(finding), isWanted)
-    if (isWanted()) changes.value = finding.changes
+  async (finding, _, onCleanup) => {
+    let isWanted = true
+    onCleanup(() => {
+      isWanted = false
+    })
+    await inTasks(proving(finding), () => isWanted)
+    if (isWanted) changes.value = finding.changes
   },
   { immediate: true },
 )
 
 function fix() {
-  edit.changes(`Fix: ${findingTitles[props.finding.code]}`, props.finding.changes ?? [])
+  // The button may still be that of the finding before the last change.
+  const { code, changes: now } = props.finding
+  if (now) edit.changes(`Fix: ${findingTitles[code]}`, now)
   emit('done')
 }
 /** Switching 48 V is done by hand at the box; here only the record of it is changed. */
